@@ -1,0 +1,187 @@
+/**
+ * What a front end reports of one file, knowing nothing of any other: the input of linking. Columns are typed arrays
+ * of equal length; names are indexes into `names`. Facts are cached by content hash and {@link FRONT_END_VERSION}.
+ */
+export interface FileFacts {
+  parse: ParseState;
+  /** First and last line (1-based) of each region that did not parse. */
+  damage: [number, number][];
+  lines: LineFigures;
+  names: string[];
+  imports: ImportFact[];
+  /** What an import statement binds: which import, and which of its exports (`*` the whole, `default`). */
+  importBindings: { import: number; name: string }[];
+  exports: ExportFacts;
+  /** Declarations of one name in one scope belong together; each symbol lists its declarations. */
+  symbols: number[][];
+  declarations: DeclarationColumns;
+  expressions: ExpressionColumns;
+  references: ReferenceColumns;
+  /** True when top-level names are visible to every file (a script, not a module). */
+  isScript: boolean;
+}
+
+/** Part of the cache key: raise it whenever extraction gives different facts for the same text. */
+export const FRONT_END_VERSION = 1;
+
+export type ParseState = 'clean' | 'partial' | 'failed';
+
+/** Counts of lines; `code + commentOnly + blank = lines`, and a line with both counts in `code` and `comment`. */
+export interface LineFigures {
+  lines: number;
+  code: number;
+  comment: number;
+  commentOnly: number;
+  blank: number;
+  longest: number;
+}
+
+export type ImportKind = 'import' | 'typeImport' | 'reExport' | 'dynamicImport' | 'require';
+
+export interface ImportFact {
+  kind: ImportKind;
+  /** The text between the quotes; null when it is computed at run time. */
+  specifier: string | null;
+  line: number;
+}
+
+export interface ExportFacts {
+  /** Exported name and the expression it stands for. */
+  named: [name: string, expression: number][];
+  /** Imports whose exports are all passed on. */
+  stars: number[];
+  /** `export =` or `module.exports =`; -1 when there is none. */
+  whole: number;
+}
+
+export const elementKinds = ['folder', 'file', 'type', 'routine', 'field', 'external'] as const;
+export type ElementKind = (typeof elementKinds)[number];
+export const KIND = { folder: 0, file: 1, type: 2, routine: 3, field: 4, external: 5 } as const;
+
+export const declarationForms = [
+  'class',
+  'interface',
+  'enum',
+  'alias',
+  'namespace',
+  'function',
+  'method',
+  'constructor',
+  'getter',
+  'setter',
+  'property',
+  'variable',
+  'member',
+] as const;
+export type DeclarationForm = (typeof declarationForms)[number];
+export const FORM = Object.fromEntries(declarationForms.map((form, i) => [form, i])) as Record<
+  DeclarationForm,
+  number
+>;
+
+export const FLAG = {
+  exported: 1,
+  abstract: 2,
+  static: 4,
+  private: 8,
+  protected: 16,
+  async: 32,
+  /** A signature without a body. */
+  bodiless: 64,
+} as const;
+
+/** Figures of one declaration that follow from its own text. Zero for what does not apply. */
+export const figureNames = [
+  'codeLines',
+  'commentLines',
+  'statements',
+  'cyclomatic',
+  'cyclomaticPlain',
+  'nesting',
+  'nested',
+  'parameters',
+  'locals',
+  'exits',
+  'casts',
+  'calls',
+  'distinctOperators',
+  'distinctOperands',
+  'operators',
+  'operands',
+] as const;
+export type FigureName = (typeof figureNames)[number];
+
+export interface DeclarationColumns {
+  count: number;
+  kind: Uint8Array;
+  form: Uint8Array;
+  flags: Uint8Array;
+  name: Int32Array;
+  /** Index of the declaration this one stands in, always smaller; -1 at the top of the file. */
+  parent: Int32Array;
+  startLine: Int32Array;
+  endLine: Int32Array;
+  /** Expression for what the declaration holds (field), returns (routine) or stands for (alias); 0 when unknown. */
+  value: Int32Array;
+  figures: Record<FigureName, Int32Array>;
+}
+
+/**
+ * Expressions say how a name is to be resolved, as far as one file can know. `a` and `b` are operands: expression,
+ * symbol, import binding, declaration or name, as stated beside each operation.
+ */
+export const EXPRESSION = {
+  unknown: 0,
+  /** a: symbol of this file. */
+  symbol: 1,
+  /** a: import binding of this file. */
+  import: 2,
+  /** a: name that no scope of this file declares. */
+  global: 3,
+  /** A value of the type or class `a` (expression). */
+  instance: 4,
+  /** Member named `b` (name) of `a` (expression). */
+  member: 5,
+  /** What calling `a` (expression) returns. */
+  result: 6,
+  /** What iterating or indexing `a` (expression) gives. */
+  element: 7,
+  /** What awaiting `a` (expression) gives. */
+  awaited: 8,
+  /** Type `a` (expression) with the type arguments `b` (a list). */
+  generic: 9,
+  /** List cell: `a` (expression) and the rest `b` (a list, 0 for none). */
+  list: 10,
+  /** The instance (b = 0) or the class (b = 1) that `this` is in the declaration `a`. */
+  this: 11,
+  /** The parent class of declaration `a`; b as for `this`. */
+  super: 12,
+  /** `a` when it can be resolved, otherwise `b`. */
+  either: 13,
+  /** The type of the value `a` (expression). */
+  typeOf: 14,
+} as const;
+
+export interface ExpressionColumns {
+  operation: Uint8Array;
+  a: Int32Array;
+  b: Int32Array;
+}
+
+export const referenceKinds = ['call', 'construct', 'inherit', 'implement', 'typeUse'] as const;
+export type ReferenceKind = (typeof referenceKinds)[number];
+export const REFERENCE = { call: 0, construct: 1, inherit: 2, implement: 3, typeUse: 4 } as const;
+
+export interface ReferenceColumns {
+  kind: Uint8Array;
+  /** Declaration in which the reference stands; -1 for the file itself. */
+  from: Int32Array;
+  line: Int32Array;
+  expression: Int32Array;
+}
+
+/** Where the reference `name` stands in `file`: what every claim leads back to. */
+export interface Place {
+  file: string;
+  line: number;
+}

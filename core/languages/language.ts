@@ -1,0 +1,26 @@
+import type { FileFacts } from '../facts/fileFacts.ts';
+import type { FileTree, Resolution } from '../link/fileTree.ts';
+
+/** What the program knows of one language. A language is a folder beside this file and a line in the registry. */
+export interface LanguageDefinition {
+  /** Stable id, also in exports: `typescript`. */
+  id: string;
+  /** Name as shown. */
+  name: string;
+  /** File endings it claims, with the dot, and the grammar file that parses each. */
+  endings: Record<string, GrammarFile>;
+  /** Facts from a parsed file. The parser belongs to the grammar that `endings` names. */
+  read(text: string, parsed: ParsedFile): FileFacts;
+  /** A function that resolves an import's specifier, made once for a survey. */
+  resolver(tree: FileTree): (fromFile: string, specifier: string, usesRequire: boolean) => Resolution;
+}
+
+/** A grammar inside an npm package, such as `tree-sitter-typescript/tree-sitter-tsx.wasm`. */
+export type GrammarFile = string;
+
+/** Opaque to everything but the language: its tree, read into columns. */
+export interface ParsedFile {
+  tree: import('web-tree-sitter').Tree;
+  calls: import('./syntaxTable.ts').CursorCalls;
+  language: import('web-tree-sitter').Language;
+}

@@ -1,0 +1,486 @@
+import { FLAG, FORM, KIND, EXPRESSION } from '../../facts/fileFacts.ts';
+import { childIn, childOfKind } from '../syntaxTable.ts';
+import { readDynamicImport, readExport, readImport } from './imports.ts';
+import { lineAt, noFigures, textOf, type Reading } from './reading.ts';
+import { bind, newScope, varScope, type Scope } from './scopes.ts';
+import { F, K, kindSet, T } from './vocabulary.ts';
+
+const opensScope = kindSet(
+  K.function_declaration,
+  K.generator_function_declaration,
+  K.function_signature,
+  K.function_expression,
+  K.generator_function,
+  K.arrow_function,
+  K.method_definition,
+  K.method_signature,
+  K.abstract_method_signature,
+  K.call_signature,
+  K.construct_signature,
+  K.class_declaration,
+  K.abstract_class_declaration,
+  K.class,
+  K.class_static_block,
+  K.interface_declaration,
+  K.type_alias_declaration,
+  K.enum_declaration,
+  K.internal_module,
+  K.module,
+  K.statement_block,
+  K.for_statement,
+  K.for_in_statement,
+  K.catch_clause,
+  K.switch_body,
+  K.conditional_type,
+  K.object_type,
+);
+
+const holdsVar = kindSet(
+  K.function_declaration,
+  K.generator_function_declaration,
+  K.function_expression,
+  K.generator_function,
+  K.arrow_function,
+  K.method_definition,
+  K.class_static_block,
+  K.internal_module,
+  K.module,
+);
+
+export const isFunction = kindSet(
+  K.function_declaration,
+  K.generator_function_declaration,
+  K.function_expression,
+  K.generator_function,
+  K.arrow_function,
+  K.method_definition,
+);
+
+const isFunctionValue = kindSet(K.function_expression, K.generator_function, K.arrow_function);
+
+/** Where the walk stands: the innermost open scope and declaration. */
+interface Position {
+  scope: Scope;
+  /** Innermost open declaration, -1 for the file. */
+  owner: number;
+}
+
+/** First pass: finds all declarations, scopes, imports and exports of a file. Iterative; O(nodes). */
+export function declareAll(reading: Reading): void {
+  const { table, scopeOf } = reading;
+  const position: Position = { scope: reading.fileScope, owner: -1 };
+  const open: { end: number; scope: Scope; owner: number }[] = [];
+  for (let node = 0; node < table.count; node++) {
+    while (open.length > 0 && node >= open[open.length - 1].end) {
+      const closed = open.pop()!;
+      position.scope = closed.scope;
+      position.owner = closed.owner;
+    }
+    scopeOf[node] = position.scope;
+    const kind = table.kind[node];
+    const outer = { end: table.next[node], ...position };
+    const declared = declareNode(reading, node, kind, position);
+    const scoped = opensScope[kind] === 1;
+    if (declared < 0 && !scoped) continue;
+    open.push(outer);
+    if (declared >= 0) position.owner = declared;
+    if (scoped) position.scope = newScope(position.scope, holdsVar[kind] === 1);
+  }
+}
+
+/** Declares what `node` declares; returns the declaration that encloses the node's children, or -1. */
+function declareNode(reading: Reading, node: number, kind: number, at: Position): number {
+  const { table } = reading;
+  switch (kind) {
+    case K.import_statement:
+      readImport(reading, node);
+      return -1;
+    case K.export_statement:
+      readExport(reading, node, at.scope === reading.fileScope);
+      return -1;
+    case K.call_expression:
+      readDynamicImport(reading, node, at.scope);
+      return -1;
+    case K.function_declaration:
+    case K.generator_function_declaration:
+    case K.function_signature:
+      return declareNamed(reading, node, at, KIND.routine, FORM.function);
+    case K.class_declaration:
+    case K.abstract_class_declaration:
+      return declareNamed(reading, node, at, KIND.type, FORM.class);
+    case K.interface_declaration:
+      return declareNamed(reading, node, at, KIND.type, FORM.interface);
+    case K.type_alias_declaration:
+      return declareNamed(reading, node, at, KIND.type, FORM.alias);
+    case K.enum_declaration:
+      return declareNamed(reading, node, at, KIND.type, FORM.enum);
+    case K.internal_module:
+    case K.module:
+      return declareNamed(reading, node, at, KIND.type, FORM.namespace);
+    case K.class:
+      return declareClassExpression(reading, node, at);
+    case K.variable_declarator:
+      return declareVariable(reading, node, at);
+    case K.method_definition:
+    case K.method_signature:
+    case K.abstract_method_signature:
+      return declareMethod(reading, node, at);
+    case K.public_field_definition:
+    case K.field_definition:
+    case K.property_signature:
+      return declareProperty(reading, node, at);
+    case K.pair:
+      return declarePair(reading, node, at);
+    case K.assignment_expression:
+      return declareAssigned(reading, node, at);
+    case K.enum_assignment:
+      return declareMember(reading, node, childIn(table, node, F.name), at, KIND.field, FORM.member);
+    case K.property_identifier:
+      if (table.kind[table.parent[node]] === K.enum_body) {
+        declareMember(reading, node, node, at, KIND.field, FORM.member);
+      }
+      return -1;
+    case K.required_parameter:
+    case K.optional_parameter:
+      return declareParameter(reading, node, at);
+    default:
+      bindLocals(reading, node, kind, at.scope);
+      return -1;
+  }
+}
+
+/** Nodes that bind names which are no elements: untyped parameters, caught errors, loop variables, type parameters. */
+function bindLocals(reading: Reading, node: number, kind: number, scope: Scope): void {
+  const { table } = reading;
+  const parent = table.parent[node];
+  if (parent < 0) return;
+  const parentKind = table.kind[parent];
+  if (kind === K.type_parameter || kind === K.infer_type || kind === K.mapped_type_clause) {
+    const name =
+      kind === K.infer_type ? childOfKind(table, node, K.type_identifier) : childIn(table, node, F.name);
+    if (name >= 0) {
+      bind(scope, textOf(reading, name), { kind: 'opaque', constraint: childIn(table, node, F.constraint) });
+    }
+    return;
+  }
+  const bindsHere =
+    (parentKind === K.formal_parameters && isPattern[kind] === 1) ||
+    (parentKind === K.arrow_function && table.field[node] === F.parameter) ||
+    (parentKind === K.catch_clause && table.field[node] === F.parameter) ||
+    (parentKind === K.for_in_statement &&
+      table.field[node] === F.left &&
+      childIn(table, parent, F.kind) >= 0);
+  if (bindsHere) bindPattern(reading, node, scope, (name, at) => bindLocal(scope, name, at));
+}
+
+const isPattern = kindSet(
+  K.identifier,
+  K.assignment_pattern,
+  K.object_pattern,
+  K.array_pattern,
+  K.rest_pattern,
+);
+
+function bindLocal(scope: Scope, name: string, node: number): void {
+  bind(scope, name, { kind: 'local', node, expression: -1 });
+}
+
+/** Calls `found` for each name that a (possibly destructuring) pattern binds. */
+function bindPattern(
+  reading: Reading,
+  node: number,
+  scope: Scope,
+  found: (name: string, node: number) => void,
+  depth = 0,
+): void {
+  const { table } = reading;
+  const kind = table.kind[node];
+  if (kind === K.identifier || kind === K.shorthand_property_identifier_pattern) {
+    found(textOf(reading, node), node);
+    return;
+  }
+  if (depth > 50) return;
+  if (kind === K.assignment_pattern || kind === K.object_assignment_pattern) {
+    const left = childIn(table, node, F.left);
+    if (left >= 0) bindPattern(reading, left, scope, found, depth + 1);
+    return;
+  }
+  if (kind === K.pair_pattern) {
+    const value = childIn(table, node, F.value);
+    if (value >= 0) bindPattern(reading, value, scope, found, depth + 1);
+    return;
+  }
+  if (kind !== K.object_pattern && kind !== K.array_pattern && kind !== K.rest_pattern) return;
+  for (let child = node + 1; child < table.next[node]; child = table.next[child]) {
+    bindPattern(reading, child, scope, found, depth + 1);
+  }
+}
+
+function declareNamed(reading: Reading, node: number, at: Position, kind: number, form: number): number {
+  const { table } = reading;
+  const nameNode = childIn(table, node, F.name);
+  const exporting = exportStatementOf(reading, node);
+  const isDefault = exporting >= 0 && childOfKind(table, exporting, T.default) >= 0;
+  const name = nameNode >= 0 ? textOf(reading, nameNode) : isDefault ? 'default' : '(unnamed)';
+  const index = addDeclaration(reading, node, at, kind, form, name);
+  const bound = name.includes('.') ? name.slice(0, name.indexOf('.')) : name;
+  const symbol = bindSymbol(reading, at.scope, bound, index);
+  if (exporting >= 0) exportSymbol(reading, at, isDefault ? 'default' : bound, symbol, index);
+  return index;
+}
+
+function exportStatementOf(reading: Reading, node: number): number {
+  const { table } = reading;
+  let parent = table.parent[node];
+  if (parent >= 0 && table.kind[parent] === K.ambient_declaration) parent = table.parent[parent];
+  return parent >= 0 && table.kind[parent] === K.export_statement ? parent : -1;
+}
+
+function exportSymbol(reading: Reading, at: Position, name: string, symbol: number, index: number): void {
+  reading.declarations[index].flags |= FLAG.exported;
+  if (at.scope !== reading.fileScope) return;
+  reading.exports.named.push([name, reading.expressions.add(EXPRESSION.symbol, symbol)]);
+}
+
+/** Joins the declaration to the symbol of its name in this scope, made when there is none. */
+function bindSymbol(reading: Reading, scope: Scope, name: string, index: number): number {
+  const declaration = reading.declarations[index];
+  const known = scope.names?.get(name);
+  if (known?.kind === 'symbol') {
+    if (declaration.symbol !== known.symbol) reading.symbols[known.symbol].push(index);
+    declaration.symbol = known.symbol;
+    return known.symbol;
+  }
+  declaration.symbol = reading.symbols.push([index]) - 1;
+  bind(scope, name, { kind: 'symbol', symbol: declaration.symbol });
+  return declaration.symbol;
+}
+
+function addDeclaration(
+  reading: Reading,
+  node: number,
+  at: Position,
+  kind: number,
+  form: number,
+  name: string,
+): number {
+  const { table, lineStarts, declarations } = reading;
+  const flags = flagsOf(reading, node);
+  const endLine = lineAt(lineStarts, Math.max(table.start[node], table.end[node] - 1));
+  if (kind === KIND.routine) {
+    const signature = openSignature(reading, at.owner, name, form);
+    if (signature >= 0) {
+      const declaration = declarations[signature];
+      declaration.node = node;
+      declaration.endLine = endLine;
+      declaration.flags = flags;
+      reading.declarationAt.set(node, signature);
+      return signature;
+    }
+  }
+  const index = declarations.length;
+  declarations.push({
+    kind,
+    form,
+    flags,
+    name,
+    parent: at.owner,
+    node,
+    startLine: lineAt(lineStarts, table.start[node]),
+    endLine,
+    symbol: -1,
+    value: 0,
+    figures: noFigures(),
+  });
+  reading.declarationAt.set(node, index);
+  return index;
+}
+
+/** An overload signature of the same routine just before, which the new declaration continues; -1 for none. */
+function openSignature(reading: Reading, owner: number, name: string, form: number): number {
+  for (let i = reading.declarations.length - 1; i >= 0; i--) {
+    const earlier = reading.declarations[i];
+    if (earlier.parent !== owner) {
+      if (i === owner) return -1;
+      continue;
+    }
+    const same = earlier.name === name && earlier.form === form && earlier.kind === KIND.routine;
+    return same && earlier.flags & FLAG.bodiless ? i : -1;
+  }
+  return -1;
+}
+
+function flagsOf(reading: Reading, node: number): number {
+  const { table } = reading;
+  let flags = 0;
+  let hasBody = false;
+  const kind = table.kind[node];
+  for (let child = node + 1; child < table.next[node]; child = table.next[child]) {
+    const childKind = table.kind[child];
+    if (table.field[child] === F.body || table.field[child] === F.value) hasBody = true;
+    if (childKind === T.static) flags |= FLAG.static;
+    else if (childKind === T.abstract) flags |= FLAG.abstract;
+    else if (childKind === T.async) flags |= FLAG.async;
+    else if (childKind === K.private_property_identifier) flags |= FLAG.private;
+    else if (childKind === K.accessibility_modifier) {
+      const modifier = textOf(reading, child);
+      if (modifier === 'private') flags |= FLAG.private;
+      else if (modifier === 'protected') flags |= FLAG.protected;
+    }
+  }
+  if (kind === K.abstract_class_declaration || kind === K.abstract_method_signature) flags |= FLAG.abstract;
+  if (!hasBody) flags |= FLAG.bodiless;
+  return flags;
+}
+
+function memberName(reading: Reading, node: number): string {
+  if (node < 0) return '(unnamed)';
+  const text = textOf(reading, node);
+  if (reading.table.kind[node] === K.string) return text.slice(1, -1);
+  return text.length > 80 ? `${text.slice(0, 77)}…` : text;
+}
+
+function declareMember(
+  reading: Reading,
+  node: number,
+  nameNode: number,
+  at: Position,
+  kind: number,
+  form: number,
+): number {
+  return addDeclaration(reading, node, at, kind, form, memberName(reading, nameNode));
+}
+
+function declareMethod(reading: Reading, node: number, at: Position): number {
+  const { table } = reading;
+  const nameNode = childIn(table, node, F.name);
+  let form: number = FORM.method;
+  if (childOfKind(table, node, T.get) >= 0) form = FORM.getter;
+  else if (childOfKind(table, node, T.set) >= 0) form = FORM.setter;
+  else if (nameNode >= 0 && textOf(reading, nameNode) === 'constructor') form = FORM.constructor;
+  return declareMember(reading, node, nameNode, at, KIND.routine, form);
+}
+
+/** A class field or an interface's property; one that holds a function is a routine. Inline object types have none. */
+function declareProperty(reading: Reading, node: number, at: Position): number {
+  const { table } = reading;
+  const container = table.parent[node];
+  const inline =
+    table.kind[container] === K.object_type &&
+    table.kind[table.parent[container]] !== K.type_alias_declaration &&
+    table.kind[table.parent[container]] !== K.interface_declaration;
+  if (inline) return -1;
+  const named = childIn(table, node, F.name);
+  const nameNode = named >= 0 ? named : childIn(table, node, F.property);
+  const value = childIn(table, node, F.value);
+  return value >= 0 && isFunctionValue[table.kind[value]]
+    ? declareMember(reading, node, nameNode, at, KIND.routine, FORM.method)
+    : declareMember(reading, node, nameNode, at, KIND.field, FORM.property);
+}
+
+/** `key: function` in an object literal is a routine, for the language gives it the key as its name. */
+function declarePair(reading: Reading, node: number, at: Position): number {
+  const value = childIn(reading.table, node, F.value);
+  if (value < 0 || !isFunctionValue[reading.table.kind[value]]) return -1;
+  return declareMember(reading, node, childIn(reading.table, node, F.key), at, KIND.routine, FORM.method);
+}
+
+function declareClassExpression(reading: Reading, node: number, at: Position): number {
+  const { table } = reading;
+  const parent = table.parent[node];
+  if (table.kind[parent] === K.variable_declarator && table.field[node] === F.value) return -1;
+  const nameNode = childIn(table, node, F.name);
+  const exporting = exportStatementOf(reading, node);
+  if (exporting >= 0) return declareNamed(reading, node, at, KIND.type, FORM.class);
+  const name = nameNode >= 0 ? textOf(reading, nameNode) : '(class)';
+  return addDeclaration(reading, node, at, KIND.type, FORM.class, name);
+}
+
+function declareVariable(reading: Reading, node: number, at: Position): number {
+  const { table } = reading;
+  const nameNode = childIn(table, node, F.name);
+  if (nameNode < 0) return -1;
+  const statement = table.parent[node];
+  const scope = table.kind[statement] === K.variable_declaration ? varScope(at.scope) : at.scope;
+  const value = childIn(table, node, F.value);
+  const valueKind = value >= 0 ? table.kind[value] : 0;
+  const exporting = exportStatementOf(reading, statement) >= 0;
+  const isElementLevel = scope === reading.fileScope || isNamespace(reading, at.owner);
+
+  const declareAs = (kind: number, form: number): number => {
+    const name = textOf(reading, nameNode);
+    const index = addDeclaration(reading, node, at, kind, form, name);
+    const symbol = bindSymbol(reading, scope, name, index);
+    if (exporting) exportSymbol(reading, at, name, symbol, index);
+    return index;
+  };
+  if (table.kind[nameNode] === K.identifier) {
+    if (isFunctionValue[valueKind]) return declareAs(KIND.routine, FORM.function);
+    if (valueKind === K.class) return declareAs(KIND.type, FORM.class);
+    if (isElementLevel) return declareAs(KIND.field, FORM.variable);
+    bindLocal(scope, textOf(reading, nameNode), nameNode);
+    return -1;
+  }
+  bindPattern(reading, nameNode, scope, (name, identifier) => {
+    if (!isElementLevel) {
+      bindLocal(scope, name, identifier);
+      return;
+    }
+    const index = addDeclaration(reading, identifier, at, KIND.field, FORM.variable, name);
+    const symbol = bindSymbol(reading, scope, name, index);
+    if (exporting) exportSymbol(reading, at, name, symbol, index);
+  });
+  return -1;
+}
+
+function isNamespace(reading: Reading, owner: number): boolean {
+  return owner >= 0 && reading.declarations[owner].form === FORM.namespace;
+}
+
+/** A typed parameter; a constructor's with a modifier is a field of the class as well. */
+function declareParameter(reading: Reading, node: number, at: Position): number {
+  const { table } = reading;
+  const pattern = childIn(table, node, F.pattern);
+  if (pattern < 0) return -1;
+  bindPattern(reading, pattern, at.scope, (name, identifier) => bindLocal(at.scope, name, identifier));
+  const first = node + 1;
+  const isProperty =
+    table.kind[pattern] === K.identifier &&
+    (table.kind[first] === K.accessibility_modifier ||
+      (first !== pattern && textOf(reading, first) === 'readonly'));
+  if (!isProperty || at.owner < 0) return -1;
+  const cls = reading.declarations[at.owner].parent;
+  if (cls < 0) return -1;
+  const inClass: Position = { scope: at.scope, owner: cls };
+  return addDeclaration(reading, node, inClass, KIND.field, FORM.property, textOf(reading, pattern));
+}
+
+/** `exports.x = function`, `A.prototype.x = function`, `A.x = function` and `this.x = function` name their routine. */
+function declareAssigned(reading: Reading, node: number, at: Position): number {
+  const { table } = reading;
+  const left = childIn(table, node, F.left);
+  const right = childIn(table, node, F.right);
+  if (left < 0 || right < 0 || table.kind[left] !== K.member_expression) return -1;
+  const object = childIn(table, left, F.object);
+  const property = childIn(table, left, F.property);
+  if (object < 0 || property < 0) return -1;
+  const target = textOf(reading, object);
+  const name = textOf(reading, property);
+  const wholeExport = target === 'module' && name === 'exports';
+  const isExport = wholeExport || target === 'exports' || target === 'module.exports';
+  if (isExport && !at.scope.names?.has('exports')) {
+    reading.isModule = true;
+    reading.pendingExports.push({ name: wholeExport ? null : name, node: right });
+  }
+  if (!isFunctionValue[table.kind[right]]) return -1;
+  const position: Position = { scope: at.scope, owner: at.owner };
+  const owner = target.endsWith('.prototype') ? target.slice(0, -'.prototype'.length) : target;
+  const known = at.scope.names?.get(owner) ?? reading.fileScope.names?.get(owner);
+  if (known?.kind === 'symbol') position.owner = reading.symbols[known.symbol][0];
+  else if (target === 'this' && at.owner >= 0) {
+    const cls = reading.declarations[at.owner].parent;
+    if (cls >= 0 && reading.declarations[cls].form === FORM.class) position.owner = cls;
+  }
+  const routineName = wholeExport ? 'default' : name;
+  return addDeclaration(reading, node, position, KIND.routine, FORM.function, routineName);
+}

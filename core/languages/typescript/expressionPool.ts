@@ -1,0 +1,59 @@
+import { EXPRESSION, type ExpressionColumns } from '../../facts/fileFacts.ts';
+
+/** The expressions and names of one file, each stored once. Expression 0 is the unknown one. */
+export class ExpressionPool {
+  private readonly operation = [0];
+  private readonly a = [0];
+  private readonly b = [0];
+  private readonly known = new Map<number, number>();
+  readonly names: string[] = [];
+  private readonly nameIndex = new Map<string, number>();
+
+  name(text: string): number {
+    let index = this.nameIndex.get(text);
+    if (index === undefined) {
+      index = this.names.length;
+      this.names.push(text);
+      this.nameIndex.set(text, index);
+    }
+    return index;
+  }
+
+  /** The expression's number. What is derived from the unknown is itself unknown. */
+  add(operation: number, a: number, b = 0): number {
+    if (a === 0 && DERIVED.has(operation)) return 0;
+    // 5 + 24 + 24 bits are exact in a double; larger operands (no real file has them) are stored without sharing.
+    const key = a < 1 << 24 && b < 1 << 24 ? (operation * (1 << 24) + a) * (1 << 24) + b : -1;
+    const found = key >= 0 ? this.known.get(key) : undefined;
+    if (found !== undefined) return found;
+    const index = this.operation.length;
+    this.operation.push(operation);
+    this.a.push(a);
+    this.b.push(b);
+    if (key >= 0) this.known.set(key, index);
+    return index;
+  }
+
+  /** The symbol that an expression names outright, or -1. */
+  symbolOf(expression: number): number {
+    return expression >= 0 && this.operation[expression] === EXPRESSION.symbol ? this.a[expression] : -1;
+  }
+
+  columns(): ExpressionColumns {
+    return {
+      operation: Uint8Array.from(this.operation),
+      a: Int32Array.from(this.a),
+      b: Int32Array.from(this.b),
+    };
+  }
+}
+
+const DERIVED = new Set<number>([
+  EXPRESSION.instance,
+  EXPRESSION.member,
+  EXPRESSION.result,
+  EXPRESSION.element,
+  EXPRESSION.awaited,
+  EXPRESSION.generic,
+  EXPRESSION.typeOf,
+]);

@@ -1,0 +1,257 @@
+import { FLAG, EXPRESSION, type ImportKind } from '../../facts/fileFacts.ts';
+import { childIn, childOfKind } from '../syntaxTable.ts';
+import { lineAt, textOf, type Reading } from './reading.ts';
+import { bind, lookUpValue, type Scope } from './scopes.ts';
+import { F, K, T } from './vocabulary.ts';
+
+/** The value of a plain string literal, or null for one that is computed (a template with holes, an expression). */
+function literalText(reading: Reading, node: number): string | null {
+  const { table } = reading;
+  const text = textOf(reading, node);
+  if (table.kind[node] === K.string) {
+    return text.slice(1, -1).replace(/\\(['"\\/])/g, '$1');
+  }
+  if (table.kind[node] === K.template_string && childOfKind(table, node, K.template_substitution) < 0) {
+    return text.slice(1, -1);
+  }
+  return null;
+}
+
+function addImport(reading: Reading, kind: ImportKind, specifier: string | null, node: number): number {
+  const line = lineAt(reading.lineStarts, reading.table.start[node]);
+  return reading.imports.push({ kind, specifier, line }) - 1;
+}
+
+/** Binds `local` in the file's scope to one export of an import. */
+function bindImport(reading: Reading, local: string, importIndex: number, name: string): void {
+  const binding = reading.importBindings.push({ import: importIndex, name }) - 1;
+  bind(reading.fileScope, local, { kind: 'import', binding });
+}
+
+/** The binding expression for one export of an import, without a local name. */
+export function importExpression(reading: Reading, importIndex: number, name: string): number {
+  const binding = reading.importBindings.push({ import: importIndex, name }) - 1;
+  return reading.expressions.add(EXPRESSION.import, binding);
+}
+
+export function readImport(reading: Reading, node: number): void {
+  const { table } = reading;
+  reading.isModule = true;
+  const requireClause = childOfKind(table, node, K.import_require_clause);
+  const sourceNode =
+    requireClause >= 0 ? childIn(table, requireClause, F.source) : childIn(table, node, F.source);
+  if (sourceNode < 0) return;
+  const specifier = literalText(reading, sourceNode);
+  if (requireClause >= 0) {
+    const index = addImport(reading, 'require', specifier, node);
+    const local = childOfKind(table, requireClause, K.identifier);
+    if (local >= 0) bindImport(reading, textOf(reading, local), index, '*');
+    return;
+  }
+  const clause = childOfKind(table, node, K.import_clause);
+  const typeOnly =
+    childOfKind(table, node, T.type) >= 0 ||
+    childOfKind(table, node, T.typeof) >= 0 ||
+    (clause >= 0 && bindsOnlyTypes(reading, clause));
+  const index = addImport(reading, typeOnly ? 'typeImport' : 'import', specifier, node);
+  if (clause < 0) return;
+  for (let child = clause + 1; child < table.next[clause]; child = table.next[child]) {
+    switch (table.kind[child]) {
+      case K.identifier:
+        bindImport(reading, textOf(reading, child), index, 'default');
+        break;
+      case K.namespace_import: {
+        const local = childOfKind(table, child, K.identifier);
+        if (local >= 0) bindImport(reading, textOf(reading, local), index, '*');
+        break;
+      }
+      case K.named_imports:
+        eachSpecifier(reading, child, K.import_specifier, (name, alias) =>
+          bindImport(reading, alias, index, name),
+        );
+    }
+  }
+}
+
+/** `import { type A, type B } from …`: nothing of it is there at run time. */
+function bindsOnlyTypes(reading: Reading, clause: number): boolean {
+  const { table } = reading;
+  const list = clause + 1;
+  if (table.kind[list] !== K.named_imports || table.next[list] !== table.next[clause]) return false;
+  let specifiers = 0;
+  for (let child = list + 1; child < table.next[list]; child = table.next[child]) {
+    if (table.kind[child] !== K.import_specifier) continue;
+    if (childOfKind(table, child, T.type) < 0 && childOfKind(table, child, T.typeof) < 0) return false;
+    specifiers++;
+  }
+  return specifiers > 0;
+}
+
+function eachSpecifier(
+  reading: Reading,
+  list: number,
+  kind: number,
+  found: (name: string, alias: string, nameNode: number) => void,
+): void {
+  const { table } = reading;
+  for (let child = list + 1; child < table.next[list]; child = table.next[child]) {
+    if (table.kind[child] !== kind) continue;
+    const nameNode = childIn(table, child, F.name);
+    if (nameNode < 0) continue;
+    const aliasNode = childIn(table, child, F.alias);
+    const name = unquoted(textOf(reading, nameNode));
+    found(name, aliasNode >= 0 ? unquoted(textOf(reading, aliasNode)) : name, nameNode);
+  }
+}
+
+function unquoted(name: string): string {
+  return /^['"]/.test(name) ? name.slice(1, -1) : name;
+}
+
+/** Export statements other than `export` before a declaration, which is recorded where it is declared. */
+export function readExport(reading: Reading, node: number, atTop: boolean): void {
+  const { table } = reading;
+  if (!atTop) return;
+  reading.isModule = true;
+  const sourceNode = childIn(table, node, F.source);
+  const clause = childOfKind(table, node, K.export_clause);
+  if (sourceNode >= 0) {
+    const typeOnly = childOfKind(table, node, T.type) >= 0;
+    const index = addImport(
+      reading,
+      typeOnly ? 'typeImport' : 'reExport',
+      literalText(reading, sourceNode),
+      node,
+    );
+    const whole = childOfKind(table, node, K.namespace_export);
+    if (clause >= 0) {
+      eachSpecifier(reading, clause, K.export_specifier, (name, alias) =>
+        reading.exports.named.push([alias, importExpression(reading, index, name)]),
+      );
+    } else if (whole >= 0) {
+      const nameNode = table.next[whole] - 1;
+      reading.exports.named.push([
+        unquoted(textOf(reading, nameNode)),
+        importExpression(reading, index, '*'),
+      ]);
+    } else {
+      reading.exports.stars.push(index);
+    }
+    return;
+  }
+  if (clause >= 0) {
+    eachSpecifier(reading, clause, K.export_specifier, (_name, alias, nameNode) =>
+      reading.pendingExports.push({ name: alias, node: nameNode }),
+    );
+    return;
+  }
+  const value = childIn(table, node, F.value);
+  if (value >= 0 && childOfKind(table, node, T.default) >= 0) {
+    reading.pendingExports.push({ name: 'default', node: value });
+  } else if (childOfKind(table, node, T['=']) >= 0) {
+    reading.pendingExports.push({ name: null, node: table.next[childOfKind(table, node, T['='])] });
+  }
+}
+
+/** `require('…')` and `import('…')`, the latter in types as well. */
+export function readDynamicImport(reading: Reading, node: number, scope: Scope): void {
+  const { table } = reading;
+  const callee = node + 1;
+  const isImport = table.kind[callee] === K.import;
+  if (!isImport) {
+    if (table.kind[callee] !== K.identifier || table.end[callee] - table.start[callee] !== 7) return;
+    if (textOf(reading, callee) !== 'require' || lookUpValue(scope, 'require')) return;
+  }
+  const list = childIn(table, node, F.arguments);
+  if (list < 0) return;
+  let argument = list + 1;
+  while (argument < table.next[list] && (table.kind[argument] === T['('] || table.kind[argument] === K.comment)) {
+    argument = table.next[argument];
+  }
+  if (argument >= table.next[list] || table.kind[argument] === T[')']) return;
+  const kind = !isImport ? 'require' : standsInType(reading, node) ? 'typeImport' : 'dynamicImport';
+  const specifier = literalText(reading, argument);
+  // A computed `require` is as often a look-up in a bundler's own table; only a computed import() is surely a gap.
+  reading.importAt.set(node, addImport(reading, kind, specifier, node));
+  if (kind === 'require') reading.isModule = true;
+}
+
+function standsInType(reading: Reading, node: number): boolean {
+  const { table } = reading;
+  for (let at = table.parent[node]; at >= 0; at = table.parent[at]) {
+    switch (table.kind[at]) {
+      case K.member_expression:
+      case K.subscript_expression:
+        continue;
+      case K.type_annotation:
+      case K.type_arguments:
+      case K.type_query:
+      case K.generic_type:
+      case K.type_alias_declaration:
+      case K.union_type:
+      case K.intersection_type:
+      case K.array_type:
+      case K.nested_type_identifier:
+      case K.lookup_type:
+        return true;
+      default:
+        return false;
+    }
+  }
+  return false;
+}
+
+/** `/// <reference path="…" />` at the head of a file: a dependency on declarations. */
+export function readReferenceComment(reading: Reading, node: number): void {
+  const text = textOf(reading, node);
+  const path = /^\/\/\/\s*<reference\s+path\s*=\s*["']([^"']+)["']/.exec(text)?.[1];
+  if (path === undefined) return;
+  addImport(reading, 'typeImport', path.startsWith('.') ? path : `./${path}`, node);
+}
+
+/** States the exports whose expressions had to wait until every name was declared. */
+export function settleExports(reading: Reading, expressionOf: (node: number) => number): void {
+  const { table, exports, expressions } = reading;
+  for (const { name, node } of reading.pendingExports) {
+    if (name !== null) {
+      exports.named.push([name, expressionOf(node)]);
+      markExported(reading, exports.named.at(-1)![1]);
+      continue;
+    }
+    if (table.kind[node] !== K.object) {
+      exports.whole = expressionOf(node);
+      markExported(reading, exports.whole);
+      continue;
+    }
+    for (let child = node + 1; child < table.next[node]; child = table.next[child]) {
+      const kind = table.kind[child];
+      if (kind === K.shorthand_property_identifier) {
+        exports.named.push([textOf(reading, child), expressionOf(child)]);
+      } else if (kind === K.pair) {
+        const declared = reading.declarationAt.get(child);
+        const key = childIn(table, child, F.key);
+        const value = childIn(table, child, F.value);
+        if (key < 0 || value < 0) continue;
+        const expression =
+          declared === undefined
+            ? expressionOf(value)
+            : expressions.add(EXPRESSION.symbol, reading.symbols.push([declared]) - 1);
+        exports.named.push([unquoted(textOf(reading, key)), expression]);
+      } else if (kind === K.method_definition) {
+        const declared = reading.declarationAt.get(child);
+        if (declared === undefined) continue;
+        const symbol = reading.symbols.push([declared]) - 1;
+        exports.named.push([
+          reading.declarations[declared].name,
+          expressions.add(EXPRESSION.symbol, symbol),
+        ]);
+      }
+    }
+  }
+}
+
+function markExported(reading: Reading, expression: number): void {
+  const symbol = reading.expressions.symbolOf(expression);
+  if (symbol < 0) return;
+  for (const index of reading.symbols[symbol]) reading.declarations[index].flags |= FLAG.exported;
+}

@@ -1,0 +1,38 @@
+import type { Language } from 'web-tree-sitter';
+import type { LanguageDefinition } from '../language.ts';
+import { readSyntax, type NodeVocabulary } from '../syntaxTable.ts';
+import { extractFacts } from './extract.ts';
+import { createResolver } from './resolve/resolver.ts';
+import { vocabularyOf } from './vocabulary.ts';
+
+const TYPESCRIPT = 'tree-sitter-typescript/tree-sitter-typescript.wasm';
+const TSX = 'tree-sitter-typescript/tree-sitter-tsx.wasm';
+const JAVASCRIPT = 'tree-sitter-javascript/tree-sitter-javascript.wasm';
+
+const vocabularies = new WeakMap<Language, NodeVocabulary>();
+
+function vocabularyFor(language: Language): NodeVocabulary {
+  let vocabulary = vocabularies.get(language);
+  if (!vocabulary) vocabularies.set(language, (vocabulary = vocabularyOf(language)));
+  return vocabulary;
+}
+
+const read: LanguageDefinition['read'] = (text, { tree, calls, language }) =>
+  extractFacts(text, readSyntax(tree, calls, vocabularyFor(language)));
+
+export const typescript: LanguageDefinition = {
+  id: 'typescript',
+  name: 'TypeScript',
+  endings: { '.ts': TYPESCRIPT, '.mts': TYPESCRIPT, '.cts': TYPESCRIPT, '.tsx': TSX },
+  read,
+  resolver: createResolver,
+};
+
+/** JavaScript is read by the same extraction through its own grammar, and resolved by the same rules. */
+export const javascript: LanguageDefinition = {
+  id: 'javascript',
+  name: 'JavaScript',
+  endings: { '.js': JAVASCRIPT, '.jsx': JAVASCRIPT, '.mjs': JAVASCRIPT, '.cjs': JAVASCRIPT },
+  read,
+  resolver: createResolver,
+};

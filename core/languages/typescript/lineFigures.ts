@@ -1,0 +1,57 @@
+import type { LineFigures } from '../../facts/fileFacts.ts';
+import type { Reading } from './reading.ts';
+import { K, kindSet } from './vocabulary.ts';
+
+const isComment = kindSet(K.comment, K.hash_bang_line);
+
+/** Running counts: lines 1…n of the file that hold code, and that hold a comment. Index 0 is 0. */
+export interface LineCounts {
+  code: Uint32Array;
+  comment: Uint32Array;
+}
+
+/** Which lines hold a token and which a comment, from the leaves of the tree; O(nodes + lines). */
+export function countLines(reading: Reading): LineCounts {
+  const { table, lineStarts, text } = reading;
+  const count = lineStarts.length;
+  const code = new Uint32Array(count + 1);
+  const comment = new Uint32Array(count + 1);
+  let line = 0; // index of the line in which the walk stands
+  for (let node = 0; node < table.count; node++) {
+    const kind = table.kind[node];
+    const commentNode = isComment[kind] === 1;
+    const isLeaf = table.next[node] === node + 1;
+    if (!isLeaf && !commentNode && kind !== K.template_string && kind !== K.regex) continue;
+    const start = table.start[node];
+    const end = table.end[node];
+    if (start === end) continue;
+    if (kind === K.jsx_text && text.slice(start, end).trim() === '') continue;
+    while (line + 1 < count && lineStarts[line + 1] <= start) line++;
+    const marks = commentNode ? comment : code;
+    marks[line + 1] = 1;
+    for (let at = line + 1; at < count && lineStarts[at] < end; at++) marks[at + 1] = 1;
+  }
+  for (let at = 1; at <= count; at++) {
+    code[at] += code[at - 1];
+    comment[at] += comment[at - 1];
+  }
+  return { code, comment };
+}
+
+/** The file's own figures. A newline at the very end closes the last line and does not begin another. */
+export function lineFigures(reading: Reading, counts: LineCounts): LineFigures {
+  const { text, lineStarts } = reading;
+  const physical = lineStarts.length - (text === '' || text.endsWith('\n') ? 1 : 0);
+  let both = 0;
+  let longest = 0;
+  for (let line = 0; line < physical; line++) {
+    const hasCode = counts.code[line + 1] > counts.code[line];
+    if (hasCode && counts.comment[line + 1] > counts.comment[line]) both++;
+    const end = line + 1 < lineStarts.length ? lineStarts[line + 1] - 1 : text.length;
+    longest = Math.max(longest, end - lineStarts[line]);
+  }
+  const code = counts.code[lineStarts.length];
+  const comment = counts.comment[lineStarts.length];
+  const commentOnly = comment - both;
+  return { lines: physical, code, comment, commentOnly, blank: physical - code - commentOnly, longest };
+}

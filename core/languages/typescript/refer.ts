@@ -1,0 +1,223 @@
+import {
+  EXPRESSION,
+  FORM,
+  KIND,
+  REFERENCE,
+  type ReferenceColumns,
+} from '../../facts/fileFacts.ts';
+import { childIn } from '../syntaxTable.ts';
+import { settleExports } from './imports.ts';
+import { lineAt, textOf, type Reading } from './reading.ts';
+import { typeExpression } from './typeExpressions.ts';
+import { F, K, kindSet, T } from './vocabulary.ts';
+import { patternValue, typedOrInitial, valueExpression } from './valueExpressions.ts';
+
+interface References {
+  kind: number[];
+  from: number[];
+  line: number[];
+  expression: number[];
+}
+
+/** Second pass: records every reference with the expression it is resolved by, and what declarations hold. */
+export function referAll(reading: Reading): ReferenceColumns {
+  const { table, declarationAt } = reading;
+  settleExports(reading, (node) => valueExpression(reading, node));
+  const references: References = { kind: [], from: [], line: [], expression: [] };
+  const open: { end: number; owner: number }[] = [];
+  let owner = -1;
+  for (let node = 0; node < table.count; node++) {
+    while (open.length > 0 && node >= open[open.length - 1].end) owner = open.pop()!.owner;
+    const declared = declarationAt.get(node);
+    if (declared !== undefined) {
+      open.push({ end: table.next[node], owner });
+      owner = declared;
+      valueDeclaration(reading, node, declared);
+    }
+    if (refers[table.kind[node]]) referNode(reading, node, owner, references);
+  }
+  return {
+    kind: Uint8Array.from(references.kind),
+    from: Int32Array.from(references.from),
+    line: Int32Array.from(references.line),
+    expression: Int32Array.from(references.expression),
+  };
+}
+
+const refers = kindSet(
+  K.call_expression,
+  K.new_expression,
+  K.jsx_opening_element,
+  K.jsx_self_closing_element,
+  K.extends_clause,
+  K.class_heritage,
+  K.type_identifier,
+  K.nested_type_identifier,
+  K.type_query,
+  K.member_expression,
+  K.decorator,
+  K.binary_expression,
+);
+
+function referNode(reading: Reading, node: number, owner: number, into: References): void {
+  const { table } = reading;
+  const refer = (kind: number, expression: number, at = node): void => {
+    if (expression === 0) return;
+    into.kind.push(kind);
+    into.from.push(owner);
+    into.line.push(lineAt(reading.lineStarts, table.start[at]));
+    into.expression.push(expression);
+  };
+  switch (table.kind[node]) {
+    case K.call_expression: {
+      if (reading.importAt.has(node)) return;
+      const callee = childIn(table, node, F.function);
+      if (callee >= 0) refer(REFERENCE.call, valueExpression(reading, callee), nameOf(reading, callee));
+      return;
+    }
+    case K.new_expression: {
+      const callee = childIn(table, node, F.constructor);
+      if (callee >= 0) refer(REFERENCE.construct, valueExpression(reading, callee), callee);
+      return;
+    }
+    case K.jsx_opening_element:
+    case K.jsx_self_closing_element: {
+      const name = childIn(table, node, F.name);
+      if (name < 0 || isIntrinsic(reading, name)) return;
+      refer(REFERENCE.call, valueExpression(reading, name), name);
+      return;
+    }
+    case K.extends_clause:
+      for (let child = node + 1; child < table.next[node]; child = table.next[child]) {
+        if (table.field[child] === F.value) refer(REFERENCE.inherit, valueExpression(reading, child), child);
+      }
+      return;
+    case K.class_heritage: {
+      // JavaScript's grammar has the parent right after `extends`; TypeScript's has clauses, visited by themselves.
+      const parent = table.next[node + 1];
+      if (parent < table.next[node] && table.kind[parent] !== K.implements_clause) {
+        refer(REFERENCE.inherit, valueExpression(reading, parent), parent);
+      }
+      return;
+    }
+    case K.type_identifier:
+      if (!isTypeUse(reading, node)) return;
+      refer(typeReferenceKind(reading, node), typeExpression(reading, node));
+      return;
+    case K.nested_type_identifier:
+      refer(typeReferenceKind(reading, node), typeExpression(reading, node));
+      return;
+    case K.type_query:
+      refer(REFERENCE.typeUse, valueExpression(reading, table.next[node + 1]));
+      return;
+    case K.member_expression:
+      // `import('x').Name` in a type is a member expression to the grammar.
+      if (table.kind[table.parent[node]] === K.type_annotation || isImportedType(reading, node)) {
+        refer(REFERENCE.typeUse, valueExpression(reading, node));
+      }
+      return;
+    case K.decorator: {
+      const target = node + 2;
+      if (table.kind[target] === K.identifier || table.kind[target] === K.member_expression) {
+        refer(REFERENCE.call, valueExpression(reading, target));
+      }
+      return;
+    }
+    case K.binary_expression: {
+      const operator = childIn(table, node, F.operator);
+      if (operator < 0 || table.kind[operator] !== T.instanceof) return;
+      refer(REFERENCE.typeUse, valueExpression(reading, childIn(table, node, F.right)));
+    }
+  }
+}
+
+/** The last name of a chain: the line on which a call over several lines names what it calls. */
+function nameOf(reading: Reading, callee: number): number {
+  const { table } = reading;
+  if (table.kind[callee] !== K.member_expression) return callee;
+  const property = childIn(table, callee, F.property);
+  return property >= 0 ? property : callee;
+}
+
+/** `<div>` names an element of the page, not of the codebase. */
+function isIntrinsic(reading: Reading, name: number): boolean {
+  const { table } = reading;
+  if (table.kind[name] === K.member_expression) return false;
+  return !/^[A-Z_$]/.test(textOf(reading, name));
+}
+
+const namesItsParent = kindSet(
+  K.class_declaration,
+  K.abstract_class_declaration,
+  K.class,
+  K.interface_declaration,
+  K.type_alias_declaration,
+  K.type_parameter,
+  K.mapped_type_clause,
+  K.nested_type_identifier,
+);
+
+function isTypeUse(reading: Reading, node: number): boolean {
+  const { table } = reading;
+  const parent = table.parent[node];
+  const parentKind = table.kind[parent];
+  if (parentKind === K.infer_type) return false;
+  return !(table.field[node] === F.name && namesItsParent[parentKind]);
+}
+
+function typeReferenceKind(reading: Reading, node: number): number {
+  const { table } = reading;
+  let parent = table.parent[node];
+  if (table.kind[parent] === K.generic_type && table.field[node] === F.name) parent = table.parent[parent];
+  if (table.kind[parent] === K.implements_clause) return REFERENCE.implement;
+  return table.kind[parent] === K.extends_type_clause ? REFERENCE.inherit : REFERENCE.typeUse;
+}
+
+function isImportedType(reading: Reading, node: number): boolean {
+  const { table } = reading;
+  const object = childIn(table, node, F.object);
+  if (object < 0 || table.kind[object] !== K.call_expression) return false;
+  const imported = reading.importAt.get(object);
+  return imported !== undefined && reading.imports[imported].kind === 'typeImport';
+}
+
+/** States what a declaration holds (field), returns (routine) or stands for (alias). */
+function valueDeclaration(reading: Reading, node: number, index: number): void {
+  const { table, expressions } = reading;
+  const declaration = reading.declarations[index];
+  if (declaration.value !== 0) return;
+  if (declaration.kind === KIND.routine) {
+    declaration.value = returnedValue(reading, node);
+  } else if (declaration.form === FORM.alias) {
+    declaration.value = typeExpression(reading, childIn(table, node, F.value));
+  } else if (declaration.kind === KIND.field && declaration.form !== FORM.member) {
+    const isPattern = table.kind[node] === K.identifier || table.kind[node] === K.shorthand_property_identifier_pattern;
+    declaration.value = isPattern ? patternValue(reading, node, 0) : typedOrInitial(reading, node, F.value, 0);
+  } else if (declaration.form === FORM.member && declaration.parent >= 0) {
+    const { symbol } = reading.declarations[declaration.parent];
+    if (symbol >= 0) {
+      declaration.value = expressions.add(EXPRESSION.instance, expressions.add(EXPRESSION.symbol, symbol));
+    }
+  }
+}
+
+/** The declared return type, or the value of an arrow function that is one expression. */
+function returnedValue(reading: Reading, node: number): number {
+  const { table, expressions } = reading;
+  const fn = functionOf(reading, node);
+  const type = childIn(table, fn, F.return_type);
+  if (type >= 0) return expressions.add(EXPRESSION.instance, typeExpression(reading, type));
+  const body = childIn(table, fn, F.body);
+  if (body < 0 || table.kind[body] === K.statement_block) return 0;
+  return valueExpression(reading, body);
+}
+
+/** The function node of a routine declared by a declarator, a pair, a field or an assignment. */
+export function functionOf(reading: Reading, node: number): number {
+  const { table } = reading;
+  const value = childIn(table, node, F.value);
+  if (value >= 0) return value;
+  const assigned = table.kind[node] === K.assignment_expression ? childIn(table, node, F.right) : -1;
+  return assigned >= 0 ? assigned : node;
+}
+

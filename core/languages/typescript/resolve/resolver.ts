@@ -1,0 +1,132 @@
+import { folderOf, isInside, joinPath, type FileTree, type Resolution } from '../../../link/fileTree.ts';
+import { builtinModules } from './builtinModules.ts';
+import {
+  localPackages,
+  packageFolderOf,
+  readManifest,
+  resolveInPackage,
+  resolveSubpathImport,
+  splitSpecifier,
+} from './packages.ts';
+import { probe } from './probe.ts';
+import { projectFinder, type ProjectConfig } from './projectConfig.ts';
+
+/**
+ * Module resolution as the TypeScript compiler does it (bundler and node16 modes), over the files of the codebase
+ * alone: relative paths, `paths` and `baseUrl`, `#imports`, the package itself, packages of the same codebase. What
+ * remains is an external or a gap.
+ */
+export function createResolver(
+  tree: FileTree,
+): (fromFile: string, specifier: string, usesRequire: boolean) => Resolution {
+  const projectOf = projectFinder(tree);
+  const packages = localPackages(tree);
+  const known = new Map<string, Resolution>();
+
+  const resolve = (file: string, written: string, usesRequire: boolean, depth: number): Resolution => {
+    const query = written.search(/[?!]/);
+    const specifier = query > 0 && !written.startsWith('#') ? written.slice(0, query) : written;
+    if (/^\.{0,2}\//.test(specifier) || specifier === '.' || specifier === '..') {
+      return resolveRelative(tree, projectOf(file), file, specifier);
+    }
+    if (specifier.startsWith('node:') || builtinModules.has(specifier)) {
+      return { kind: 'external', name: specifier.replace(/^node:/, ''), ecosystem: 'node' };
+    }
+    const project = projectOf(file);
+    const mapped = project && resolveMapped(tree, project, specifier);
+    if (mapped) return mapped;
+    const conditions = ['types', usesRequire ? 'require' : 'import', ...(project?.customConditions ?? [])];
+    if (specifier.startsWith('#')) {
+      const target = resolveSubpathImport(tree, file, specifier, conditions);
+      if (target.kind !== 'bare') return target;
+      return depth > 5
+        ? { kind: 'gap', reason: 'noSuchFile' }
+        : resolve(file, target.specifier, usesRequire, depth + 1);
+    }
+    return resolvePackage(tree, packages, file, specifier, conditions);
+  };
+
+  return (file, specifier, usesRequire) => {
+    const key = `${folderOf(file)}\0${specifier}\0${usesRequire ? 1 : 0}`;
+    let resolution = known.get(key);
+    if (!resolution) known.set(key, (resolution = resolve(file, specifier, usesRequire, 0)));
+    return resolution;
+  };
+}
+
+function resolveRelative(
+  tree: FileTree,
+  project: ProjectConfig | null,
+  file: string,
+  specifier: string,
+): Resolution {
+  const path = specifier.startsWith('/')
+    ? joinPath(packageFolderOf(tree, file) ?? '', specifier)
+    : joinPath(folderOf(file), specifier);
+  if (path === null) return { kind: 'gap', reason: 'outsideRoot' };
+  const found = probe(tree, path);
+  if (found) return found;
+  const overlaid = project && resolveInRootDirs(tree, project, path);
+  return overlaid ?? { kind: 'gap', reason: 'noSuchFile' };
+}
+
+/** `rootDirs` lay several folders over each other as if they were one. */
+function resolveInRootDirs(tree: FileTree, project: ProjectConfig, path: string): Resolution | null {
+  const own = project.rootDirs.find((dir) => isInside(path, dir));
+  if (own === undefined) return null;
+  const rest = path.slice(own === '' ? 0 : own.length + 1);
+  for (const dir of project.rootDirs) {
+    const candidate = joinPath(dir, rest);
+    const found = candidate === null ? null : probe(tree, candidate);
+    if (found) return found;
+  }
+  return null;
+}
+
+function resolveMapped(tree: FileTree, project: ProjectConfig, specifier: string): Resolution | null {
+  for (const { pattern, targets, base } of project.paths) {
+    const [before, after] = pattern.split('*');
+    const matches =
+      after === undefined
+        ? specifier === pattern
+        : specifier.length >= before.length + after.length &&
+          specifier.startsWith(before) &&
+          specifier.endsWith(after);
+    if (!matches) continue;
+    const hole =
+      after === undefined ? '' : specifier.slice(before.length, specifier.length - after.length);
+    for (const target of targets) {
+      const path = joinPath(base, target.replace('*', hole));
+      const found = path === null ? null : probe(tree, path);
+      if (found) return found;
+    }
+    // The compiler goes on to packages when no target of the one matching pattern is there.
+    break;
+  }
+  if (project.baseUrl === null) return null;
+  const path = joinPath(project.baseUrl, specifier);
+  const found = path === null || path === '' ? null : probe(tree, path);
+  return found?.kind === 'file' ? found : null;
+}
+
+function resolvePackage(
+  tree: FileTree,
+  packages: Map<string, string>,
+  file: string,
+  specifier: string,
+  conditions: string[],
+): Resolution {
+  const scheme = /^([a-z][a-z+.-]*):(.*)$/i.exec(specifier);
+  if (scheme) {
+    const name = /^(@?[^@]+)/.exec(scheme[2].replace(/^\/+/, ''))?.[1] ?? scheme[2];
+    return { kind: 'external', name, ecosystem: scheme[1].toLowerCase() };
+  }
+  const split = splitSpecifier(specifier);
+  if (!split) return { kind: 'gap', reason: 'noSuchFile' };
+  const own = packageFolderOf(tree, file);
+  const isOwn = own !== null && readManifest(tree, own)?.name === split.name;
+  const folder = isOwn ? own : packages.get(split.name);
+  if (folder !== undefined) return resolveInPackage(tree, folder, split.subpath, conditions);
+  if (builtinModules.has(split.name)) return { kind: 'external', name: split.name, ecosystem: 'node' };
+  return { kind: 'external', name: split.name, ecosystem: 'npm' };
+}

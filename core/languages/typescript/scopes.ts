@@ -1,0 +1,49 @@
+/**
+ * What a name means in a scope. A `symbol` has declarations that become elements; a `local` is a variable or
+ * parameter, known by the node that binds it; an `opaque` name is a type parameter.
+ */
+export type Binding =
+  | { kind: 'symbol'; symbol: number }
+  | { kind: 'import'; binding: number }
+  | { kind: 'local'; node: number; expression: number }
+  | { kind: 'opaque'; constraint: number };
+
+export interface Scope {
+  parent: Scope | null;
+  /** Functions, modules and the file hold `var`s; blocks pass them up. */
+  holdsVar: boolean;
+  names: Map<string, Binding> | null;
+}
+
+export function newScope(parent: Scope | null, holdsVar: boolean): Scope {
+  return { parent, holdsVar, names: null };
+}
+
+export function bind(scope: Scope, name: string, binding: Binding): void {
+  (scope.names ??= new Map()).set(name, binding);
+}
+
+/** The scope that a `var` in `scope` belongs to. */
+export function varScope(scope: Scope): Scope {
+  let at = scope;
+  while (!at.holdsVar && at.parent) at = at.parent;
+  return at;
+}
+
+/** Resolves a name where a value is meant: type parameters do not hide values. */
+export function lookUpValue(scope: Scope, name: string): Binding | undefined {
+  for (let at: Scope | null = scope; at; at = at.parent) {
+    const found = at.names?.get(name);
+    if (found && found.kind !== 'opaque') return found;
+  }
+  return undefined;
+}
+
+/** Resolves a name where a type is meant: variables and parameters do not hide types. */
+export function lookUpType(scope: Scope, name: string): Binding | undefined {
+  for (let at: Scope | null = scope; at; at = at.parent) {
+    const found = at.names?.get(name);
+    if (found && found.kind !== 'local') return found;
+  }
+  return undefined;
+}

@@ -1,0 +1,106 @@
+import { EXPRESSION } from '../../facts/fileFacts.ts';
+import { childIn, childOfKind } from '../syntaxTable.ts';
+import { textOf, type Reading } from './reading.ts';
+import { lookUpType } from './scopes.ts';
+import { F, K } from './vocabulary.ts';
+import { boundValue, valueExpression } from './valueExpressions.ts';
+
+const MAX_DEPTH = 60;
+
+/** States how a type node is to be resolved; 0 for type parameters, primitives and what has no single name. */
+export function typeExpression(reading: Reading, node: number, depth = 0): number {
+  if (node < 0 || depth > MAX_DEPTH) return 0;
+  const { table, expressions } = reading;
+  const inner = (child: number): number => typeExpression(reading, child, depth + 1);
+  switch (table.kind[node]) {
+    case K.identifier:
+    case K.type_identifier: {
+      const name = textOf(reading, node);
+      const found = lookUpType(reading.scopeOf[node], name);
+      if (!found) return expressions.add(EXPRESSION.global, expressions.name(name));
+      if (found.kind !== 'opaque') return boundValue(reading, found, depth);
+      return found.constraint < 0 ? 0 : inner(table.next[found.constraint + 1]);
+    }
+    case K.nested_type_identifier: {
+      const name = childIn(table, node, F.name);
+      const module = qualifier(reading, childIn(table, node, F.module), depth + 1);
+      return name < 0 ? 0 : expressions.add(EXPRESSION.member, module, expressions.name(textOf(reading, name)));
+    }
+    case K.member_expression:
+      return valueExpression(reading, node, depth + 1);
+    case K.generic_type: {
+      const base = inner(childIn(table, node, F.name));
+      return generic(reading, base, childOfKind(table, node, K.type_arguments), depth);
+    }
+    case K.type_annotation:
+    case K.readonly_type:
+    case K.parenthesized_type:
+      return inner(table.next[node + 1]);
+    case K.array_type:
+      return arrayOf(reading, inner(node + 1));
+    case K.union_type:
+    case K.intersection_type:
+      return combined(reading, node, depth);
+    case K.type_query:
+      return expressions.add(EXPRESSION.typeOf, valueExpression(reading, table.next[node + 1], depth + 1));
+    default:
+      return 0;
+  }
+}
+
+function qualifier(reading: Reading, node: number, depth: number): number {
+  if (node < 0 || depth > MAX_DEPTH) return 0;
+  const { table, expressions } = reading;
+  if (table.kind[node] === K.nested_identifier) {
+    const object = qualifier(reading, childIn(table, node, F.object), depth + 1);
+    const property = childIn(table, node, F.property);
+    return property < 0
+      ? 0
+      : expressions.add(EXPRESSION.member, object, expressions.name(textOf(reading, property)));
+  }
+  if (table.kind[node] !== K.identifier) return valueExpression(reading, node, depth + 1);
+  return typeExpression(reading, node, depth + 1);
+}
+
+function arrayOf(reading: Reading, element: number): number {
+  const { expressions } = reading;
+  const array = expressions.add(EXPRESSION.global, expressions.name('Array'));
+  return expressions.add(EXPRESSION.generic, array, expressions.add(EXPRESSION.list, element, 0));
+}
+
+function generic(reading: Reading, base: number, args: number, depth: number): number {
+  const { table, expressions } = reading;
+  if (args < 0) return base;
+  const found: number[] = [];
+  for (let child = args + 1; child < table.next[args]; child = table.next[child]) {
+    const kind = table.kind[child];
+    const isType = kind !== K.comment && table.end[child] - table.start[child] > 0;
+    if (isType && !isPunctuation(reading, child)) found.push(typeExpression(reading, child, depth + 1));
+  }
+  let list = 0;
+  for (const type of found.reverse()) list = expressions.add(EXPRESSION.list, type, list);
+  return expressions.add(EXPRESSION.generic, base, list);
+}
+
+function isPunctuation(reading: Reading, node: number): boolean {
+  const { table, text } = reading;
+  if (table.end[node] - table.start[node] !== 1) return false;
+  return '<>,|&'.includes(text[table.start[node]]);
+}
+
+/** `A | undefined` is an A; in `A & B` the first that can be resolved stands for the whole; `A | B` is unknown. */
+function combined(reading: Reading, node: number, depth: number): number {
+  const { table, expressions } = reading;
+  const isUnion = table.kind[node] === K.union_type;
+  let result = 0;
+  for (let child = node + 1; child < table.next[node]; child = table.next[child]) {
+    if (isPunctuation(reading, child) || table.kind[child] === K.comment) continue;
+    const text = table.end[child] - table.start[child] <= 9 ? textOf(reading, child) : '';
+    if (text === 'undefined' || text === 'null') continue;
+    const type = typeExpression(reading, child, depth + 1);
+    if (isUnion && (type === 0 || (result !== 0 && result !== type))) return 0;
+    if (result === 0) result = type;
+    else if (!isUnion && type !== 0) result = expressions.add(EXPRESSION.either, result, type);
+  }
+  return result;
+}

@@ -1,0 +1,242 @@
+import { EXPRESSION, FLAG, FORM } from '../../facts/fileFacts.ts';
+import { childIn, childOfKind } from '../syntaxTable.ts';
+import { importExpression } from './imports.ts';
+import { textOf, type Reading } from './reading.ts';
+import { lookUpValue, type Binding } from './scopes.ts';
+import { typeExpression } from './typeExpressions.ts';
+import { F, K, kindSet, T } from './vocabulary.ts';
+
+/** Chains longer than this are given up; what they hold stays unknown. */
+const MAX_DEPTH = 60;
+
+/** States how the value of an expression node is to be resolved; 0 when one file cannot say. */
+export function valueExpression(reading: Reading, node: number, depth = 0): number {
+  if (node < 0 || depth > MAX_DEPTH) return 0;
+  const { table, expressions } = reading;
+  const inner = (child: number): number => valueExpression(reading, child, depth + 1);
+  switch (table.kind[node]) {
+    case K.identifier:
+    case K.shorthand_property_identifier:
+    case K.jsx_identifier:
+    case K.type_identifier:
+      return namedValue(reading, node, textOf(reading, node), depth);
+    case K.this:
+      return receiver(reading, node, EXPRESSION.this);
+    case K.super:
+      return receiver(reading, node, EXPRESSION.super);
+    case K.member_expression:
+    case K.nested_identifier: {
+      const property = childIn(table, node, F.property);
+      if (property < 0) return 0;
+      const object = inner(childIn(table, node, F.object));
+      return expressions.add(EXPRESSION.member, object, expressions.name(textOf(reading, property)));
+    }
+    case K.subscript_expression: {
+      const object = inner(childIn(table, node, F.object));
+      const index = childIn(table, node, F.index);
+      if (index >= 0 && table.kind[index] === K.string) {
+        const name = expressions.name(textOf(reading, index).slice(1, -1));
+        return expressions.add(EXPRESSION.member, object, name);
+      }
+      return expressions.add(EXPRESSION.element, object);
+    }
+    case K.call_expression: {
+      const imported = reading.importAt.get(node);
+      if (imported !== undefined) {
+        const whole = importExpression(reading, imported, '*');
+        // A dynamic import gives a promise of the module; the await around it is undone here.
+        return whole;
+      }
+      return expressions.add(EXPRESSION.result, inner(childIn(table, node, F.function)));
+    }
+    case K.new_expression:
+      return expressions.add(EXPRESSION.instance, inner(childIn(table, node, F.constructor)));
+    case K.await_expression:
+      return expressions.add(EXPRESSION.awaited, inner(table.next[node + 1]));
+    case K.parenthesized_expression:
+      return inner(table.next[node + 1]);
+    case K.non_null_expression:
+    case K.instantiation_expression:
+      return inner(node + 1);
+    case K.as_expression:
+    case K.satisfies_expression: {
+      const type = table.next[table.next[node + 1]];
+      if (type >= table.next[node] || table.kind[type] === T.const) return inner(node + 1);
+      return expressions.add(EXPRESSION.instance, typeExpression(reading, type, depth + 1));
+    }
+    case K.type_assertion: {
+      const types = childOfKind(table, node, K.type_arguments);
+      return types < 0
+        ? 0
+        : expressions.add(EXPRESSION.instance, typeExpression(reading, table.next[types + 1], depth + 1));
+    }
+    case K.assignment_expression:
+      return inner(childIn(table, node, F.right));
+    case K.ternary_expression:
+      return either(
+        reading,
+        inner(childIn(table, node, F.consequence)),
+        inner(childIn(table, node, F.alternative)),
+      );
+    case K.binary_expression: {
+      const operator = table.kind[childIn(table, node, F.operator)];
+      if (operator !== T['||'] && operator !== T['??']) return 0;
+      return either(reading, inner(childIn(table, node, F.left)), inner(childIn(table, node, F.right)));
+    }
+    case K.class: {
+      const declared = reading.declarationAt.get(node);
+      if (declared === undefined) return 0;
+      return expressions.add(EXPRESSION.symbol, reading.symbols.push([declared]) - 1);
+    }
+    default:
+      return 0;
+  }
+}
+
+function either(reading: Reading, first: number, second: number): number {
+  if (first === 0 || first === second) return second;
+  return second === 0 ? first : reading.expressions.add(EXPRESSION.either, first, second);
+}
+
+function namedValue(reading: Reading, node: number, name: string, depth: number): number {
+  const found = lookUpValue(reading.scopeOf[node], name);
+  if (!found) return reading.expressions.add(EXPRESSION.global, reading.expressions.name(name));
+  return boundValue(reading, found, depth);
+}
+
+export function boundValue(reading: Reading, binding: Binding, depth: number): number {
+  switch (binding.kind) {
+    case 'symbol':
+      return reading.expressions.add(EXPRESSION.symbol, binding.symbol);
+    case 'import':
+      return reading.expressions.add(EXPRESSION.import, binding.binding);
+    case 'opaque':
+      return 0;
+    case 'local':
+      if (binding.expression < 0) {
+        binding.expression = 0; // A variable that rests on itself stays unknown.
+        binding.expression = patternValue(reading, binding.node, depth + 1);
+      }
+      return binding.expression;
+  }
+}
+
+/** What a name bound at `node` holds, from the pattern it stands in up to the declared type or the initial value. */
+export function patternValue(reading: Reading, node: number, depth: number): number {
+  if (depth > MAX_DEPTH) return 0;
+  const { table, expressions } = reading;
+  const parent = table.parent[node];
+  if (parent < 0) return 0;
+  switch (table.kind[parent]) {
+    case K.variable_declarator:
+      return typedOrInitial(reading, parent, F.value, depth);
+    case K.required_parameter:
+    case K.optional_parameter: {
+      const declared = typedOrInitial(reading, parent, F.value, depth);
+      return declared || callbackParameter(reading, parent, depth);
+    }
+    case K.rest_pattern:
+      return patternValue(reading, parent, depth + 1);
+    case K.assignment_pattern:
+    case K.object_assignment_pattern: {
+      const outer = patternValue(reading, parent, depth + 1);
+      return outer || valueExpression(reading, childIn(table, parent, F.right), depth + 1);
+    }
+    case K.object_pattern: {
+      const outer = patternValue(reading, parent, depth + 1);
+      if (table.kind[node] === K.rest_pattern) return outer;
+      const nameNode = table.kind[node] === K.object_assignment_pattern ? childIn(table, node, F.left) : node;
+      return expressions.add(EXPRESSION.member, outer, expressions.name(textOf(reading, nameNode)));
+    }
+    case K.pair_pattern: {
+      const outer = patternValue(reading, table.parent[parent], depth + 1);
+      const key = childIn(table, parent, F.key);
+      return expressions.add(EXPRESSION.member, outer, expressions.name(textOf(reading, key)));
+    }
+    case K.array_pattern:
+      return expressions.add(EXPRESSION.element, patternValue(reading, parent, depth + 1));
+    case K.for_in_statement:
+      if (childOfKind(table, parent, T.of) < 0) return 0;
+      return expressions.add(
+        EXPRESSION.element,
+        valueExpression(reading, childIn(table, parent, F.right), depth + 1),
+      );
+    case K.formal_parameters:
+    case K.arrow_function:
+      return callbackParameter(reading, node, depth);
+    default:
+      return 0;
+  }
+}
+
+/** The declared type of `node` as an instance, or else what its initial value gives. */
+export function typedOrInitial(reading: Reading, node: number, valueField: number, depth: number): number {
+  const { table, expressions } = reading;
+  const type = childIn(table, node, F.type);
+  if (type >= 0) {
+    const declared = typeExpression(reading, type, depth + 1);
+    if (declared !== 0) return expressions.add(EXPRESSION.instance, declared);
+  }
+  return valueExpression(reading, childIn(table, node, valueField), depth + 1);
+}
+
+const elementCallbacks = new Set(
+  'forEach map filter find findLast findIndex some every flatMap sort toSorted'.split(' '),
+);
+
+/** The first parameter of `list.map(item => …)` and its like is an element of the list. */
+function callbackParameter(reading: Reading, parameter: number, depth: number): number {
+  const { table, expressions } = reading;
+  const list = table.parent[parameter];
+  const isSingle = table.kind[list] === K.arrow_function;
+  const callback = isSingle ? list : table.parent[list];
+  if (!isSingle && parameter !== table.next[list + 1]) return 0;
+  const args = table.parent[callback];
+  if (args < 0 || table.kind[args] !== K.arguments || callback !== table.next[args + 1]) return 0;
+  const callee = childIn(table, table.parent[args], F.function);
+  if (callee < 0 || table.kind[callee] !== K.member_expression) return 0;
+  const method = childIn(table, callee, F.property);
+  if (method < 0 || !elementCallbacks.has(textOf(reading, method))) return 0;
+  const object = valueExpression(reading, childIn(table, callee, F.object), depth + 1);
+  return expressions.add(EXPRESSION.element, object);
+}
+
+const rebindsThis = kindSet(
+  K.function_declaration,
+  K.generator_function_declaration,
+  K.function_expression,
+  K.generator_function,
+);
+
+/** `this` or `super` as it stands at `node`: the instance or the class that the enclosing member belongs to. */
+function receiver(reading: Reading, node: number, operation: number): number {
+  const { table, declarations, declarationAt } = reading;
+  for (let at = table.parent[node]; at >= 0; at = table.parent[at]) {
+    const kind = table.kind[at];
+    if (rebindsThis[kind]) return assignedReceiver(reading, at, operation);
+    const isMember =
+      kind === K.method_definition || kind === K.public_field_definition || kind === K.field_definition;
+    if (!isMember && kind !== K.class_static_block) continue;
+    const container = table.parent[at];
+    if (table.kind[container] !== K.class_body) return 0;
+    const declaration = declarationAt.get(at);
+    let cls = declarationAt.get(table.parent[container]);
+    if (cls === undefined && declaration !== undefined) cls = declarations[declaration].parent;
+    if (cls === undefined || cls < 0) return 0;
+    const isStatic =
+      kind === K.class_static_block ||
+      (declaration !== undefined && (declarations[declaration].flags & FLAG.static) !== 0);
+    return reading.expressions.add(operation, cls, isStatic ? 1 : 0);
+  }
+  return 0;
+}
+
+/** Inside `A.prototype.x = function`, `this` is an instance of A, and inside a function that makes one as well. */
+function assignedReceiver(reading: Reading, node: number, operation: number): number {
+  const { table, declarations, declarationAt } = reading;
+  const assigned = declarationAt.get(table.parent[node]);
+  if (assigned === undefined || declarations[assigned].form !== FORM.function) return 0;
+  const owner = declarations[assigned].parent;
+  if (owner < 0 || table.kind[table.parent[node]] !== K.assignment_expression) return 0;
+  return reading.expressions.add(operation, owner, 0);
+}

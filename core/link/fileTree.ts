@@ -1,0 +1,57 @@
+/**
+ * What linking may know of the codebase's files beside their facts. Paths are relative to the root, with `/`; the
+ * root itself is the empty path.
+ */
+export interface FileTree {
+  /** True for a file that was surveyed. */
+  has(path: string): boolean;
+  /** Why a file that is there was not surveyed; undefined when it was, or is not there. */
+  leftOut(path: string): string | undefined;
+  isFolder(path: string): boolean;
+  /** Paths of the project files that intake has read: package.json, tsconfig.json and their like. */
+  manifests(): Iterable<string>;
+  manifest(path: string): string | undefined;
+}
+
+export type GapReason = 'noSuchFile' | 'outsideRoot' | 'leftOut' | 'computed' | 'notExported' | 'brokenManifest';
+
+/** Where an import leads. An `asset` is there, but holds no code. */
+export type Resolution =
+  | { kind: 'file'; path: string; inferred?: boolean }
+  | { kind: 'external'; name: string; ecosystem: string }
+  | { kind: 'asset'; path: string }
+  | { kind: 'gap'; reason: GapReason };
+
+/** `a/b/../c` → `a/c`; null when it leads out of the root. */
+export function normalPath(path: string): string | null {
+  const parts: string[] = [];
+  for (const part of path.split('/')) {
+    if (part === '' || part === '.') continue;
+    if (part !== '..') parts.push(part);
+    else if (parts.pop() === undefined) return null;
+  }
+  return parts.join('/');
+}
+
+export function joinPath(folder: string, path: string): string | null {
+  return normalPath(`${folder}/${path}`);
+}
+
+/** The folder that holds a path; the root is its own. */
+export function folderOf(path: string): string {
+  const slash = path.lastIndexOf('/');
+  return slash < 0 ? '' : path.slice(0, slash);
+}
+
+/** The folders from `path`'s own up to the root, nearest first. */
+export function foldersAbove(path: string): string[] {
+  const folders: string[] = [];
+  for (let folder = folderOf(path); ; folder = folderOf(folder)) {
+    folders.push(folder);
+    if (folder === '') return folders;
+  }
+}
+
+export function isInside(path: string, folder: string): boolean {
+  return folder === '' || path === folder || path.startsWith(`${folder}/`);
+}
