@@ -19,7 +19,10 @@ export class ExpressionPool {
     return index;
   }
 
-  /** The expression's number. What is derived from the unknown is itself unknown. */
+  /**
+   * The expression's number. What is derived from the unknown is itself unknown, but for a member, whose name may be
+   * the only one of its kind.
+   */
   add(operation: number, a: number, b = 0): number {
     if (a === 0 && DERIVED.has(operation)) return 0;
     // 5 + 24 + 24 bits are exact in a double; larger operands (no real file has them) are stored without sharing.
@@ -50,7 +53,6 @@ export class ExpressionPool {
 
 const DERIVED = new Set<number>([
   EXPRESSION.instance,
-  EXPRESSION.member,
   EXPRESSION.result,
   EXPRESSION.element,
   EXPRESSION.awaited,

@@ -41,6 +41,9 @@ export interface Reading {
   /** Exports whose expression can be stated only when all names are declared. */
   pendingExports: { name: string | null; node: number }[];
   expressions: ExpressionPool;
+  /** Expressions already stated for a node, plus one; 0 for none. */
+  valueMemo: Int32Array;
+  typeMemo: Int32Array;
   isModule: boolean;
 }
 
@@ -60,6 +63,8 @@ export function newReading(text: string, table: SyntaxTable): Reading {
     exports: { named: [], stars: [], whole: -1 },
     pendingExports: [],
     expressions: new ExpressionPool(),
+    valueMemo: new Int32Array(table.count),
+    typeMemo: new Int32Array(table.count),
     isModule: false,
   };
 }

@@ -10,6 +10,15 @@ const MAX_DEPTH = 60;
 /** States how a type node is to be resolved; 0 for type parameters, primitives and what has no single name. */
 export function typeExpression(reading: Reading, node: number, depth = 0): number {
   if (node < 0 || depth > MAX_DEPTH) return 0;
+  const { typeMemo } = reading;
+  if (typeMemo[node] === 0) {
+    typeMemo[node] = 1; // A constraint that rests on itself stays unknown.
+    typeMemo[node] = 1 + stateType(reading, node, depth);
+  }
+  return typeMemo[node] - 1;
+}
+
+function stateType(reading: Reading, node: number, depth: number): number {
   const { table, expressions } = reading;
   const inner = (child: number): number => typeExpression(reading, child, depth + 1);
   switch (table.kind[node]) {

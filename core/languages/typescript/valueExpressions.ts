@@ -12,6 +12,14 @@ const MAX_DEPTH = 60;
 /** States how the value of an expression node is to be resolved; 0 when one file cannot say. */
 export function valueExpression(reading: Reading, node: number, depth = 0): number {
   if (node < 0 || depth > MAX_DEPTH) return 0;
+  const { valueMemo } = reading;
+  if (valueMemo[node] === 0) {
+    valueMemo[node] = 1 + stateValue(reading, node, depth);
+  }
+  return valueMemo[node] - 1;
+}
+
+function stateValue(reading: Reading, node: number, depth: number): number {
   const { table, expressions } = reading;
   const inner = (child: number): number => valueExpression(reading, child, depth + 1);
   switch (table.kind[node]) {

@@ -1,5 +1,5 @@
 import { parse as parseJsonc } from 'jsonc-parser';
-import picomatch from 'picomatch/posix';
+import picomatch from 'picomatch';
 import { folderOf, foldersAbove, isInside, joinPath, type FileTree } from '../../../link/fileTree.ts';
 import { packageFolderOf } from './packages.ts';
 

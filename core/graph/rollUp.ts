@@ -1,0 +1,98 @@
+import type { DependencyTable } from '../link/linked.ts';
+
+/**
+ * A directed graph over units 0…count-1 in compressed sparse rows: the edges of unit u are `to[start[u]]` up to
+ * `to[start[u + 1]]`, sorted, none twice and none to itself. `weight` counts the references that an edge stands for.
+ */
+export interface Graph {
+  count: number;
+  start: Int32Array;
+  to: Int32Array;
+  weight: Int32Array;
+}
+
+/** Which dependencies count: bit i of `kinds` for dependency kind i, bit i of `certainties` for certainty i. */
+export interface DependencyFilter {
+  kinds: number;
+  certainties: number;
+}
+
+export const ALL_KINDS = 0xffff;
+/** What was resolved: exact and inferred, not ambiguous. */
+export const RESOLVED = 0b011;
+export const EVERYTHING_RESOLVED: DependencyFilter = { kinds: ALL_KINDS, certainties: RESOLVED };
+
+export function passes(dependencies: DependencyTable, row: number, filter: DependencyFilter): boolean {
+  return (
+    (filter.kinds & (1 << dependencies.kind[row])) !== 0 &&
+    (filter.certainties & (1 << dependencies.certainty[row])) !== 0
+  );
+}
+
+/**
+ * Rolls dependencies between elements up to units. `unitOf[element]` is a unit, or -1 for an element left out.
+ * O(dependencies + edges log edges).
+ */
+export function rollUp(
+  dependencies: DependencyTable,
+  unitOf: Int32Array,
+  count: number,
+  filter: DependencyFilter = EVERYTHING_RESOLVED,
+): Graph {
+  const weights = new Map<number, number>();
+  for (let row = 0; row < dependencies.count; row++) {
+    const from = unitOf[dependencies.from[row]];
+    const to = unitOf[dependencies.to[row]];
+    if (from < 0 || to < 0 || from === to || !passes(dependencies, row, filter)) continue;
+    const key = from * count + to;
+    const places = dependencies.placeStart[row + 1] - dependencies.placeStart[row];
+    weights.set(key, (weights.get(key) ?? 0) + places);
+  }
+  return graphFromEdges(count, weights);
+}
+
+/** A graph from weights keyed by `from * count + to`. */
+export function graphFromEdges(count: number, weights: Map<number, number>): Graph {
+  const keys = Float64Array.from(weights.keys()).sort();
+  const start = new Int32Array(count + 1);
+  const to = new Int32Array(keys.length);
+  const weight = new Int32Array(keys.length);
+  keys.forEach((key, edge) => {
+    const from = Math.floor(key / count);
+    start[from + 1]++;
+    to[edge] = key % count;
+    weight[edge] = weights.get(key)!;
+  });
+  for (let unit = 0; unit < count; unit++) start[unit + 1] += start[unit];
+  return { count, start, to, weight };
+}
+
+/** The same edges the other way round. */
+export function reversed(graph: Graph): Graph {
+  const start = new Int32Array(graph.count + 1);
+  for (const target of graph.to) start[target + 1]++;
+  for (let unit = 0; unit < graph.count; unit++) start[unit + 1] += start[unit];
+  const next = start.slice();
+  const to = new Int32Array(graph.to.length);
+  const weight = new Int32Array(graph.to.length);
+  for (let from = 0; from < graph.count; from++) {
+    for (let edge = graph.start[from]; edge < graph.start[from + 1]; edge++) {
+      const at = next[graph.to[edge]]++;
+      to[at] = from;
+      weight[at] = graph.weight[edge];
+    }
+  }
+  return { count: graph.count, start, to, weight };
+}
+
+/** The weight of the edge from one unit to another, 0 when there is none; O(log out-degree). */
+export function weightBetween(graph: Graph, from: number, to: number): number {
+  let low = graph.start[from];
+  let high = graph.start[from + 1];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (graph.to[middle] < to) low = middle + 1;
+    else high = middle;
+  }
+  return low < graph.start[from + 1] && graph.to[low] === to ? graph.weight[low] : 0;
+}

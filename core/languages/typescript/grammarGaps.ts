@@ -1,0 +1,52 @@
+/**
+ * The published grammar rejects two forms that the compiler accepts. Both are rewritten before parsing, character
+ * for character, so that every offset still holds in the original text, from which all names are read.
+ */
+export function bridgeGrammarGaps(text: string): string {
+  return separateCallSignatures(blankVariance(text));
+}
+
+/** `interface Box<in out T>`: variance modifiers say nothing that extraction uses, and become spaces. */
+function blankVariance(text: string): string {
+  if (!/[<,]\s*(?:in|out)\s/.test(text)) return text;
+  return text.replace(
+    /([<,]\s*)(in\s+out|in|out)(?=\s+[A-Za-z_$][\w$]*\s*(?:[,>=]|extends\b))/g,
+    (_match, before: string, modifiers: string) => before + modifiers.replace(/\S/g, ' '),
+  );
+}
+
+/**
+ * Two call signatures on following lines without a semicolon between them. To the compiler a line break ends the
+ * first; the grammar takes the `<` of the second for type arguments. The blank after the first becomes a semicolon.
+ */
+function separateCallSignatures(text: string): string {
+  const parts: string[] = [];
+  let from = 0;
+  for (const match of text.matchAll(/^[ \t]*<(?:[A-Za-z_$]|\s*$)/gm)) {
+    const last = lastCodeBefore(text, match.index);
+    if (last < 0 || !/[\w$)\]}"'>]/.test(text[last])) continue;
+    if (text[last] === '>' && text[last - 1] === '=') continue;
+    if (!/\s/.test(text[last + 1])) continue;
+    parts.push(text.slice(from, last + 1), ';');
+    from = last + 2;
+  }
+  return from === 0 ? text : parts.join('') + text.slice(from);
+}
+
+/** The last character before `offset` that is neither white space nor part of a comment; -1 when there is none. */
+function lastCodeBefore(text: string, offset: number): number {
+  let at = offset - 1;
+  while (at >= 0) {
+    if (/\s/.test(text[at])) {
+      at--;
+    } else if (text[at] === '/' && text[at - 1] === '*') {
+      at = text.lastIndexOf('/*', at - 2) - 1;
+    } else {
+      const lineStart = text.lastIndexOf('\n', at) + 1;
+      const comment = text.slice(lineStart, at + 1).search(/(?:^|\s)\/\//);
+      if (comment < 0) return at;
+      at = lineStart + comment - (comment === 0 ? 1 : 0);
+    }
+  }
+  return -1;
+}

@@ -1,0 +1,67 @@
+import { languageNamed } from '../languages/registry.ts';
+import type { FileTree, GapReason, Resolution } from './fileTree.ts';
+import type { FactsOfFile } from './linked.ts';
+
+/** Where each import of each file leads: a file (its index), an external (its index), a gap, or nowhere of interest. */
+export type ImportTarget =
+  | { kind: 'file'; file: number; inferred: boolean }
+  | { kind: 'external'; external: number }
+  | { kind: 'gap'; reason: GapReason }
+  | { kind: 'asset' };
+
+export interface ResolvedImports {
+  /** `targets[file][import]`. */
+  targets: ImportTarget[][];
+  externals: { key: string; name: string; ecosystem: string }[];
+}
+
+/** Resolves the imports of all files, each by the rules of its language. */
+export function resolveImports(files: FactsOfFile[], tree: FileTree): ResolvedImports {
+  const fileIndex = new Map(files.map((file, index) => [file.path, index]));
+  const resolvers = new Map<string, (file: string, specifier: string, usesRequire: boolean) => Resolution>();
+  const found = new Map<string, { key: string; name: string; ecosystem: string }>();
+  const resolverOf = (language: string) => {
+    let resolver = resolvers.get(language);
+    if (!resolver) {
+      const definition = languageNamed(language);
+      if (!definition) throw new Error(`No language ${language}`);
+      resolvers.set(language, (resolver = definition.resolver(tree)));
+    }
+    return resolver;
+  };
+  const resolved = files.map(({ path, language, facts }) =>
+    facts.imports.map(({ specifier, kind }): Resolution => {
+      if (specifier === null) return { kind: 'gap', reason: 'computed' };
+      const resolution = resolverOf(language)(path, specifier, kind === 'require');
+      if (resolution.kind === 'external') {
+        const key = `${resolution.ecosystem}:${resolution.name}`;
+        found.set(key, { key, name: resolution.name, ecosystem: resolution.ecosystem });
+      }
+      return resolution;
+    }),
+  );
+  const externals = [...found.values()].sort((a, b) => (a.key < b.key ? -1 : 1));
+  const externalIndex = new Map(externals.map(({ key }, index) => [key, index]));
+  const targets = resolved.map((resolutions) =>
+    resolutions.map((resolution): ImportTarget => {
+      switch (resolution.kind) {
+        case 'file':
+          return {
+            kind: 'file',
+            file: fileIndex.get(resolution.path)!,
+            inferred: resolution.inferred === true,
+          };
+        case 'external':
+          return {
+            kind: 'external',
+            external: externalIndex.get(`${resolution.ecosystem}:${resolution.name}`)!,
+          };
+        case 'gap':
+          return { kind: 'gap', reason: resolution.reason };
+        case 'asset':
+          return { kind: 'asset' };
+      }
+    }),
+  );
+  return { targets, externals };
+}

@@ -1,0 +1,92 @@
+import type { FileFacts } from '../facts/fileFacts.ts';
+import type { GapReason } from './fileTree.ts';
+
+/** One file going into linking. */
+export interface FactsOfFile {
+  path: string;
+  language: string;
+  isTest: boolean;
+  facts: FileFacts;
+}
+
+/**
+ * All elements of a survey in preorder of containment: an element's descendants are the ids after it, up to
+ * `subtreeEnd`. Element 0 is the root folder, with the empty key. Externals stand at the end, outside the tree.
+ */
+export interface ElementTable {
+  count: number;
+  /** Elements before this one are in the tree; this one and those after are externals. */
+  firstExternal: number;
+  key: string[];
+  name: string[];
+  /** As numbered by `elementKinds`. */
+  kind: Uint8Array;
+  /** As numbered by `declarationForms`; 255 for folders, files and externals. */
+  form: Uint8Array;
+  flags: Uint8Array;
+  parent: Int32Array;
+  /** The file an element stands in (a file: itself); -1 for folders and externals. */
+  file: Int32Array;
+  /** One past the last descendant. */
+  subtreeEnd: Int32Array;
+  startLine: Int32Array;
+  endLine: Int32Array;
+}
+
+export const NO_FORM = 255;
+
+export const dependencyKinds = [
+  'import',
+  'typeImport',
+  'reExport',
+  'dynamicImport',
+  'require',
+  'call',
+  'construct',
+  'inherit',
+  'implement',
+  'typeUse',
+] as const;
+export type DependencyKind = (typeof dependencyKinds)[number];
+/** Kinds up to this index join files; the others join elements. */
+export const IMPORT_KINDS = 5;
+
+export const certainties = ['exact', 'inferred', 'ambiguous'] as const;
+export type Certainty = (typeof certainties)[number];
+export const CERTAINTY = { exact: 0, inferred: 1, ambiguous: 2 } as const;
+
+/**
+ * Dependencies, sorted by `from`, `to`, `kind`, `certainty`. Row i has the places `line[placeStart[i]]` up to
+ * `line[placeStart[i + 1]]`, lines of the file that `from` stands in; their number is the dependency's count.
+ */
+export interface DependencyTable {
+  count: number;
+  from: Int32Array;
+  to: Int32Array;
+  kind: Uint8Array;
+  certainty: Uint8Array;
+  placeStart: Int32Array;
+  line: Int32Array;
+}
+
+/** Something referred to and not found. `from` are file elements with the line of each reference. */
+export interface Gap {
+  name: string;
+  kind: 'module' | 'name';
+  reason: GapReason;
+  places: { file: number; line: number }[];
+}
+
+export interface External {
+  element: number;
+  name: string;
+  ecosystem: string;
+}
+
+/** The result of linking: what every graph, measure and view is computed from. */
+export interface LinkedCodebase {
+  elements: ElementTable;
+  dependencies: DependencyTable;
+  externals: External[];
+  gaps: Gap[];
+}

@@ -1,0 +1,70 @@
+import { KIND } from '../facts/fileFacts.ts';
+import type { FactsOfFile } from './linked.ts';
+
+/** A method somewhere in the codebase. */
+export interface MethodPlace {
+  file: number;
+  declaration: number;
+}
+
+/** More candidates than this say nothing. */
+export const MAX_CANDIDATES = 4;
+
+/**
+ * Methods by name, for calls on a receiver nothing is known of. Names that the language's own objects have are left
+ * out: `items.push()` is hardly a call of the one method in the codebase that is called `push`.
+ */
+export function methodsByName(files: FactsOfFile[]): Map<string, MethodPlace[]> {
+  const methods = new Map<string, MethodPlace[]>();
+  files.forEach(({ facts: { declarations, names } }, file) => {
+    for (let d = 0; d < declarations.count; d++) {
+      const parent = declarations.parent[d];
+      if (declarations.kind[d] !== KIND.routine || parent < 0) continue;
+      if (declarations.kind[parent] !== KIND.type) continue;
+      const name = names[declarations.name[d]];
+      if (nativeNames.has(name)) continue;
+      const places = methods.get(name);
+      if (places) places.push({ file, declaration: d });
+      else methods.set(name, [{ file, declaration: d }]);
+    }
+  });
+  return methods;
+}
+
+const natives: object[] = [
+  Object,
+  Array,
+  Function,
+  String,
+  Number,
+  Boolean,
+  Symbol,
+  Map,
+  Set,
+  WeakMap,
+  WeakSet,
+  Promise,
+  RegExp,
+  Date,
+  Error,
+  ArrayBuffer,
+  Uint8Array,
+  DataView,
+].flatMap((native) => [native, native.prototype as object]);
+
+const nativeNames = new Set<string>(
+  [
+    ...natives,
+    Object.getPrototypeOf(Uint8Array.prototype) as object,
+    Object.getPrototypeOf(Object.getPrototypeOf([][Symbol.iterator]())) as object,
+    Math,
+    JSON,
+    Reflect,
+  ].flatMap((native) => Object.getOwnPropertyNames(native)),
+);
+for (const name of `next return throw log warn info debug trace addEventListener removeEventListener dispatchEvent
+  appendChild removeChild querySelector querySelectorAll getAttribute setAttribute getContext getElementById
+  createElement focus blur click play pause abort fetch json text blob send close open start stop write read end
+  emit on once off pipe destroy dispose then`.split(/\s+/)) {
+  nativeNames.add(name);
+}

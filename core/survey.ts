@@ -1,0 +1,43 @@
+import { figureNames, KIND, type FigureName, type LineFigures, type ParseState } from './facts/fileFacts.ts';
+import type { FileTree } from './link/fileTree.ts';
+import { placedDeclarations } from './link/elements.ts';
+import { link } from './link/link.ts';
+import type { FactsOfFile, LinkedCodebase } from './link/linked.ts';
+
+/** What is recorded of one file beside its element. */
+export interface FileRecord {
+  element: number;
+  path: string;
+  language: string;
+  isTest: boolean;
+  parse: ParseState;
+  damage: [number, number][];
+  lines: LineFigures;
+}
+
+/** A whole survey in memory: elements, dependencies and gaps, with the figures that come from the text. */
+export interface SurveyedCodebase extends LinkedCodebase {
+  files: FileRecord[];
+  /** Figures of declarations, by element; 0 for other elements. */
+  figures: Record<FigureName, Int32Array>;
+}
+
+/** Facts in, survey out. `files` are sorted by `comparePaths`. Pure; heavy for a large codebase. */
+export function assembleSurvey(files: FactsOfFile[], tree: FileTree): SurveyedCodebase {
+  const linked = link(files, tree);
+  const { elements } = linked;
+  const figures = Object.fromEntries(
+    figureNames.map((name) => [name, new Int32Array(elements.count)]),
+  ) as Record<FigureName, Int32Array>;
+  const fileElements: number[] = [];
+  for (let e = 0; e < elements.count; e++) if (elements.kind[e] === KIND.file) fileElements.push(e);
+  const records = files.map(({ path, language, isTest, facts }, index): FileRecord => {
+    const element = fileElements[index];
+    placedDeclarations(facts.declarations, element).forEach((at, d) => {
+      for (const name of figureNames) figures[name][at] = facts.declarations.figures[name][d];
+    });
+    const { parse, damage, lines } = facts;
+    return { element, path, language, isTest, parse, damage, lines };
+  });
+  return { ...linked, files: records, figures };
+}
