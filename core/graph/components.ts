@@ -37,7 +37,7 @@ export function stronglyConnectedComponents(graph: Graph): { count: number; comp
         low[parent] = Math.min(low[parent], low[unit]);
       }
       if (low[unit] !== index[unit]) continue;
-      for (let member = -1; member !== unit; ) {
+      for (let member = -1; member !== unit;) {
         member = stack.pop()!;
         onStack[member] = 0;
         componentOf[member] = components;

@@ -9,6 +9,10 @@ export interface LanguageDefinition {
   name: string;
   /** File endings it claims, with the dot, and the grammar file that parses each. */
   endings: Record<string, GrammarFile>;
+  /** The text to be given to the parser: of the same length, for offsets must hold in the original. */
+  textToParse(text: string, grammar: GrammarFile): string;
+  /** Facts of a file that could not be parsed at all: its lines alone. */
+  unread(text: string): FileFacts;
   /** Facts from a parsed file. The parser belongs to the grammar that `endings` names. */
   read(text: string, parsed: ParsedFile): FileFacts;
   /** A function that resolves an import's specifier, made once for a survey. */

@@ -6,7 +6,8 @@ export const languages: readonly LanguageDefinition[] = [typescript, javascript]
 
 const byEnding = new Map<string, { language: LanguageDefinition; grammar: GrammarFile }>();
 for (const language of languages) {
-  for (const [ending, grammar] of Object.entries(language.endings)) byEnding.set(ending, { language, grammar });
+  for (const [ending, grammar] of Object.entries(language.endings))
+    byEnding.set(ending, { language, grammar });
 }
 
 /** The language and grammar that a file's ending names, or null. */

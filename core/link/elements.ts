@@ -26,7 +26,10 @@ export interface PlacedElements {
  * Lays the folders, files and declarations out in preorder. `files` must be sorted by path in such a way that the
  * files of a folder are neighbours ({@link comparePaths}); `externals` are keys to be put at the end.
  */
-export function placeElements(files: FactsOfFile[], externals: { key: string; name: string }[]): PlacedElements {
+export function placeElements(
+  files: FactsOfFile[],
+  externals: { key: string; name: string }[],
+): PlacedElements {
   const building: Building = {
     key: [],
     name: [],

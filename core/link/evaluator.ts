@@ -122,7 +122,8 @@ export function createEvaluator(files: FactsOfFile[], targets: ImportTarget[][])
     }
     const found = exportOf(target.file, name);
     if (found) return found;
-    if (exports.whole <= 0) return name === 'default' && isCommonJs(target.file) ? { tag: 'module', file: target.file } : null;
+    if (exports.whole <= 0)
+      return name === 'default' && isCommonJs(target.file) ? { tag: 'module', file: target.file } : null;
     const whole = evaluate(target.file, exports.whole);
     return name === 'default' || !whole ? whole : memberOf(whole, name);
   }

@@ -13,7 +13,8 @@ export interface FileTree {
   manifest(path: string): string | undefined;
 }
 
-export type GapReason = 'noSuchFile' | 'outsideRoot' | 'leftOut' | 'computed' | 'notExported' | 'brokenManifest';
+export type GapReason =
+  'noSuchFile' | 'outsideRoot' | 'leftOut' | 'computed' | 'notExported' | 'brokenManifest';
 
 /** Where an import leads. An `asset` is there, but holds no code. */
 export type Resolution =

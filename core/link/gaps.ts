@@ -10,7 +10,13 @@ export function collectGaps(
   evaluator: Evaluator,
 ): Gap[] {
   const gaps = new Map<string, Gap>();
-  const report = (name: string, kind: Gap['kind'], reason: Gap['reason'], file: number, line: number): void => {
+  const report = (
+    name: string,
+    kind: Gap['kind'],
+    reason: Gap['reason'],
+    file: number,
+    line: number,
+  ): void => {
     const key = `${kind}\0${reason}\0${name}`;
     let gap = gaps.get(key);
     if (!gap) gaps.set(key, (gap = { name, kind, reason, places: [] }));

@@ -33,7 +33,16 @@ const iterables = new Set(
 const promises = new Set(['Promise', 'PromiseLike', 'Awaited']);
 const transparent = new Set(['Readonly', 'Required', 'Partial', 'NonNullable']);
 const givesElement = new Set(['get', 'at', 'pop', 'shift', 'find', 'findLast']);
-const givesContainer = new Set(['filter', 'slice', 'reverse', 'toReversed', 'sort', 'toSorted', 'concat', 'values']);
+const givesContainer = new Set([
+  'filter',
+  'slice',
+  'reverse',
+  'toReversed',
+  'sort',
+  'toSorted',
+  'concat',
+  'values',
+]);
 
 /** A type applied to arguments: kept for the language's containers, whose elements extraction can follow. */
 export function applyType(base: Value | null, args: (Value | null)[]): Value | null {

@@ -38,6 +38,35 @@ export function extractFacts(text: string, table: SyntaxTable): FileFacts {
   };
 }
 
+/** A file of which nothing could be parsed: its lines, counted as code unless blank. */
+export function unreadFacts(text: string): FileFacts {
+  const lines = text.split('\n');
+  if (lines.at(-1) === '') lines.pop();
+  const blank = lines.filter((line) => line.trim() === '').length;
+  const nothing: SyntaxTable = {
+    count: 0,
+    kind: new Uint16Array(0),
+    field: new Uint8Array(0),
+    start: new Uint32Array(0),
+    end: new Uint32Array(0),
+    parent: new Int32Array(0),
+    next: new Uint32Array(0),
+  };
+  return {
+    ...extractFacts(text, nothing),
+    parse: 'failed',
+    damage: [[1, Math.max(1, lines.length)]],
+    lines: {
+      lines: lines.length,
+      code: lines.length - blank,
+      comment: 0,
+      commentOnly: 0,
+      blank,
+      longest: lines.reduce((longest, line) => Math.max(longest, line.length), 0),
+    },
+  };
+}
+
 /** Line ranges the grammar could not make sense of: error nodes, and tokens it had to assume. */
 function damagedLines(reading: Reading): [number, number][] {
   const { table, lineStarts } = reading;
@@ -86,8 +115,9 @@ function declarationColumns(reading: Reading): DeclarationColumns {
     startLine: column((d) => d.startLine),
     endLine: column((d) => d.endLine),
     value: column((d) => d.value),
-    figures: Object.fromEntries(
-      figureNames.map((name) => [name, column((d) => d.figures[name])]),
-    ) as Record<FigureName, Int32Array>,
+    figures: Object.fromEntries(figureNames.map((name) => [name, column((d) => d.figures[name])])) as Record<
+      FigureName,
+      Int32Array
+    >,
   };
 }

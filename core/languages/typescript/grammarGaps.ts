@@ -2,8 +2,9 @@
  * The published grammar rejects two forms that the compiler accepts. Both are rewritten before parsing, character
  * for character, so that every offset still holds in the original text, from which all names are read.
  */
-export function bridgeGrammarGaps(text: string): string {
-  return separateCallSignatures(blankVariance(text));
+export function bridgeGrammarGaps(text: string, separatesSignatures: boolean): string {
+  const plain = blankVariance(text);
+  return separatesSignatures ? separateCallSignatures(plain) : plain;
 }
 
 /** `interface Box<in out T>`: variance modifiers say nothing that extraction uses, and become spaces. */

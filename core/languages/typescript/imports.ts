@@ -165,7 +165,10 @@ export function readDynamicImport(reading: Reading, node: number, scope: Scope):
   const list = childIn(table, node, F.arguments);
   if (list < 0) return;
   let argument = list + 1;
-  while (argument < table.next[list] && (table.kind[argument] === T['('] || table.kind[argument] === K.comment)) {
+  while (
+    argument < table.next[list] &&
+    (table.kind[argument] === T['('] || table.kind[argument] === K.comment)
+  ) {
     argument = table.next[argument];
   }
   if (argument >= table.next[list] || table.kind[argument] === T[')']) return;
@@ -241,10 +244,7 @@ export function settleExports(reading: Reading, expressionOf: (node: number) => 
         const declared = reading.declarationAt.get(child);
         if (declared === undefined) continue;
         const symbol = reading.symbols.push([declared]) - 1;
-        exports.named.push([
-          reading.declarations[declared].name,
-          expressions.add(EXPRESSION.symbol, symbol),
-        ]);
+        exports.named.push([reading.declarations[declared].name, expressions.add(EXPRESSION.symbol, symbol)]);
       }
     }
   }

@@ -1,7 +1,8 @@
 import type { Language } from 'web-tree-sitter';
 import type { LanguageDefinition } from '../language.ts';
 import { readSyntax, type NodeVocabulary } from '../syntaxTable.ts';
-import { extractFacts } from './extract.ts';
+import { extractFacts, unreadFacts } from './extract.ts';
+import { bridgeGrammarGaps } from './grammarGaps.ts';
 import { createResolver } from './resolve/resolver.ts';
 import { vocabularyOf } from './vocabulary.ts';
 
@@ -24,6 +25,9 @@ export const typescript: LanguageDefinition = {
   id: 'typescript',
   name: 'TypeScript',
   endings: { '.ts': TYPESCRIPT, '.mts': TYPESCRIPT, '.cts': TYPESCRIPT, '.tsx': TSX },
+  // In TSX a line that begins with `<` is an element, not a call signature.
+  textToParse: (text, grammar) => bridgeGrammarGaps(text, grammar === TYPESCRIPT),
+  unread: unreadFacts,
   read,
   resolver: createResolver,
 };
@@ -33,6 +37,8 @@ export const javascript: LanguageDefinition = {
   id: 'javascript',
   name: 'JavaScript',
   endings: { '.js': JAVASCRIPT, '.jsx': JAVASCRIPT, '.mjs': JAVASCRIPT, '.cjs': JAVASCRIPT },
+  textToParse: (text) => text,
+  unread: unreadFacts,
   read,
   resolver: createResolver,
 };

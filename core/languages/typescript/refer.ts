@@ -1,10 +1,4 @@
-import {
-  EXPRESSION,
-  FORM,
-  KIND,
-  REFERENCE,
-  type ReferenceColumns,
-} from '../../facts/fileFacts.ts';
+import { EXPRESSION, FORM, KIND, REFERENCE, type ReferenceColumns } from '../../facts/fileFacts.ts';
 import { childIn } from '../syntaxTable.ts';
 import { settleExports } from './imports.ts';
 import { lineAt, textOf, type Reading } from './reading.ts';
@@ -191,8 +185,11 @@ function valueDeclaration(reading: Reading, node: number, index: number): void {
   } else if (declaration.form === FORM.alias) {
     declaration.value = typeExpression(reading, childIn(table, node, F.value));
   } else if (declaration.kind === KIND.field && declaration.form !== FORM.member) {
-    const isPattern = table.kind[node] === K.identifier || table.kind[node] === K.shorthand_property_identifier_pattern;
-    declaration.value = isPattern ? patternValue(reading, node, 0) : typedOrInitial(reading, node, F.value, 0);
+    const isPattern =
+      table.kind[node] === K.identifier || table.kind[node] === K.shorthand_property_identifier_pattern;
+    declaration.value = isPattern
+      ? patternValue(reading, node, 0)
+      : typedOrInitial(reading, node, F.value, 0);
   } else if (declaration.form === FORM.member && declaration.parent >= 0) {
     const { symbol } = reading.declarations[declaration.parent];
     if (symbol >= 0) {
@@ -220,4 +217,3 @@ export function functionOf(reading: Reading, node: number): number {
   const assigned = table.kind[node] === K.assignment_expression ? childIn(table, node, F.right) : -1;
   return assigned >= 0 ? assigned : node;
 }
-

@@ -33,7 +33,9 @@ function stateType(reading: Reading, node: number, depth: number): number {
     case K.nested_type_identifier: {
       const name = childIn(table, node, F.name);
       const module = qualifier(reading, childIn(table, node, F.module), depth + 1);
-      return name < 0 ? 0 : expressions.add(EXPRESSION.member, module, expressions.name(textOf(reading, name)));
+      return name < 0
+        ? 0
+        : expressions.add(EXPRESSION.member, module, expressions.name(textOf(reading, name)));
     }
     case K.member_expression:
       return valueExpression(reading, node, depth + 1);

@@ -71,7 +71,9 @@ export function vocabularyOf(language: Language): NodeVocabulary {
   for (let id = 0; id < language.nodeTypeCount; id++) {
     const name = language.nodeTypeForId(id);
     if (name === null) continue;
-    kindOfType[id] = language.nodeTypeIsNamed(id) ? (kindByName[name] ?? 0) : (tokenByName[name] ?? OTHER_TOKEN);
+    kindOfType[id] = language.nodeTypeIsNamed(id)
+      ? (kindByName[name] ?? 0)
+      : (tokenByName[name] ?? OTHER_TOKEN);
   }
   const fieldOfId = new Uint8Array(language.fieldCount + 1);
   for (let id = 1; id <= language.fieldCount; id++) {

@@ -4,5 +4,7 @@ export const builtinModules = new Set(
   diagnostics_channel dns dns/promises domain events fs fs/promises http http2 https inspector
   inspector/promises module net os path path/posix path/win32 perf_hooks process punycode querystring
   readline readline/promises repl stream stream/consumers stream/promises stream/web string_decoder sys
-  timers timers/promises tls trace_events tty url util util/types v8 vm wasi worker_threads zlib`.split(/\s+/),
+  timers timers/promises tls trace_events tty url util util/types v8 vm wasi worker_threads zlib`.split(
+    /\s+/,
+  ),
 );

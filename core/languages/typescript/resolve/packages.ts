@@ -131,7 +131,8 @@ function patternTarget(map: Record<string, unknown>, key: string, conditions: st
     .sort((a, b) => b.split('*')[0].length - a.split('*')[0].length);
   for (const pattern of patterns) {
     const [before, after = ''] = pattern.endsWith('/') ? [pattern] : pattern.split('*');
-    if (!key.startsWith(before) || !key.endsWith(after) || key.length < before.length + after.length) continue;
+    if (!key.startsWith(before) || !key.endsWith(after) || key.length < before.length + after.length)
+      continue;
     const hole = key.slice(before.length, key.length - after.length);
     const target = conditionTarget(map[pattern], conditions, hole);
     return target !== null && pattern.endsWith('/') ? target + hole : target;

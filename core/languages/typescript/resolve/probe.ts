@@ -39,7 +39,9 @@ export function probeLeftOut(tree: FileTree, path: string): Resolution | null {
   for (const candidate of [path, ...added.map((ending) => path + ending)]) {
     const reason = tree.leftOut(candidate);
     if (reason === undefined) continue;
-    return reason === 'unknownLanguage' ? { kind: 'asset', path: candidate } : { kind: 'gap', reason: 'leftOut' };
+    return reason === 'unknownLanguage'
+      ? { kind: 'asset', path: candidate }
+      : { kind: 'gap', reason: 'leftOut' };
   }
   const json = tree.leftOut(`${path}.json`);
   return json === undefined ? null : { kind: 'asset', path: `${path}.json` };
@@ -84,4 +86,3 @@ export function sourceOfBuilt(tree: FileTree, packageFolder: string, target: str
   }
   return null;
 }
-

@@ -115,7 +115,8 @@ function readConfig(tree: FileTree, path: string): ProjectConfig | null {
     return null;
   };
   const baseUrl = option('baseUrl');
-  const base = typeof baseUrl?.value === 'string' ? joinPath(baseUrl.base, withConfigDir(baseUrl.value)) : null;
+  const base =
+    typeof baseUrl?.value === 'string' ? joinPath(baseUrl.base, withConfigDir(baseUrl.value)) : null;
   const paths = option('paths');
   const rootDirs = option('rootDirs');
   return {
@@ -154,7 +155,11 @@ function references(tree: FileTree, folder: string, value: unknown): string[] {
   for (const entry of value as { path?: unknown }[]) {
     const target = typeof entry?.path === 'string' ? joinPath(folder, entry.path) : null;
     if (target === null) continue;
-    const path = target.endsWith('.json') ? target : target === '' ? 'tsconfig.json' : `${target}/tsconfig.json`;
+    const path = target.endsWith('.json')
+      ? target
+      : target === ''
+        ? 'tsconfig.json'
+        : `${target}/tsconfig.json`;
     if (tree.manifest(path) !== undefined) found.push(path);
   }
   return found;
@@ -165,7 +170,9 @@ function coverage(folder: string, chain: { path: string; raw: RawConfig }[]): (f
     const owner = chain.find(({ raw }) => Array.isArray(raw[name]));
     if (!owner) return null;
     const base = folderOf(owner.path);
-    return stringList(owner.raw[name]).map((entry) => joinPath(base, entry.replace('${configDir}', '.')) ?? '');
+    return stringList(owner.raw[name]).map(
+      (entry) => joinPath(base, entry.replace('${configDir}', '.')) ?? '',
+    );
   };
   const files = listed('files');
   const include = listed('include') ?? (files ? [] : [folder]);

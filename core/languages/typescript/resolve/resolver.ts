@@ -93,8 +93,7 @@ function resolveMapped(tree: FileTree, project: ProjectConfig, specifier: string
           specifier.startsWith(before) &&
           specifier.endsWith(after);
     if (!matches) continue;
-    const hole =
-      after === undefined ? '' : specifier.slice(before.length, specifier.length - after.length);
+    const hole = after === undefined ? '' : specifier.slice(before.length, specifier.length - after.length);
     for (const target of targets) {
       const path = joinPath(base, target.replace('*', hole));
       const found = path === null ? null : probe(tree, path);

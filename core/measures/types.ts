@@ -1,0 +1,183 @@
+import { FLAG, FORM, KIND } from '../facts/fileFacts.ts';
+import { EVERYTHING_RESOLVED, passes } from '../graph/rollUp.ts';
+import { dependencyKinds, type ElementTable } from '../link/linked.ts';
+import type { SurveyedCodebase } from '../survey.ts';
+import { noValues, type Measure } from './measure.ts';
+
+const ck = 'Chidamber and Kemerer 1994';
+const inheritance = (1 << dependencyKinds.indexOf('inherit')) | (1 << dependencyKinds.indexOf('implement'));
+const callKinds = (1 << dependencyKinds.indexOf('call')) | (1 << dependencyKinds.indexOf('construct'));
+
+function ofTypes(survey: SurveyedCodebase, value: (element: number) => number): Float64Array {
+  const values = noValues(survey);
+  for (let e = 0; e < survey.elements.firstExternal; e++) {
+    if (survey.elements.kind[e] === KIND.type && survey.elements.form[e] !== FORM.namespace)
+      values[e] = value(e);
+  }
+  return values;
+}
+
+/** The innermost type an element stands in, itself included; -1 for none. */
+function enclosingTypes({ firstExternal, count, kind, parent }: ElementTable): Int32Array {
+  const typeOf = new Int32Array(count).fill(-1);
+  for (let e = 0; e < firstExternal; e++) {
+    typeOf[e] = kind[e] === KIND.type ? e : parent[e] >= 0 ? typeOf[parent[e]] : -1;
+  }
+  return typeOf;
+}
+
+function members(elements: ElementTable, type: number, kind: number): number[] {
+  const found: number[] = [];
+  for (let e = type + 1; e < elements.subtreeEnd[type]; e = elements.subtreeEnd[e]) {
+    if (elements.kind[e] === kind) found.push(e);
+  }
+  return found;
+}
+
+function parentTypes(survey: SurveyedCodebase): Map<number, number[]> {
+  const { dependencies, elements } = survey;
+  const parents = new Map<number, number[]>();
+  for (let row = 0; row < dependencies.count; row++) {
+    if (!((1 << dependencies.kind[row]) & inheritance)) continue;
+    const from = dependencies.from[row];
+    if (elements.kind[from] !== KIND.type) continue;
+    const list = parents.get(from);
+    if (list) list.push(dependencies.to[row]);
+    else parents.set(from, [dependencies.to[row]]);
+  }
+  return parents;
+}
+
+function inheritanceDepth(survey: SurveyedCodebase): Float64Array {
+  const parents = parentTypes(survey);
+  const { firstExternal } = survey.elements;
+  const depths = new Map<number, number>();
+  const depthOf = (type: number): number => {
+    if (type >= firstExternal) return 0;
+    const known = depths.get(type);
+    if (known !== undefined) return known;
+    depths.set(type, 0); // A type that inherits from itself has no root.
+    const depth = (parents.get(type) ?? []).reduce((max, parent) => Math.max(max, 1 + depthOf(parent)), 0);
+    depths.set(type, depth);
+    return depth;
+  };
+  return ofTypes(survey, depthOf);
+}
+
+/** Distinct types (or externals) coupled with each type: those it uses, those that use it, or both. */
+function coupledTypes(survey: SurveyedCodebase, direction: 'uses' | 'usedBy' | 'either'): Float64Array {
+  const { dependencies, elements } = survey;
+  const typeOf = enclosingTypes(elements);
+  const coupled = new Map<number, Set<number>>();
+  const note = (type: number, other: number): void => {
+    let set = coupled.get(type);
+    if (!set) coupled.set(type, (set = new Set()));
+    set.add(other);
+  };
+  for (let row = 0; row < dependencies.count; row++) {
+    const from = typeOf[dependencies.from[row]];
+    const to = typeOf[dependencies.to[row]];
+    if (from < 0 || to < 0 || from === to || !passes(dependencies, row, EVERYTHING_RESOLVED)) continue;
+    if (direction !== 'usedBy') note(from, to);
+    if (direction !== 'uses') note(to, from);
+  }
+  return ofTypes(survey, (e) => coupled.get(e)?.size ?? 0);
+}
+
+function responseSet(survey: SurveyedCodebase): Float64Array {
+  const { dependencies, elements } = survey;
+  const typeOf = enclosingTypes(elements);
+  const called = new Map<number, Set<number>>();
+  for (let row = 0; row < dependencies.count; row++) {
+    const type = typeOf[dependencies.from[row]];
+    const to = dependencies.to[row];
+    if (type < 0 || typeOf[to] === type || elements.kind[to] !== KIND.routine) continue;
+    if (!passes(dependencies, row, { ...EVERYTHING_RESOLVED, kinds: callKinds })) continue;
+    let set = called.get(type);
+    if (!set) called.set(type, (set = new Set()));
+    set.add(to);
+  }
+  return ofTypes(survey, (e) => members(elements, e, KIND.routine).length + (called.get(e)?.size ?? 0));
+}
+
+function typeMeasure(
+  id: string,
+  name: string,
+  definition: string,
+  compute: Measure['compute'],
+  extra: Partial<Measure> = {},
+): Measure {
+  return {
+    id,
+    name,
+    unit: '',
+    appliesTo: ['type'],
+    more: 'worse',
+    decimals: 0,
+    definition,
+    source: ck,
+    compute,
+    ...extra,
+  };
+}
+
+export const typeMeasures: Measure[] = [
+  typeMeasure('wmc', 'WMC', 'Sum of the cyclomatic complexity of its routines.', (survey) =>
+    ofTypes(survey, (e) =>
+      members(survey.elements, e, KIND.routine).reduce((sum, m) => sum + survey.figures.cyclomatic[m], 0),
+    ),
+  ),
+  typeMeasure(
+    'dit',
+    'DIT',
+    'Longest path to a root of inheritance; an external parent counts 1.',
+    inheritanceDepth,
+  ),
+  typeMeasure(
+    'noc',
+    'NOC',
+    'Types that inherit from it directly.',
+    (survey) => {
+      const children = new Map<number, number>();
+      for (const parents of parentTypes(survey).values()) {
+        for (const parent of new Set(parents)) children.set(parent, (children.get(parent) ?? 0) + 1);
+      }
+      return ofTypes(survey, (e) => children.get(e) ?? 0);
+    },
+    { more: 'neutral' },
+  ),
+  typeMeasure('cbo', 'CBO', 'Distinct types it is coupled with, either way.', (survey) =>
+    coupledTypes(survey, 'either'),
+  ),
+  typeMeasure('rfc', 'RFC', 'Its own routines + distinct routines of others that they call.', responseSet),
+  typeMeasure('usesTypes', 'Uses types', 'Distinct types it uses.', (survey) => coupledTypes(survey, 'uses')),
+  typeMeasure(
+    'usedByTypes',
+    'Used by types',
+    'Distinct types that use it.',
+    (survey) => coupledTypes(survey, 'usedBy'),
+    { more: 'neutral' },
+  ),
+  typeMeasure(
+    'fields',
+    'Fields',
+    'Fields, properties and enumeration members.',
+    (survey) => ofTypes(survey, (e) => members(survey.elements, e, KIND.field).length),
+    { more: 'neutral', source: 'Yletope, measures: types' },
+  ),
+  typeMeasure(
+    'publicShare',
+    'Public share',
+    'Routines and fields that are neither private nor protected / all of them.',
+    (survey) =>
+      ofTypes(survey, (e) => {
+        const all = [
+          ...members(survey.elements, e, KIND.routine),
+          ...members(survey.elements, e, KIND.field),
+        ];
+        const open = all.filter((m) => !(survey.elements.flags[m] & (FLAG.private | FLAG.protected)));
+        return (100 * open.length) / all.length;
+      }),
+    { unit: '%', more: 'neutral', source: 'Yletope, measures: types' },
+  ),
+];

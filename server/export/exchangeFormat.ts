@@ -1,0 +1,154 @@
+import { elementKinds, KIND } from '../../core/facts/fileFacts.ts';
+import { cycles } from '../../core/graph/components.ts';
+import { folderUnits, graphOf } from '../../core/graph/units.ts';
+import { certainties, dependencyKinds } from '../../core/link/linked.ts';
+import { catalogue } from '../../core/measures/catalogue.ts';
+import { fileGraph } from '../../core/measures/coupling.ts';
+import type { SurveyedCodebase } from '../../core/survey.ts';
+import type { LeftOut } from '../intake/intake.ts';
+
+/** What the exchange format says of the codebase as a whole. */
+export interface ExchangeHead {
+  name: string;
+  root: string;
+  commit?: string;
+  surveyedAt: string;
+}
+
+const compare = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);
+
+/** The exchange format, `yletope-graph` 1, in pieces to be written one after the other. See docs/exchange-format.md. */
+export function* exchangeFormat(
+  survey: SurveyedCodebase,
+  leftOut: LeftOut[],
+  head: ExchangeHead,
+): Generator<string> {
+  const { surveyedAt, ...codebase } = head;
+  yield `{"format":"yletope-graph","version":1,"codebase":${JSON.stringify(codebase)},"surveyedAt":${JSON.stringify(surveyedAt)}`;
+  yield* array('files', fileRows(survey));
+  yield* array('elements', elementRows(survey));
+  yield* array('dependencies', dependencyRows(survey));
+  yield* array('externals', externalRows(survey));
+  yield* array('gaps', gapRows(survey));
+  yield* array(
+    'leftOut',
+    leftOut.map(({ path, reason }) => ({ path, reason })),
+  );
+  yield* array('cycles', cycleRows(survey));
+  yield '}\n';
+}
+
+const PIECE = 64 * 1024;
+
+function* array(name: string, rows: Iterable<unknown>): Generator<string> {
+  let piece = `,"${name}":[`;
+  let separator = '\n';
+  for (const row of rows) {
+    piece += separator + JSON.stringify(row);
+    separator = ',\n';
+    if (piece.length > PIECE) {
+      yield piece;
+      piece = '';
+    }
+  }
+  yield `${piece}]`;
+}
+
+function fileRows({ files }: SurveyedCodebase): unknown[] {
+  return files
+    .map(({ path, language, lines, parse }) => ({
+      path,
+      language,
+      lines: lines.lines,
+      codeLines: lines.code,
+      commentLines: lines.comment,
+      parse,
+    }))
+    .sort((a, b) => compare(a.path, b.path));
+}
+
+function* elementRows(survey: SurveyedCodebase): Generator<unknown> {
+  const { elements } = survey;
+  const columns = catalogue.map((measure) => ({ ...measure, values: measure.compute(survey) }));
+  for (const e of keyOrder(elements.key, elements.firstExternal)) {
+    const kind = elementKinds[elements.kind[e]];
+    const measures: Record<string, number> = {};
+    for (const { id, appliesTo, values } of columns) {
+      if (appliesTo.includes(kind) && !Number.isNaN(values[e])) measures[id] = Number(values[e].toFixed(4));
+    }
+    yield {
+      key: elements.key[e],
+      kind,
+      name: elements.name[e],
+      parent: elements.parent[e] < 0 ? null : elements.key[elements.parent[e]],
+      file: elements.file[e] < 0 ? null : elements.key[elements.file[e]],
+      startLine: elements.startLine[e],
+      endLine: elements.endLine[e],
+      measures,
+    };
+  }
+}
+
+function keyOrder(keys: string[], count: number): number[] {
+  return Array.from({ length: count }, (_, i) => i).sort((a, b) => compare(keys[a], keys[b]));
+}
+
+function* dependencyRows({ elements, dependencies: table }: SurveyedCodebase): Generator<unknown> {
+  const rank = new Int32Array(elements.count);
+  keyOrder(elements.key, elements.count).forEach((e, i) => (rank[e] = i));
+  const order = Array.from({ length: table.count }, (_, i) => i).sort(
+    (a, b) =>
+      rank[table.from[a]] - rank[table.from[b]] ||
+      rank[table.to[a]] - rank[table.to[b]] ||
+      table.kind[a] - table.kind[b] ||
+      table.certainty[a] - table.certainty[b],
+  );
+  for (const row of order) {
+    const lines = table.line.subarray(table.placeStart[row], table.placeStart[row + 1]);
+    const file = elements.key[elements.file[table.from[row]]];
+    yield {
+      from: elements.key[table.from[row]],
+      to: elements.key[table.to[row]],
+      kind: dependencyKinds[table.kind[row]],
+      count: lines.length,
+      certainty: certainties[table.certainty[row]],
+      lines: Array.from(lines, (line) => [file, line]),
+    };
+  }
+}
+
+function externalRows({ externals, elements }: SurveyedCodebase): unknown[] {
+  return externals.map(({ element, name, ecosystem }) => ({ key: elements.key[element], name, ecosystem }));
+}
+
+function gapRows({ gaps, elements }: SurveyedCodebase): unknown[] {
+  return gaps
+    .map(({ name, kind, reason, places }) => ({
+      name,
+      kind,
+      reason,
+      from: places.map(({ file, line }) => ({ file: elements.key[file], line })),
+    }))
+    .sort((a, b) => compare(a.name, b.name) || compare(a.reason, b.reason));
+}
+
+function* cycleRows(survey: SurveyedCodebase): Generator<unknown> {
+  const { elements, files } = survey;
+  const row = (granularity: string, members: number[]): unknown => ({
+    granularity,
+    members: members.map((e) => elements.key[e]).sort(compare),
+  });
+  for (const members of cycles(fileGraph(survey))) {
+    yield row(
+      elementKinds[KIND.file],
+      members.map((file) => files[file].element),
+    );
+  }
+  const folders = folderUnits(survey);
+  for (const members of cycles(graphOf(survey, folders))) {
+    yield row(
+      elementKinds[KIND.folder],
+      members.map((unit) => folders.elements[unit]),
+    );
+  }
+}

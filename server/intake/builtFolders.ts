@@ -1,0 +1,55 @@
+import { parse as parseJsonc } from 'jsonc-parser';
+import { joinPath } from '../../core/link/fileTree.ts';
+import type { Intake } from './intake.ts';
+
+const builtName = /^(dist|build|lib|out|output|esm|cjs|es|umd|types)([-_.][\w.-]+)?$/;
+
+/**
+ * Folders of build output, by evidence: the package's own manifest points its entry into the folder, the folder is
+ * named as such folders are, and the package has a `src` folder with code from which it can have been made.
+ */
+export function builtFolders(intake: Intake): { path: string; why: string }[] {
+  const found: { path: string; why: string }[] = [];
+  for (const [path, text] of intake.manifests) {
+    if (!/(^|\/)package\.json$/.test(path)) continue;
+    const home = path.slice(0, -'package.json'.length).replace(/\/$/, '');
+    const source = home === '' ? 'src/' : `${home}/src/`;
+    if (!intake.files.some((file) => file.path.startsWith(source))) continue;
+    for (const folder of entryFolders(parseJsonc(text))) {
+      const full = joinPath(home, folder);
+      if (full === null || !intake.folders.has(full)) continue;
+      found.push({ path: full, why: `${path} names it as what is built from ${source}` });
+    }
+  }
+  return found;
+}
+
+/** First folders, named like build output, of all paths that the manifest gives as entries. */
+function entryFolders(manifest: unknown): Set<string> {
+  const folders = new Set<string>();
+  const visit = (value: unknown): void => {
+    if (typeof value === 'string') {
+      const first = /^(?:\.\/)?([^/]+)\//.exec(value)?.[1];
+      if (first !== undefined && builtName.test(first)) folders.add(first);
+    } else if (typeof value === 'object' && value !== null) {
+      for (const entry of Object.values(value)) visit(entry);
+    }
+  };
+  if (typeof manifest === 'object' && manifest !== null) {
+    const entries = manifest as Record<string, unknown>;
+    for (const key of [
+      'main',
+      'module',
+      'browser',
+      'types',
+      'typings',
+      'exports',
+      'bin',
+      'unpkg',
+      'jsdelivr',
+    ]) {
+      visit(entries[key]);
+    }
+  }
+  return folders;
+}

@@ -1,0 +1,19 @@
+import { defineConfig } from 'vite';
+
+/** Bundles what runs in Node outside the web server: the command line and the worker threads. */
+export default defineConfig({
+  build: {
+    ssr: true,
+    outDir: 'build/node',
+    emptyOutDir: true,
+    target: 'node20',
+    rollupOptions: {
+      input: {
+        yletope: 'cli/yletope.ts',
+        extractWorker: 'server/work/extractWorker.ts',
+        surveyWorker: 'server/work/surveyWorker.ts',
+      },
+      output: { entryFileNames: '[name].js', chunkFileNames: 'shared-[hash].js' },
+    },
+  },
+});
