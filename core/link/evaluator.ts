@@ -168,13 +168,13 @@ export function createEvaluator(files: FactsOfFile[], targets: ImportTarget[][])
   }
 
   /** `type A = B` is B when B can be followed; an object type stays itself. */
-  function expandAlias(value: Value): Value {
-    if (value.tag !== 'declared') return value;
+  function expandAlias(value: Value, steps = 0): Value {
+    if (value.tag !== 'declared' || steps > MAX_DEPTH) return value;
     const { declarations } = files[value.file].facts;
     for (const d of value.declarations) {
       if (declarations.form[d] !== FORM.alias || membersOf(value.file, d).size > 0) continue;
       const expanded = evaluate(value.file, declarations.value[d]);
-      if (expanded) return expandAlias(expanded);
+      if (expanded) return expandAlias(expanded, steps + 1);
     }
     return value;
   }
@@ -215,6 +215,14 @@ export function createEvaluator(files: FactsOfFile[], targets: ImportTarget[][])
   }
 
   function memberOf(object: Value, name: string): Value | null {
+    if (depth > MAX_DEPTH) return null; // Two constants may each hold the other.
+    depth++;
+    const value = findMember(object, name);
+    depth--;
+    return value;
+  }
+
+  function findMember(object: Value, name: string): Value | null {
     switch (object.tag) {
       case 'module':
         return exportOf(object.file, name);

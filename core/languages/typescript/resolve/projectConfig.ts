@@ -10,6 +10,8 @@ export interface ProjectConfig {
   paths: { pattern: string; targets: string[]; base: string }[];
   rootDirs: string[];
   customConditions: string[];
+  /** Where the compiler writes, and from where; null when the config does not say. */
+  output: { outDir: string; rootDir: string } | null;
   references: string[];
   covers(file: string): boolean;
 }
@@ -126,10 +128,27 @@ function readConfig(tree: FileTree, path: string): ProjectConfig | null {
     rootDirs: stringList(rootDirs?.value)
       .map((dir) => joinPath(rootDirs!.base, withConfigDir(dir)))
       .filter((dir) => dir !== null),
+    output: outputOf(option, folder),
     customConditions: stringList(option('customConditions')?.value),
     references: references(tree, folder, chain[0].raw.references),
     covers: coverage(folder, chain),
   };
+}
+
+function outputOf(
+  option: (name: string) => { value: unknown; base: string } | null,
+  folder: string,
+): ProjectConfig['output'] {
+  const folderIn = (name: string): string | null => {
+    const found = option(name);
+    return typeof found?.value === 'string'
+      ? joinPath(found.base, found.value.replace('${configDir}', '.'))
+      : null;
+  };
+  const outDir = folderIn('declarationDir') ?? folderIn('outDir');
+  return outDir === null
+    ? null
+    : { outDir, rootDir: folderIn('rootDir') ?? joinPath(folder, 'src') ?? folder };
 }
 
 function pathPatterns(

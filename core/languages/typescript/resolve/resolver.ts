@@ -2,6 +2,8 @@ import { folderOf, isInside, joinPath, type FileTree, type Resolution } from '..
 import { builtinModules } from './builtinModules.ts';
 import {
   localPackages,
+  otherPackage,
+  ownPackage,
   packageFolderOf,
   readManifest,
   resolveInPackage,
@@ -43,7 +45,7 @@ export function createResolver(
         ? { kind: 'gap', reason: 'noSuchFile' }
         : resolve(file, target.specifier, usesRequire, depth + 1);
     }
-    return resolvePackage(tree, packages, file, specifier, conditions);
+    return resolvePackage(tree, packages, file, specifier, { conditions, output: project?.output ?? null });
   };
 
   return (file, specifier, usesRequire) => {
@@ -113,7 +115,7 @@ function resolvePackage(
   packages: Map<string, string>,
   file: string,
   specifier: string,
-  conditions: string[],
+  { conditions, output }: { conditions: string[]; output: ProjectConfig['output'] },
 ): Resolution {
   const scheme = /^([a-z][a-z+.-]*):(.*)$/i.exec(specifier);
   if (scheme) {
@@ -124,8 +126,11 @@ function resolvePackage(
   if (!split) return { kind: 'gap', reason: 'noSuchFile' };
   const own = packageFolderOf(tree, file);
   const isOwn = own !== null && readManifest(tree, own)?.name === split.name;
-  const folder = isOwn ? own : packages.get(split.name);
-  if (folder !== undefined) return resolveInPackage(tree, folder, split.subpath, conditions);
+  if (isOwn) return resolveInPackage(tree, ownPackage(tree, own, output), split.subpath, conditions);
+  const folder = packages.get(split.name);
+  if (folder !== undefined) {
+    return resolveInPackage(tree, otherPackage(tree, folder), split.subpath, conditions);
+  }
   if (builtinModules.has(split.name)) return { kind: 'external', name: split.name, ecosystem: 'node' };
   return { kind: 'external', name: split.name, ecosystem: 'npm' };
 }

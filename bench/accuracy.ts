@@ -1,0 +1,123 @@
+import { readFileSync } from 'node:fs';
+import { join, relative } from 'node:path';
+import ts from 'typescript';
+import { KIND } from '../core/facts/fileFacts.ts';
+import { IMPORT_KINDS } from '../core/link/linked.ts';
+import type { SurveyedCodebase } from '../core/survey.ts';
+import { surveyFolder } from '../server/survey/surveyFolder.ts';
+import { fetchPackage } from './realCode.ts';
+
+/**
+ * Compares the file-level imports of a survey with what the TypeScript compiler's own module resolution says of the
+ * same files: `npm run accuracy`.
+ */
+const packages = ['rxjs@7.8.2', 'effect@4.1.0', 'three@0.187.0'];
+const required = 0.995;
+
+interface Comparison {
+  right: number;
+  onlyOurs: string[];
+  onlyTheirs: string[];
+}
+
+function ourEdges({ elements, dependencies }: SurveyedCodebase): Set<string> {
+  const edges = new Set<string>();
+  for (let row = 0; row < dependencies.count; row++) {
+    if (dependencies.kind[row] >= IMPORT_KINDS) continue;
+    const to = dependencies.to[row];
+    if (elements.kind[to] !== KIND.file) continue;
+    edges.add(`${elements.key[dependencies.from[row]]} → ${elements.key[to]}`);
+  }
+  return edges;
+}
+
+/** The package's own tsconfig where it has one; the compiler's bundler resolution with JavaScript otherwise. */
+function compilerOptions(root: string): ts.CompilerOptions {
+  const base: ts.CompilerOptions = {
+    module: ts.ModuleKind.ESNext,
+    moduleResolution: ts.ModuleResolutionKind.Bundler,
+    allowImportingTsExtensions: true,
+    noEmit: true,
+  };
+  const config = ts.readConfigFile(join(root, 'tsconfig.json'), ts.sys.readFile);
+  const own = config.config
+    ? ts.convertCompilerOptionsFromJson(
+        (config.config as { compilerOptions?: object }).compilerOptions ?? {},
+        root,
+      ).options
+    : {};
+  return { ...own, ...base, allowJs: true };
+}
+
+function compilerEdges(root: string, survey: SurveyedCodebase): Set<string> {
+  const surveyed = new Set(survey.files.map(({ path }) => path));
+  const options = compilerOptions(root);
+  const cache = ts.createModuleResolutionCache(root, (name) => name, options);
+  const edges = new Set<string>();
+  for (const { path } of survey.files) {
+    const file = join(root, path);
+    const specifiers = importedNames(file);
+    for (const specifier of specifiers) {
+      const { resolvedModule } = ts.resolveModuleName(specifier, file, options, ts.sys, cache);
+      if (!resolvedModule) continue;
+      const target = relative(root, resolvedModule.resolvedFileName);
+      if (surveyed.has(target) && target !== path) edges.add(`${path} → ${target}`);
+    }
+  }
+  return edges;
+}
+
+/** What the compiler itself takes for imports: it parses the file and lists them. */
+function importedNames(file: string): Set<string> {
+  const source = ts.createSourceFile(file, readFileSync(file, 'utf8'), ts.ScriptTarget.Latest, true);
+  const names = new Set<string>();
+  const isJavaScript = /\.[cm]?jsx?$/.test(file);
+  const visit = (node: ts.Node): void => {
+    let specifier: ts.Node | undefined;
+    if (ts.isImportDeclaration(node) || ts.isExportDeclaration(node)) specifier = node.moduleSpecifier;
+    else if (ts.isExternalModuleReference(node)) specifier = node.expression;
+    else if (ts.isImportTypeNode(node) && ts.isLiteralTypeNode(node.argument))
+      specifier = node.argument.literal;
+    else if (ts.isCallExpression(node)) {
+      const isRequire =
+        isJavaScript && ts.isIdentifier(node.expression) && node.expression.text === 'require';
+      if (node.expression.kind === ts.SyntaxKind.ImportKeyword || isRequire) specifier = node.arguments[0];
+    }
+    if (specifier && ts.isStringLiteralLike(specifier)) names.add(specifier.text);
+    ts.forEachChild(node, visit);
+  };
+  visit(source);
+  for (const { fileName } of source.referencedFiles)
+    names.add(fileName.startsWith('.') ? fileName : `./${fileName}`);
+  return names;
+}
+
+function compare(ours: Set<string>, theirs: Set<string>): Comparison {
+  return {
+    right: [...ours].filter((edge) => theirs.has(edge)).length,
+    onlyOurs: [...ours].filter((edge) => !theirs.has(edge)),
+    onlyTheirs: [...theirs].filter((edge) => !ours.has(edge)),
+  };
+}
+
+let failed = false;
+console.log('File-level imports against the TypeScript compiler', ts.version);
+console.log('package          files  imports  precision  recall');
+for (const specifier of packages) {
+  const root = fetchPackage(specifier);
+  const { survey } = await surveyFolder(root);
+  const { right, onlyOurs, onlyTheirs } = compare(ourEdges(survey), compilerEdges(root, survey));
+  const precision = right / (right + onlyOurs.length);
+  const recall = right / (right + onlyTheirs.length);
+  console.log(
+    specifier.padEnd(15),
+    String(survey.files.length).padStart(6),
+    String(right + onlyTheirs.length).padStart(8),
+    precision.toFixed(4).padStart(10),
+    recall.toFixed(4).padStart(7),
+  );
+  for (const edge of onlyOurs.slice(0, 10)) console.log(`  ours alone: ${edge}`);
+  for (const edge of onlyTheirs.slice(0, 10)) console.log(`  the compiler's alone: ${edge}`);
+  if (!(precision >= required && recall >= required)) failed = true;
+}
+process.exitCode = failed ? 1 : 0;
