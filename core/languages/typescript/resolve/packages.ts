@@ -1,6 +1,6 @@
 import { parse as parseJsonc } from 'jsonc-parser';
 import { foldersAbove, isInside, joinPath, type FileTree, type Resolution } from '../../../link/fileTree.ts';
-import { probe, probeLeftOut, sourceOfBuilt } from './probe.ts';
+import { probe, sourceOfBuilt } from './probe.ts';
 
 /** The parts of a package.json that say where imports lead. Anything may be malformed, so nothing is trusted. */
 export interface PackageManifest {
@@ -52,51 +52,35 @@ export function splitSpecifier(specifier: string): { name: string; subpath: stri
   return match ? { name: match[1], subpath: `.${match[2] ?? ''}` } : null;
 }
 
-/** A package of this codebase, and how a built file of it is traced to its source. */
+/** A package of this codebase, and where its project says that output goes (null when it does not). */
 export interface PackagePlace {
   folder: string;
-  sourceOf: (builtFile: string) => Resolution | null;
+  output: { outDir: string; rootDir: string } | null;
 }
 
-/**
- * How the compiler sees a package from inside: it goes to the source only when the project says where output goes;
- * otherwise a built file that is there is what is meant, left out or not.
- */
-export function ownPackage(
-  tree: FileTree,
-  folder: string,
-  output: { outDir: string; rootDir: string } | null,
-): PackagePlace {
-  return {
-    folder,
-    sourceOf: (builtFile) => {
-      if (output && isInside(builtFile, output.outDir)) {
-        const source = joinPath(output.rootDir, builtFile.slice(output.outDir.length));
-        const found = source === null ? null : probe(tree, source.replace(/\.d\.([cm]?)ts$/, '.$1js'));
-        if (found?.kind === 'file') return found;
-      }
-      return probeLeftOut(tree, builtFile) ? null : sourceOfBuilt(tree, folder, builtFile);
-    },
-  };
-}
-
-/** A package seen from another one: what is built from a source stands for that source. */
-export function otherPackage(tree: FileTree, folder: string): PackagePlace {
-  return { folder, sourceOf: (builtFile) => sourceOfBuilt(tree, folder, builtFile) };
+/** The source of a built file: exactly where the project says so, as the compiler does, or else by convention. */
+function sourceOf(tree: FileTree, { folder, output }: PackagePlace, builtFile: string): Resolution | null {
+  if (output && isInside(builtFile, output.outDir)) {
+    const source = joinPath(output.rootDir, builtFile.slice(output.outDir.length));
+    const found = source === null ? null : probe(tree, source.replace(/\.d\.([cm]?)ts$/, '.$1js'));
+    if (found?.kind === 'file') return found;
+  }
+  return sourceOfBuilt(tree, folder, builtFile);
 }
 
 /** An import of a package in this codebase, by its `exports` when it has them, else by its folders. */
 export function resolveInPackage(
   tree: FileTree,
-  { folder, sourceOf }: PackagePlace,
+  place: PackagePlace,
   subpath: string,
   conditions: string[],
 ): Resolution {
+  const { folder } = place;
   const manifest = readManifest(tree, folder);
   if (manifest?.exports !== undefined && manifest.exports !== null) {
     for (const accepted of [conditions, [...conditions, ...lastConditions]]) {
       const target = exportTarget(manifest.exports, subpath, accepted);
-      if (target !== null) return settle(tree, { folder, sourceOf }, target);
+      if (target !== null) return settle(tree, place, target);
     }
     return { kind: 'gap', reason: 'notExported' };
   }
@@ -106,7 +90,7 @@ export function resolveInPackage(
   if (found?.kind === 'file') return found;
   if (subpath === '.') {
     for (const entry of [manifest?.types, manifest?.typings, manifest?.module, manifest?.main]) {
-      const resolution = typeof entry === 'string' ? settle(tree, { folder, sourceOf }, entry) : null;
+      const resolution = typeof entry === 'string' ? settle(tree, place, entry) : null;
       if (resolution?.kind === 'file') return resolution;
     }
     const source = probe(tree, folder === '' ? 'src' : `${folder}/src`);
@@ -134,18 +118,18 @@ export function resolveSubpathImport(
     const target = patternTarget(imports as Record<string, unknown>, specifier, accepted);
     if (target === null) continue;
     return target.startsWith('./')
-      ? settle(tree, ownPackage(tree, folder, null), target)
+      ? settle(tree, { folder, output: null }, target)
       : { kind: 'bare', specifier: target };
   }
   return { kind: 'gap', reason: 'notExported' };
 }
 
-function settle(tree: FileTree, { folder, sourceOf }: PackagePlace, target: string): Resolution {
-  const path = joinPath(folder, target);
+function settle(tree: FileTree, place: PackagePlace, target: string): Resolution {
+  const path = joinPath(place.folder, target);
   if (path === null) return { kind: 'gap', reason: 'outsideRoot' };
   const found = probe(tree, path);
   if (found?.kind === 'file') return found;
-  return sourceOf(path) ?? found ?? { kind: 'gap', reason: 'noSuchFile' };
+  return sourceOf(tree, place, path) ?? found ?? { kind: 'gap', reason: 'noSuchFile' };
 }
 
 function exportTarget(exports: unknown, subpath: string, conditions: string[]): string | null {

@@ -2,8 +2,6 @@ import { folderOf, isInside, joinPath, type FileTree, type Resolution } from '..
 import { builtinModules } from './builtinModules.ts';
 import {
   localPackages,
-  otherPackage,
-  ownPackage,
   packageFolderOf,
   readManifest,
   resolveInPackage,
@@ -126,10 +124,10 @@ function resolvePackage(
   if (!split) return { kind: 'gap', reason: 'noSuchFile' };
   const own = packageFolderOf(tree, file);
   const isOwn = own !== null && readManifest(tree, own)?.name === split.name;
-  if (isOwn) return resolveInPackage(tree, ownPackage(tree, own, output), split.subpath, conditions);
+  if (isOwn) return resolveInPackage(tree, { folder: own, output }, split.subpath, conditions);
   const folder = packages.get(split.name);
   if (folder !== undefined) {
-    return resolveInPackage(tree, otherPackage(tree, folder), split.subpath, conditions);
+    return resolveInPackage(tree, { folder, output: null }, split.subpath, conditions);
   }
   if (builtinModules.has(split.name)) return { kind: 'external', name: split.name, ecosystem: 'node' };
   return { kind: 'external', name: split.name, ecosystem: 'npm' };
