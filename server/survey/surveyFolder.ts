@@ -25,7 +25,7 @@ export interface Progress {
 /** Facts of earlier surveys. A stamp (size and time of change) saves reading a file that has not changed. */
 export interface FactsCache {
   hashOf(path: string, size: number, modifiedMs: number): string | undefined;
-  facts(hash: string): Uint8Array | undefined;
+  facts(hash: string, grammar: string): Uint8Array | undefined;
   keep(file: IntakeFile, hash: string, packed: Uint8Array): void;
 }
 
@@ -95,7 +95,7 @@ async function extractAll(intake: Intake, options: SurveyOptions): Promise<Extra
   const unread: IntakeFile[] = [];
   for (const file of intake.files) {
     const hash = cache?.hashOf(file.path, file.size, file.modifiedMs);
-    const packed = hash === undefined ? undefined : cache?.facts(hash);
+    const packed = hash === undefined ? undefined : cache?.facts(hash, file.grammar);
     if (hash === undefined || !packed) unread.push(file);
     else {
       accept(file, hash, packed);

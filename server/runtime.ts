@@ -1,0 +1,37 @@
+import { LRUCache } from 'lru-cache';
+import type { SurveyedCodebase } from '../core/survey.ts';
+import { openStore, type Store } from './store/database.ts';
+import { interruptOrphans } from './store/jobs.ts';
+import { loadSurvey } from './store/surveys.ts';
+import { createQueue, type SurveyQueue } from './work/queue.ts';
+
+/** What lives as long as the server: the open store, the queue of surveys, and the surveys in memory. */
+export interface Runtime {
+  store: Store;
+  queue: SurveyQueue;
+  survey(id: number): SurveyedCodebase;
+}
+
+const SURVEYS_IN_MEMORY = 4;
+
+function createRuntime(): Runtime {
+  const store = openStore();
+  interruptOrphans(store);
+  const surveys = new LRUCache<number, SurveyedCodebase>({ max: SURVEYS_IN_MEMORY });
+  return {
+    store,
+    queue: createQueue(store),
+    survey(id) {
+      let survey = surveys.get(id);
+      if (!survey) surveys.set(id, (survey = loadSurvey(store, id)));
+      return survey;
+    },
+  };
+}
+
+// The development server reloads modules; the runtime must outlive them.
+const held = globalThis as { yletopeRuntime?: Runtime };
+
+export function runtime(): Runtime {
+  return (held.yletopeRuntime ??= createRuntime());
+}

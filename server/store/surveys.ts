@@ -1,0 +1,120 @@
+import { Packr } from 'msgpackr';
+import type { LeftOut } from '../intake/intake.ts';
+import type { FolderSurvey } from '../survey/surveyFolder.ts';
+import type { SurveyedCodebase } from '../../core/survey.ts';
+import { Problem } from '../problem.ts';
+import { totalsOf, type Totals } from '../survey/totals.ts';
+import type { Store } from './database.ts';
+
+/** A finished survey as it is listed. */
+export interface SurveyRecord {
+  id: number;
+  codebaseId: number;
+  commitHash: string | null;
+  surveyedAt: string;
+  tookMs: number;
+  totals: Totals;
+}
+
+const packr = new Packr({ moreTypes: true, useRecords: false });
+
+/** Parts in which a survey's columns are stored; the rest of it are plain rows. */
+const parts = ['elements', 'dependencies', 'figures', 'files', 'gaps', 'externals'] as const;
+
+/** Surveys of a codebase that are kept; older ones are removed when a new one is complete. */
+const KEPT = 5;
+
+/** Writes a survey in one transaction: it is there completely, or not at all. */
+export function saveSurvey(
+  store: Store,
+  codebaseId: number,
+  result: FolderSurvey,
+  details: { commitHash: string | undefined; tookMs: number },
+): number {
+  const { survey, leftOut, hashes } = result;
+  const packed = parts.map((part) => [part, packr.pack(survey[part])] as const);
+  const totals = JSON.stringify(totalsOf(survey, leftOut.length));
+  const save = store.transaction((): number => {
+    const { lastInsertRowid } = store
+      .prepare(
+        'INSERT INTO survey (codebase_id, commit_hash, surveyed_at, took_ms, totals) VALUES (?, ?, ?, ?, ?)',
+      )
+      .run(
+        codebaseId,
+        details.commitHash ?? null,
+        new Date().toISOString(),
+        Math.round(details.tookMs),
+        totals,
+      );
+    const id = Number(lastInsertRowid);
+    const part = store.prepare('INSERT INTO survey_part (survey_id, part, data) VALUES (?, ?, ?)');
+    for (const [name, data] of packed) part.run(id, name, data);
+    const file = store.prepare('INSERT INTO survey_file VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)');
+    for (const { path, language, lines, parse, isTest } of survey.files) {
+      file.run(
+        id,
+        path,
+        language,
+        hashes.get(path)!,
+        lines.lines,
+        lines.code,
+        lines.comment,
+        parse,
+        isTest ? 1 : 0,
+      );
+    }
+    const out = store.prepare('INSERT OR IGNORE INTO survey_left_out VALUES (?, ?, ?, ?)');
+    for (const { path, reason, detail } of leftOut) out.run(id, path, reason, detail ?? null);
+    store
+      .prepare(
+        `DELETE FROM survey WHERE codebase_id = ? AND id NOT IN
+           (SELECT id FROM survey WHERE codebase_id = ? ORDER BY id DESC LIMIT ${KEPT})`,
+      )
+      .run(codebaseId, codebaseId);
+    return id;
+  });
+  return save();
+}
+
+const columns = `id, codebase_id AS codebaseId, commit_hash AS commitHash, surveyed_at AS surveyedAt,
+  took_ms AS tookMs, totals`;
+
+function record(row: unknown): SurveyRecord {
+  const fields = row as SurveyRecord & { totals: string };
+  return { ...fields, totals: JSON.parse(fields.totals) as Totals };
+}
+
+export function latestSurvey(store: Store, codebaseId: number): SurveyRecord | null {
+  const row = store
+    .prepare(`SELECT ${columns} FROM survey WHERE codebase_id = ? ORDER BY id DESC LIMIT 1`)
+    .get(codebaseId);
+  return row === undefined ? null : record(row);
+}
+
+/** Reads a survey back into typed arrays. */
+export function loadSurvey(store: Store, id: number): SurveyedCodebase {
+  const rows = store.prepare('SELECT part, data FROM survey_part WHERE survey_id = ?').all(id) as {
+    part: string;
+    data: Buffer;
+  }[];
+  if (rows.length === 0)
+    throw new Problem('notFound', `There is no survey ${id}; a newer one may have replaced it.`);
+  return Object.fromEntries(
+    rows.map(({ part, data }) => [part, packr.unpack(data) as unknown]),
+  ) as unknown as SurveyedCodebase;
+}
+
+export function leftOutOf(store: Store, surveyId: number): LeftOut[] {
+  return store
+    .prepare('SELECT path, reason, detail FROM survey_left_out WHERE survey_id = ? ORDER BY path')
+    .all(surveyId) as LeftOut[];
+}
+
+/** The content hash that a file had when it was surveyed; null for a file that was not. */
+export function surveyedHash(store: Store, surveyId: number, path: string): string | null {
+  const hash = store
+    .prepare('SELECT hash FROM survey_file WHERE survey_id = ? AND path = ?')
+    .pluck()
+    .get(surveyId, path);
+  return (hash as string | undefined) ?? null;
+}

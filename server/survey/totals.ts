@@ -1,0 +1,56 @@
+import { KIND } from '../../core/facts/fileFacts.ts';
+import { cycles } from '../../core/graph/components.ts';
+import { propagationCost } from '../../core/graph/reach.ts';
+import { folderUnits, graphOf } from '../../core/graph/units.ts';
+import { fileGraph } from '../../core/measures/coupling.ts';
+import type { SurveyedCodebase } from '../../core/survey.ts';
+
+/** The whole codebase in a few figures, kept with the survey so that lists need not load it. */
+export interface Totals {
+  files: number;
+  lines: number;
+  codeLines: number;
+  types: number;
+  routines: number;
+  dependencies: number;
+  externals: number;
+  gaps: number;
+  gapPlaces: number;
+  partlyRead: number;
+  leftOut: number;
+  fileCycles: number;
+  folderCycles: number;
+  /** Share of the files that are in the largest cycle, 0 to 1. */
+  largestCycleShare: number;
+  /** Share of the codebase that a change to a random file may touch, 0 to 1. */
+  propagationCost: number;
+}
+
+/** Above this many files the reachability matrix is not worth its time in every survey. */
+const MAX_REACH_FILES = 30_000;
+
+export function totalsOf(survey: SurveyedCodebase, leftOut: number): Totals {
+  const { elements, files, gaps } = survey;
+  const graph = fileGraph(survey);
+  const fileCycles = cycles(graph);
+  const sum = (value: (file: (typeof files)[number]) => number): number =>
+    files.reduce((total, file) => total + value(file), 0);
+  const count = (kind: number): number => elements.kind.reduce((n, k) => n + (k === kind ? 1 : 0), 0);
+  return {
+    files: files.length,
+    lines: sum(({ lines }) => lines.lines),
+    codeLines: sum(({ lines }) => lines.code),
+    types: count(KIND.type),
+    routines: count(KIND.routine),
+    dependencies: survey.dependencies.line.length,
+    externals: survey.externals.length,
+    gaps: gaps.length,
+    gapPlaces: gaps.reduce((total, { places }) => total + places.length, 0),
+    partlyRead: files.filter(({ parse }) => parse !== 'clean').length,
+    leftOut,
+    fileCycles: fileCycles.length,
+    folderCycles: cycles(graphOf(survey, folderUnits(survey))).length,
+    largestCycleShare: (fileCycles[0]?.length ?? 0) / files.length,
+    propagationCost: files.length > MAX_REACH_FILES ? NaN : propagationCost(graph),
+  };
+}

@@ -1,0 +1,34 @@
+import { ALL_KINDS, type DependencyFilter } from '../../core/graph/rollUp.ts';
+import { dependencyKinds, type DependencyKind } from '../../core/link/linked.ts';
+
+const kindsOf = (...kinds: DependencyKind[]): number =>
+  kinds.reduce((bits, kind) => bits | (1 << dependencyKinds.indexOf(kind)), 0);
+
+/** Choices of dependency kinds, as they read in a caption. */
+export const kindChoices = {
+  any: { label: 'any kind', kinds: ALL_KINDS },
+  imports: {
+    label: 'import kinds',
+    kinds: kindsOf('import', 'typeImport', 'reExport', 'dynamicImport', 'require'),
+  },
+  runtime: {
+    label: 'kinds there at run time',
+    kinds: ALL_KINDS & ~kindsOf('typeImport', 'typeUse', 'implement'),
+  },
+  calls: { label: 'calls and constructions', kinds: kindsOf('call', 'construct') },
+  inheritance: { label: 'inheritance', kinds: kindsOf('inherit', 'implement') },
+  types: { label: 'type uses', kinds: kindsOf('typeUse', 'typeImport') },
+} as const;
+export type KindChoice = keyof typeof kindChoices;
+
+/** Choices of certainty, as they read in a caption. */
+export const certaintyChoices = {
+  resolved: { label: 'exact or inferred', certainties: 0b011 },
+  exact: { label: 'exact', certainties: 0b001 },
+  all: { label: 'of any certainty', certainties: 0b111 },
+} as const;
+export type CertaintyChoice = keyof typeof certaintyChoices;
+
+export function filterOf(kinds: KindChoice, certainty: CertaintyChoice): DependencyFilter {
+  return { kinds: kindChoices[kinds].kinds, certainties: certaintyChoices[certainty].certainties };
+}
