@@ -2,6 +2,7 @@ import { KIND } from '../../core/facts/fileFacts.ts';
 import { cycles } from '../../core/graph/components.ts';
 import { propagationCost } from '../../core/graph/reach.ts';
 import { folderUnits, graphOf } from '../../core/graph/units.ts';
+import { IMPORT_KINDS } from '../../core/link/linked.ts';
 import { fileGraph } from '../../core/measures/coupling.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 
@@ -13,6 +14,8 @@ export interface Totals {
   types: number;
   routines: number;
   dependencies: number;
+  /** Places of resolved imports. */
+  imports: number;
   externals: number;
   gaps: number;
   gapPlaces: number;
@@ -43,6 +46,7 @@ export function totalsOf(survey: SurveyedCodebase, leftOut: number): Totals {
     types: count(KIND.type),
     routines: count(KIND.routine),
     dependencies: survey.dependencies.line.length,
+    imports: importPlaces(survey),
     externals: survey.externals.length,
     gaps: gaps.length,
     gapPlaces: gaps.reduce((total, { places }) => total + places.length, 0),
@@ -53,4 +57,13 @@ export function totalsOf(survey: SurveyedCodebase, leftOut: number): Totals {
     largestCycleShare: (fileCycles[0]?.length ?? 0) / files.length,
     propagationCost: files.length > MAX_REACH_FILES ? NaN : propagationCost(graph),
   };
+}
+
+function importPlaces({ dependencies }: SurveyedCodebase): number {
+  let places = 0;
+  for (let row = 0; row < dependencies.count; row++) {
+    if (dependencies.kind[row] >= IMPORT_KINDS) continue;
+    places += dependencies.placeStart[row + 1] - dependencies.placeStart[row];
+  }
+  return places;
 }

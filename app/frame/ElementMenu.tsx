@@ -1,0 +1,62 @@
+import Menu from '@mui/material/Menu';
+import MenuItem from '@mui/material/MenuItem';
+import { createContext, useCallback, useContext, useState, type ReactNode } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import type { ElementLabel } from '../../server/views/remembered.ts';
+import { usePicture } from '../state/usePicture.ts';
+import { useElementLinks } from './elementLinks.ts';
+
+type OpenMenu = (element: ElementLabel, position: { left: number; top: number }) => void;
+
+const ElementMenuContext = createContext<OpenMenu>(() => {});
+
+export function useElementMenu(): OpenMenu {
+  return useContext(ElementMenuContext);
+}
+
+/** The context menu of elements: the same verbs in the same order wherever an element appears. */
+export function ElementMenuProvider({ children }: { children: ReactNode }) {
+  const [opened, setOpened] = useState<{ element: ElementLabel; left: number; top: number } | null>(null);
+  const { codebaseId } = useParams();
+  const links = useElementLinks(codebaseId!);
+  const navigate = useNavigate();
+  const { focusOn } = usePicture();
+  const open = useCallback<OpenMenu>((element, position) => setOpened({ element, ...position }), []);
+  const close = (): void => setOpened(null);
+  const verbs: { label: string; run: (() => void) | null }[] = opened
+    ? [
+        { label: 'Open source', run: following(links.source(opened.element)) },
+        { label: 'Show in matrix', run: following(links.matrix(opened.element)) },
+        { label: 'Show in measures', run: following(links.measures(opened.element)) },
+        { label: 'Uses and used by', run: () => focusOn(opened.element.key) },
+        { label: 'Copy its key', run: () => void navigator.clipboard?.writeText(opened.element.key) },
+      ]
+    : [];
+  function following(address: string | null): (() => void) | null {
+    return address === null ? null : () => void navigate(address);
+  }
+  return (
+    <ElementMenuContext value={open}>
+      {children}
+      <Menu
+        open={opened !== null}
+        onClose={close}
+        anchorReference="anchorPosition"
+        anchorPosition={opened ? { left: opened.left, top: opened.top } : undefined}
+      >
+        {verbs.map(({ label, run }) => (
+          <MenuItem
+            key={label}
+            disabled={run === null}
+            onClick={() => {
+              close();
+              run?.();
+            }}
+          >
+            {label}
+          </MenuItem>
+        ))}
+      </Menu>
+    </ElementMenuContext>
+  );
+}

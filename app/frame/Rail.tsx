@@ -1,0 +1,62 @@
+import { NavLink, useSearchParams } from 'react-router';
+import type { Totals } from '../../server/survey/totals.ts';
+import { carriedOver } from '../state/pictureState.ts';
+
+interface RailView {
+  name: string;
+  path: string;
+  drawing: string;
+  /** A figure beside the name. */
+  count?: (totals: Totals) => number;
+}
+
+/** The views in working order. A view's place among the keys `1` to `9` is its place here. */
+export const railGroups: { heading: string; views: RailView[] }[] = [
+  { heading: 'Orient', views: [{ name: 'Overview', path: 'overview', drawing: 'M3 4h14M3 9h10M3 14h14' }] },
+  {
+    heading: 'Measure',
+    views: [{ name: 'Measures', path: 'measures', drawing: 'M4 16V9M10 16V4M16 16v-5' }],
+  },
+  {
+    heading: 'Connect',
+    views: [{ name: 'Matrix', path: 'matrix', drawing: 'M3 3h14v14H3zM3 10h14M10 3v14' }],
+  },
+  {
+    heading: 'Judge',
+    views: [
+      {
+        name: 'Cycles',
+        path: 'cycles',
+        drawing: 'M16 10a6 6 0 1 1-2-4.5M16 3v4h-4',
+        count: ({ fileCycles }) => fileCycles,
+      },
+    ],
+  },
+];
+
+export const railViews = railGroups.flatMap(({ views }) => views);
+
+export function Rail({ codebaseId, totals }: { codebaseId: number; totals: Totals | null }) {
+  const [params] = useSearchParams();
+  const carried = carriedOver(params);
+  return (
+    <nav className="rail" aria-label="Views">
+      {railGroups.map(({ heading, views }) => (
+        <div key={heading}>
+          <h2>{heading}</h2>
+          {views.map(({ name, path, drawing, count }) => (
+            <NavLink key={path} to={`/codebases/${codebaseId}/${path}${carried}`} prefetch="intent">
+              <svg width="20" height="20" aria-hidden="true">
+                <path d={drawing} />
+              </svg>
+              <span>
+                {name}
+                {totals && count && count(totals) > 0 && <i> {count(totals)}</i>}
+              </span>
+            </NavLink>
+          ))}
+        </div>
+      ))}
+    </nav>
+  );
+}

@@ -1,0 +1,99 @@
+import { useColorScheme } from '@mui/material/styles';
+import Tooltip from '@mui/material/Tooltip';
+import { Link } from 'react-router';
+import type { Codebase } from '../../server/store/codebases.ts';
+import type { Job } from '../../server/store/jobs.ts';
+import type { SurveyRecord } from '../../server/store/surveys.ts';
+import { counted, dateAndTime, percent } from '../state/figures.ts';
+
+export function Mark() {
+  return (
+    <Link to="/" className="mark" aria-label="Yletope: all codebases">
+      <svg width="30" height="22" viewBox="0 0 30 22" aria-hidden="true">
+        <path d="M2 20V2h8v6h7v6h11v6Z" fill="none" stroke="var(--ink)" strokeWidth="1.6" />
+        <path d="M2 20 28 20" stroke="var(--accent)" strokeWidth="2.4" />
+      </svg>
+    </Link>
+  );
+}
+
+export function ThemeSwitch() {
+  const { mode, systemMode, setMode } = useColorScheme();
+  const shown = mode === 'system' ? systemMode : mode;
+  const other = shown === 'dark' ? 'light' : 'dark';
+  return (
+    <button
+      type="button"
+      className="plain-button"
+      aria-label={`Switch to the ${other} sheet`}
+      onClick={() => setMode(other)}
+    >
+      <svg width="18" height="18" viewBox="0 0 18 18" aria-hidden="true">
+        <circle cx="9" cy="9" r="6.2" fill="none" stroke="currentColor" strokeWidth="1.3" />
+        <path d="M9 2.8a6.2 6.2 0 0 1 0 12.4Z" fill="currentColor" />
+      </svg>
+    </button>
+  );
+}
+
+/** Top of every view: the codebase, the survey shown, the finder, running work and what is missing. */
+export function TitleBlock({
+  codebase,
+  record,
+  job,
+  onFind,
+}: {
+  codebase: Codebase;
+  record: SurveyRecord | null;
+  /** A survey that is under way. */
+  job: Job | null;
+  onFind: () => void;
+}) {
+  const base = `/codebases/${codebase.id}`;
+  return (
+    <header className="title-block">
+      <Mark />
+      <Link to="/" title={codebase.root}>
+        <small>codebase</small>
+        <b>{codebase.name}</b>
+      </Link>
+      {record && (
+        <Link to={`${base}/survey`}>
+          <small>survey{record.commitHash ? ` of ${record.commitHash.slice(0, 8)}` : ''}</small>
+          <b className="mono">{dateAndTime(record.surveyedAt)}</b>
+        </Link>
+      )}
+      <button type="button" className="plain-button finder-opener" onClick={onFind}>
+        <span>Find a file, type or routine</span>
+        <kbd>/</kbd>
+      </button>
+      {job && (
+        <Link to={`${base}/survey`}>
+          <small>under way</small>
+          <b className="caution">
+            {job.total > 0 ? `${job.phase} ${percent(job.done / job.total)}` : job.phase}
+          </b>
+        </Link>
+      )}
+      {record && <Completeness record={record} base={base} />}
+      <ThemeSwitch />
+    </header>
+  );
+}
+
+function Completeness({ record: { totals }, base }: { record: SurveyRecord; base: string }) {
+  const share = totals.imports === 0 ? 1 : 1 - totals.gapPlaces / (totals.imports + totals.gapPlaces);
+  const isWhole = totals.gaps === 0 && totals.partlyRead === 0;
+  // Never rounded up to 100 while something is missing.
+  const shown = isWhole ? 100 : Math.min(99.9, Math.floor(1000 * share) / 10);
+  return (
+    <Tooltip title="The share of imports that were resolved. Gaps and partly read files are listed in the overview.">
+      <Link to={`${base}/overview`}>
+        <small>
+          {counted(totals.gaps, 'gap')}, {totals.partlyRead} partly read
+        </small>
+        <b className={isWhole ? undefined : 'caution'}>complete {shown} %</b>
+      </Link>
+    </Tooltip>
+  );
+}

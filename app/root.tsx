@@ -1,0 +1,63 @@
+import '@fontsource/ibm-plex-mono/latin-400.css';
+import '@fontsource/ibm-plex-mono/latin-600.css';
+import '@fontsource/ibm-plex-sans/latin-400.css';
+import '@fontsource/ibm-plex-sans/latin-500.css';
+import '@fontsource/ibm-plex-sans/latin-600.css';
+import './theme/sheet.css';
+import InitColorSchemeScript from '@mui/material/InitColorSchemeScript';
+import { ThemeProvider } from '@mui/material/styles';
+import type { ReactNode } from 'react';
+import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration } from 'react-router';
+import type { Route } from './+types/root';
+import { theme } from './theme/theme.ts';
+
+export const meta: Route.MetaFunction = () => [{ title: 'Yletope' }];
+
+export function Layout({ children }: { children: ReactNode }) {
+  return (
+    <html lang="en" suppressHydrationWarning>
+      <head>
+        <meta charSet="utf-8" />
+        <meta name="viewport" content="width=device-width, initial-scale=1" />
+        <link
+          rel="icon"
+          href={`data:image/svg+xml,${encodeURIComponent(
+            '<svg xmlns="http://www.w3.org/2000/svg" viewBox="-2 -4 34 30"><path d="M2 20V2h8v6h7v6h11v6Z" fill="none" stroke="#0E6B66" stroke-width="3"/></svg>',
+          )}`}
+        />
+        <Meta />
+        <Links />
+      </head>
+      <body>
+        <InitColorSchemeScript attribute="data-theme" defaultMode="system" />
+        <ThemeProvider theme={theme} defaultMode="system">
+          {children}
+        </ThemeProvider>
+        <ScrollRestoration />
+        <Scripts />
+      </body>
+    </html>
+  );
+}
+
+export default function App() {
+  return <Outlet />;
+}
+
+export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
+  const isExpected = isRouteErrorResponse(error);
+  const sentence = isExpected
+    ? typeof error.data === 'string' && error.data !== ''
+      ? error.data
+      : error.status === 404
+        ? 'There is no such page.'
+        : error.statusText
+    : 'Something went wrong in Yletope itself.';
+  return (
+    <main className="empty">
+      <h1>{sentence}</h1>
+      {!isExpected && error instanceof Error && <p className="mono faded">{error.message}</p>}
+      <a href="/">Go to the codebases</a>
+    </main>
+  );
+}

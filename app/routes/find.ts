@@ -1,0 +1,8 @@
+import { findElements } from '../../server/views/finderView.ts';
+import { viewRequest } from '../state/requests.ts';
+import type { Route } from './+types/find';
+
+export function loader({ params, request }: Route.LoaderArgs) {
+  const view = viewRequest(request, params);
+  return { found: view ? findElements(view.survey, view.params.get('q') ?? '') : [] };
+}

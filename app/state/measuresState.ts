@@ -1,0 +1,42 @@
+import { z } from 'zod';
+import { measureNamed } from '../../core/measures/catalogue.ts';
+import { defaultColumns, type MeasuresQuery } from '../../server/views/measuresView.ts';
+
+export const measuredKinds = ['file', 'routine', 'type', 'folder'] as const;
+export type MeasuredKind = (typeof measuredKinds)[number];
+
+const schema = z.object({
+  of: z.enum(measuredKinds).catch('file'),
+  sort: z.string().nullable().catch(null),
+  descending: z.enum(['no', 'yes']).catch('yes'),
+  filter: z.string().max(500).catch(''),
+  page: z.coerce.number().int().min(0).catch(0),
+});
+
+export type MeasuresState = Pick<
+  MeasuresQuery,
+  'kind' | 'columns' | 'sort' | 'descending' | 'filter' | 'page'
+>;
+
+/** The table that an address asks for. Unknown or unfitting measures are passed over. */
+export function measuresState(params: URLSearchParams): MeasuresState {
+  const raw = schema.parse({
+    of: params.get('of'),
+    sort: params.get('sort'),
+    descending: params.get('descending'),
+    filter: params.get('filter') ?? '',
+    page: params.get('page') ?? 0,
+  });
+  const fits = (id: string): boolean => measureNamed(id)?.appliesTo.includes(raw.of) === true;
+  const asked = params.getAll('column').filter(fits);
+  const columns = asked.length > 0 ? asked : defaultColumns[raw.of];
+  const sort = raw.sort !== null && (raw.sort === 'name' || fits(raw.sort)) ? raw.sort : columns[0];
+  return {
+    kind: raw.of,
+    columns,
+    sort,
+    descending: raw.descending === 'yes',
+    filter: raw.filter,
+    page: raw.page,
+  };
+}

@@ -1,0 +1,72 @@
+import { data } from 'react-router';
+import type { SurveyedCodebase } from '../../core/survey.ts';
+import { Problem } from '../../server/problem.ts';
+import { runtime, type Runtime } from '../../server/runtime.ts';
+import { codebase, type Codebase } from '../../server/store/codebases.ts';
+import { latestSurvey, type SurveyRecord } from '../../server/store/surveys.ts';
+import { scopeElement } from '../../server/views/remembered.ts';
+import { filterOf } from '../../server/views/filters.ts';
+import type { DependencyFilter } from '../../core/graph/rollUp.ts';
+import { pictureState, type PictureState } from './pictureState.ts';
+
+/** Turns a problem into a response that says it in one sentence. */
+export function answering<T>(work: () => T): T {
+  try {
+    return work();
+  } catch (error) {
+    if (!(error instanceof Problem)) throw error;
+    throw data(error.message, { status: error.code === 'notFound' ? 404 : 400 });
+  }
+}
+
+export function requestedCodebase(params: { codebaseId: string }): { runtime: Runtime; codebase: Codebase } {
+  const current = runtime();
+  return { runtime: current, codebase: answering(() => codebase(current.store, Number(params.codebaseId))) };
+}
+
+/** Everything a view's loader starts from: the survey, and the picture that the address asks for. */
+export interface ViewRequest {
+  runtime: Runtime;
+  codebase: Codebase;
+  record: SurveyRecord;
+  survey: SurveyedCodebase;
+  params: URLSearchParams;
+  state: PictureState;
+  filter: DependencyFilter;
+  scope: number;
+  withTests: boolean;
+}
+
+/** The request of a view; null while the codebase has no finished survey. */
+export function viewRequest(request: Request, params: { codebaseId: string }): ViewRequest | null {
+  const { runtime: current, codebase: opened } = requestedCodebase(params);
+  const record = latestSurvey(current.store, opened.id);
+  if (!record) return null;
+  const url = new URL(request.url);
+  const state = pictureState(url.searchParams);
+  return answering(() => {
+    const survey = current.survey(record.id);
+    return {
+      runtime: current,
+      codebase: opened,
+      record,
+      survey,
+      params: url.searchParams,
+      state,
+      filter: filterOf(state.kinds, state.certainty),
+      scope: scopeElement(survey, state.in),
+      withTests: state.tests === 'in',
+    };
+  });
+}
+
+/** State may only be changed from Yletope's own pages. */
+export function requireSameOrigin(request: Request): void {
+  const origin = request.headers.get('origin');
+  const site = request.headers.get('sec-fetch-site');
+  const isForeign =
+    site !== null
+      ? site !== 'same-origin'
+      : origin !== null && new URL(origin).host !== new URL(request.url).host;
+  if (isForeign) throw data('This request came from another site and was refused.', { status: 403 });
+}

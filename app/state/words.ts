@@ -1,0 +1,34 @@
+/** How kinds and reasons read in a sentence. */
+export const dependencyWords: Record<string, string> = {
+  import: 'import',
+  typeImport: 'type-only import',
+  reExport: 're-export',
+  dynamicImport: 'dynamic import',
+  require: 'require',
+  call: 'call',
+  construct: 'construction',
+  inherit: 'inheritance',
+  implement: 'implementation',
+  typeUse: 'use of a type',
+};
+
+export const gapWords: Record<string, string> = {
+  noSuchFile: 'no such file',
+  outsideRoot: 'outside the folder',
+  leftOut: 'there, but left out',
+  computed: 'computed at run time',
+  notExported: 'not exported there',
+  brokenManifest: 'its project file cannot be read',
+};
+
+export const leftOutWords: Record<string, string> = {
+  ignoredByGit: 'ignored by git',
+  vendored: 'vendored',
+  generated: 'generated',
+  minified: 'minified',
+  binary: 'binary',
+  tooLarge: 'too large',
+  unknownLanguage: 'unknown language',
+  link: 'links, not followed',
+  unreadable: 'cannot be read',
+};

@@ -1,0 +1,43 @@
+/** Colours of the sheet, light and dark. Colour stands only where it carries meaning. */
+export interface SheetColours {
+  sheet: string;
+  panel: string;
+  ink: string;
+  faded: string;
+  hairline: string;
+  accent: string;
+  against: string;
+  caution: string;
+  /** Magnitude: from the least to the most, one hue. */
+  least: string;
+  most: string;
+}
+
+export const light: SheetColours = {
+  sheet: '#F7F4EC',
+  panel: '#FFFDF7',
+  ink: '#1D2B33',
+  faded: '#5E6B70',
+  hairline: '#D9D2C3',
+  accent: '#0E6B66',
+  against: '#B8362A',
+  caution: '#A86F12',
+  least: '#EFE6CF',
+  most: '#7A3E57',
+};
+
+export const dark: SheetColours = {
+  sheet: '#16191C',
+  panel: '#1E2226',
+  ink: '#E6E2D8',
+  faded: '#9AA3A3',
+  hairline: '#343A3E',
+  accent: '#4FB3A9',
+  against: '#E2705F',
+  caution: '#D9A441',
+  least: '#2A2A30',
+  most: '#D58CA6',
+};
+
+export const wordsFace = '"IBM Plex Sans", sans-serif';
+export const figuresFace = '"IBM Plex Mono", monospace';
