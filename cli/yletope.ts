@@ -5,7 +5,12 @@ import { pipeline } from 'node:stream/promises';
 import { Command, CommanderError } from 'commander';
 import { exchangeFormat } from '../server/export/exchangeFormat.ts';
 import { checkedRoot } from '../server/intake/intake.ts';
-import { sentenceOf } from '../server/problem.ts';
+import { Problem, sentenceOf } from '../server/problem.ts';
+import { openCodebase } from '../server/store/codebases.ts';
+import { openStore } from '../server/store/database.ts';
+import { createJob, interruptOrphans, job } from '../server/store/jobs.ts';
+import { latestSurvey } from '../server/store/surveys.ts';
+import { runJob } from '../server/survey/runJob.ts';
 import { commitOf } from '../server/survey/commit.ts';
 import { surveyFolder, type Progress } from '../server/survey/surveyFolder.ts';
 
@@ -21,6 +26,27 @@ program
   .argument('<DIR>', 'the folder to survey')
   .requiredOption('--json <FILE>', 'where to write the exchange format; - for standard output')
   .action(surveyCommand);
+
+program
+  .command('open')
+  .description('survey a folder into the database that the web application shows')
+  .argument('<DIR>', 'the folder to survey')
+  .option('--name <NAME>', 'the name it is listed under')
+  .action(openCommand);
+
+/** Surveys anew only what has no finished survey yet, so that starting again is quick. */
+async function openCommand(dir: string, options: { name?: string }): Promise<void> {
+  const store = openStore();
+  interruptOrphans(store);
+  const opened = openCodebase(store, checkedRoot(dir), options.name);
+  if (!latestSurvey(store, opened.id)) {
+    const created = createJob(store, opened.id);
+    await runJob(store, created.id);
+    const ended = job(store, created.id);
+    if (ended.state !== 'finished') throw new Problem('badRequest', ended.message);
+  }
+  store.close();
+}
 
 async function surveyCommand(dir: string, options: { json: string }): Promise<void> {
   const root = checkedRoot(dir);

@@ -47,20 +47,22 @@ export function Choice({
       >
         {current}
       </button>
-      <Menu open={open} onClose={() => setOpen(false)} anchorEl={() => anchor.current}>
-        {options.map((option) => (
-          <MenuItem
-            key={option.value}
-            selected={option.value === value}
-            onClick={() => {
-              setOpen(false);
-              onChoose(option.value);
-            }}
-          >
-            {option.label}
-          </MenuItem>
-        ))}
-      </Menu>
+      {open && (
+        <Menu open onClose={() => setOpen(false)} anchorEl={() => anchor.current}>
+          {options.map((option) => (
+            <MenuItem
+              key={option.value}
+              selected={option.value === value}
+              onClick={() => {
+                setOpen(false);
+                onChoose(option.value);
+              }}
+            >
+              {option.label}
+            </MenuItem>
+          ))}
+        </Menu>
+      )}
     </>
   );
 }

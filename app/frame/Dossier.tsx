@@ -10,11 +10,15 @@ import { usePicture, type Picture } from '../state/usePicture.ts';
 import { ElementName } from './ElementName.tsx';
 import { useElementLinks } from './elementLinks.ts';
 
-/** The side panel: evidence of the claim in hand, or all that is known of the focus. */
-export function Dossier({ codebaseId }: { codebaseId: number }) {
+/**
+ * The side panel: evidence of the claim in hand, or all that is known of the focus. Beside a picture it stays when it
+ * is empty, so that the first click does not move what was clicked.
+ */
+export function Dossier({ codebaseId, staysWhenEmpty }: { codebaseId: number; staysWhenEmpty: boolean }) {
   const picture = usePicture();
-  if (picture.dossier === 'closed') return null;
   const hasEvidence = picture.from !== null && picture.to !== null;
+  if (picture.dossier === 'closed') return null;
+  if (!staysWhenEmpty && !hasEvidence && picture.focus === null) return null;
   return (
     <aside className="dossier" aria-label="Dossier">
       {hasEvidence ? (

@@ -38,25 +38,27 @@ export function ElementMenuProvider({ children }: { children: ReactNode }) {
   return (
     <ElementMenuContext value={open}>
       {children}
-      <Menu
-        open={opened !== null}
-        onClose={close}
-        anchorReference="anchorPosition"
-        anchorPosition={opened ? { left: opened.left, top: opened.top } : undefined}
-      >
-        {verbs.map(({ label, run }) => (
-          <MenuItem
-            key={label}
-            disabled={run === null}
-            onClick={() => {
-              close();
-              run?.();
-            }}
-          >
-            {label}
-          </MenuItem>
-        ))}
-      </Menu>
+      {opened && (
+        <Menu
+          open
+          onClose={close}
+          anchorReference="anchorPosition"
+          anchorPosition={{ left: opened.left, top: opened.top }}
+        >
+          {verbs.map(({ label, run }) => (
+            <MenuItem
+              key={label}
+              disabled={run === null}
+              onClick={() => {
+                close();
+                run?.();
+              }}
+            >
+              {label}
+            </MenuItem>
+          ))}
+        </Menu>
+      )}
     </ElementMenuContext>
   );
 }

@@ -44,10 +44,14 @@ export default function CodebaseFrame({ loaderData: { codebase, record, job } }:
         <main className="view">
           <Outlet />
         </main>
-        {view !== 'survey' && record && <Dossier codebaseId={codebase.id} />}
+        {view !== 'survey' && record && (
+          <Dossier codebaseId={codebase.id} staysWhenEmpty={view === 'matrix' || view === 'cycles'} />
+        )}
       </div>
       {finding && <Finder codebaseId={codebase.id} onClose={() => setFinding(false)} />}
       {showsKeys && <KeysDialog view={view} onClose={() => setShowsKeys(false)} />}
     </ElementMenuProvider>
   );
 }
+
+export { revalidatesPicture as shouldRevalidate } from '../state/pictureState.ts';

@@ -55,7 +55,7 @@ export function carriedOver(params: URLSearchParams): string {
 }
 
 /** Parameters that change the dossier but not the picture. */
-const besidePicture = new Set(['focus', 'from', 'to', 'dossier']);
+const besidePicture = new Set(['focus', 'from', 'to', 'dossier', 'zoom', 'walk', 'cycle', 'line']);
 
 /** True when two addresses differ only in what stands beside the picture, so that it need not be loaded again. */
 function samePicture(current: URL, next: URL): boolean {

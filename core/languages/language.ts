@@ -1,5 +1,7 @@
 import type { FileFacts } from '../facts/fileFacts.ts';
+import type { Language, Tree } from 'web-tree-sitter';
 import type { FileTree, Resolution } from '../link/fileTree.ts';
+import type { CursorCalls } from './syntaxTable.ts';
 
 /** What the program knows of one language. A language is a folder beside this file and a line in the registry. */
 export interface LanguageDefinition {
@@ -24,7 +26,7 @@ export type GrammarFile = string;
 
 /** Opaque to everything but the language: its tree, read into columns. */
 export interface ParsedFile {
-  tree: import('web-tree-sitter').Tree;
-  calls: import('./syntaxTable.ts').CursorCalls;
-  language: import('web-tree-sitter').Language;
+  tree: Tree;
+  calls: CursorCalls;
+  language: Language;
 }

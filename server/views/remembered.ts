@@ -8,7 +8,7 @@ const memory = new WeakMap<SurveyedCodebase, Map<string, unknown>>();
 /** Works something out once for a survey and keeps it as long as the survey is in memory. */
 export function remembered<T>(survey: SurveyedCodebase, name: string, compute: () => T): T {
   let known = memory.get(survey);
-  if (!known) memory.set(survey, (known = new Map()));
+  if (!known) memory.set(survey, (known = new Map<string, unknown>()));
   if (!known.has(name)) known.set(name, compute());
   return known.get(name) as T;
 }

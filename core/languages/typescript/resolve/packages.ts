@@ -19,7 +19,7 @@ const parsed = new WeakMap<FileTree, Map<string, PackageManifest | null>>();
 /** The package.json in a folder; null when there is none or it cannot be read. */
 export function readManifest(tree: FileTree, folder: string): PackageManifest | null {
   let known = parsed.get(tree);
-  if (!known) parsed.set(tree, (known = new Map()));
+  if (!known) parsed.set(tree, (known = new Map<string, PackageManifest | null>()));
   const cached = known.get(folder);
   if (cached !== undefined) return cached;
   const text = tree.manifest(folder === '' ? 'package.json' : `${folder}/package.json`);

@@ -1,0 +1,24 @@
+import { figure } from '../../state/figures.ts';
+
+/** What the marks of the matrix mean. */
+export function MatrixLegend({ largest }: { largest: number }) {
+  return (
+    <span className="matrix-legend">
+      <span>
+        1 <i className="ramp" /> {figure(Math.max(1, largest))} references
+      </span>
+      <span>
+        <svg width="13" height="13" aria-hidden="true">
+          <path d="M0 0h9l4 4v9H0Z" fill="var(--against)" />
+        </svg>{' '}
+        against the order
+      </span>
+      <span>
+        <svg width="15" height="13" aria-hidden="true">
+          <path d="M5 1H1v4M10 1h4v4M1 8v4h4M14 8v4h-4" stroke="var(--ink)" strokeWidth="1.8" fill="none" />
+        </svg>{' '}
+        one cycle
+      </span>
+    </span>
+  );
+}

@@ -1,0 +1,220 @@
+import { useMemo, useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import type { MatrixPicture } from '../../../server/views/matrixView.ts';
+import type { ScopeChoice } from '../../../server/views/scopeView.ts';
+import {
+  Caption,
+  CertaintyPart,
+  KindsPart,
+  ParameterChoice,
+  ScopePart,
+  TestsPart,
+} from '../../frame/Caption.tsx';
+import { useElementLinks } from '../../frame/elementLinks.ts';
+import { carriedOver } from '../../state/pictureState.ts';
+import { counted, figure, percent } from '../../state/figures.ts';
+import { usePicture } from '../../state/usePicture.ts';
+import { MatrixCanvas, type Cell } from './MatrixCanvas.tsx';
+import { MatrixLegend } from './MatrixLegend.tsx';
+import { cellsAgainst, countAt, sceneOf, type Scene } from './scene.ts';
+import './matrix.css';
+
+const granularities = [
+  { value: 'folders', label: 'files, by folder' },
+  { value: 'files', label: 'files' },
+];
+const orders = [
+  { value: 'level', label: 'level' },
+  { value: 'name', label: 'name' },
+];
+
+/** The same elements as rows and columns; the row uses the column. */
+export function MatrixPage({
+  picture,
+  scope,
+  granularity,
+  order,
+}: {
+  picture: MatrixPicture;
+  scope: ScopeChoice;
+  granularity: 'folders' | 'files';
+  order: 'level' | 'name';
+}) {
+  const state = usePicture();
+  const { params, change } = state;
+  const codebaseId = useParams().codebaseId!;
+  const navigate = useNavigate();
+  const links = useElementLinks(codebaseId);
+  const [pointed, setPointed] = useState<Cell | null>(null);
+  const scene = useMemo(
+    () => sceneOf(picture, scope.current.key, granularity === 'files'),
+    [picture, scope.current.key, granularity],
+  );
+  const toggle = (row: number): void => {
+    const { key, heading } = scene.rows[row];
+    const open = params.getAll('open').filter((other) => other !== key && !other.startsWith(`${key}/`));
+    setPointed(null);
+    change({ open: heading ? open : [...open, key], zoom: null });
+  };
+  return (
+    <>
+      <Caption>
+        Each row’s{' '}
+        <ParameterChoice
+          label="granularity"
+          name="of"
+          options={granularities}
+          value={granularity}
+          also={{ open: null, zoom: null }}
+        />{' '}
+        in <ScopePart scope={scope} /> using the column’s, counted by references of <KindsPart />,{' '}
+        <CertaintyPart />, tests <TestsPart />, ordered by{' '}
+        <ParameterChoice label="order" name="order" options={orders} value={order} />.
+      </Caption>
+      <div className="picture">
+        {scene.rows.length === 0 ? (
+          <div className="empty">
+            <h1>Nothing to compare here</h1>
+            <p className="faded">
+              This folder holds no files that are shown. Choose another in the sentence above, or count tests
+              in.
+            </p>
+          </div>
+        ) : (
+          <MatrixCanvas
+            scene={scene}
+            focus={state.focus}
+            pointed={
+              pointed && pointed.row < scene.rows.length && pointed.column < scene.rows.length
+                ? pointed
+                : null
+            }
+            zoom={params.get('zoom')}
+            onPoint={setPointed}
+            onFocus={state.focusOn}
+            onEvidence={state.showEvidence}
+            onToggle={toggle}
+            onGoIn={(element) => {
+              const target = links.goIn(element);
+              if (target !== null) void navigate(target);
+            }}
+            onZoom={(zoom) => change({ zoom }, { replace: true })}
+          />
+        )}
+      </div>
+      <div className="reading">
+        <span className="sentence" aria-live="polite">
+          {pointed ? (
+            <CellSentence scene={scene} cell={pointed} />
+          ) : (
+            <WholeSentence picture={picture} order={order} />
+          )}
+        </span>
+        <span className="push" />
+        {!pointed && <Remarks scene={scene} picture={picture} onPoint={setPointed} codebaseId={codebaseId} />}
+        <MatrixLegend largest={scene.largest} />
+      </div>
+    </>
+  );
+}
+
+function CellSentence({ scene, cell }: { scene: Scene; cell: Cell }) {
+  const row = scene.rows[cell.row];
+  const column = scene.rows[cell.column];
+  if (row && column && row === column) return <b className="mono">{row.key}</b>;
+  if (row?.heading || column?.heading) {
+    return (
+      <>
+        <b className="mono">{(row?.heading ? row : column).key}</b> is open; its parts stand below it
+      </>
+    );
+  }
+  if (!row || !column) return <b className="mono">{(row ?? column)?.key}</b>;
+  const count = countAt(scene, cell.row, cell.column);
+  const against = count > 0 && cell.column > cell.row;
+  return (
+    <>
+      row <b className="mono">{row.name}</b> {count === 0 ? 'does not use' : 'uses'} column{' '}
+      <b className="mono">{column.name}</b>
+      {count > 0 && ` ${figure(count)} ${count === 1 ? 'time' : 'times'}`}
+      {against && <span className="against">, against the order</span>}
+    </>
+  );
+}
+
+function WholeSentence({ picture: { totals }, order }: { picture: MatrixPicture; order: string }) {
+  if (totals.references === 0) return <>None of these uses another.</>;
+  if (order === 'name') return <>{counted(totals.references, 'use')} between these.</>;
+  const down = 1 - totals.againstReferences / totals.references;
+  if (totals.againstCells === 0) return <>All {counted(totals.references, 'use')} go down.</>;
+  // Never rounded up to 100 while some go against.
+  return (
+    <>
+      {percent(Math.min(down, 0.999), down > 0.99 ? 1 : 0)} of uses go down.{' '}
+      <span className="against">
+        {counted(totals.againstReferences, 'use')} in {counted(totals.againstCells, 'cell')}{' '}
+        {totals.againstReferences === 1 ? 'goes' : 'go'} against the order.
+      </span>
+    </>
+  );
+}
+
+/** What stands out, each a step to where it is seen. */
+function Remarks({
+  scene,
+  picture,
+  onPoint,
+  codebaseId,
+}: {
+  scene: Scene;
+  picture: MatrixPicture;
+  onPoint: (cell: Cell) => void;
+  codebaseId: string;
+}) {
+  const { params, focusOn } = usePicture();
+  const { hub, broad } = useMemo(() => extremes(scene), [scene]);
+  return (
+    <>
+      {hub && (
+        <button type="button" className="chip" onClick={() => focusOn(scene.rows[hub.row].key)}>
+          <span className="mono">{scene.rows[hub.row].name}</span> is used by {hub.all ? 'all' : hub.count}
+        </button>
+      )}
+      {broad && (
+        <button type="button" className="chip" onClick={() => focusOn(scene.rows[broad.row].key)}>
+          <span className="mono">{scene.rows[broad.row].name}</span> uses {broad.all ? 'all' : broad.count}
+        </button>
+      )}
+      {picture.brackets.length > 0 && (
+        <Link className="chip" to={`/codebases/${codebaseId}/cycles${carriedOver(params)}`}>
+          {counted(picture.brackets.length, 'cycle')}
+        </Link>
+      )}
+      {picture.totals.againstCells > 0 && (
+        <button type="button" className="chip against" onClick={() => onPoint(cellsAgainst(scene)[0])}>
+          {picture.totals.againstCells} against the order
+        </button>
+      )}
+    </>
+  );
+}
+
+interface Extreme {
+  row: number;
+  count: number;
+  all: boolean;
+}
+
+/** The row that most others use, and the one that uses most others, where that is more than half of them. */
+function extremes({ rows, start, column }: Scene): { hub: Extreme | null; broad: Extreme | null } {
+  const shown = rows.filter(({ heading }) => !heading).length;
+  const usedBy = new Int32Array(rows.length);
+  for (const target of column) usedBy[target]++;
+  const uses = Int32Array.from(rows, (_, row) => start[row + 1] - start[row]);
+  const extreme = (counts: Int32Array): Extreme | null => {
+    const row = counts.reduce((best, value, at) => (value > counts[best] ? at : best), 0);
+    const count = counts[row];
+    return shown > 3 && count > (shown - 1) / 2 ? { row, count, all: count === shown - 1 } : null;
+  };
+  return { hub: extreme(usedBy), broad: extreme(uses) };
+}

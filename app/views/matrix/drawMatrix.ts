@@ -1,0 +1,300 @@
+import { figuresFace, wordsFace, type SheetColours } from '../../theme/tokens.ts';
+import { INDENT, LABEL_START, MARK_WIDTH, type Geometry } from './geometry.ts';
+import type { Scene } from './scene.ts';
+
+/** What is lit. */
+export interface Lit {
+  row: number;
+  column: number;
+  /** Row and column of the focus; -1 for none. */
+  focus: number;
+}
+
+export interface Inks {
+  colours: SheetColours;
+  ramp: string[];
+}
+
+const LABELLED_FROM = 9;
+const FIGURES_FROM = 18;
+const GRID_FROM = 5;
+const MARKED_FROM = 4;
+
+type Context = CanvasRenderingContext2D;
+
+/** Draws what is visible of the matrix; O(visible cells). */
+export function drawMatrix(context: Context, scene: Scene, geometry: Geometry, inks: Inks, lit: Lit): void {
+  const { width, height, left, top } = geometry;
+  context.fillStyle = inks.colours.sheet;
+  context.fillRect(0, 0, width, height);
+  const visible = visibleRange(geometry);
+  context.save();
+  context.beginPath();
+  context.rect(left, top, width - left, height - top);
+  context.clip();
+  drawLights(context, geometry, inks.colours, lit);
+  drawGrid(context, scene, geometry, inks.colours, visible);
+  drawCells(context, scene, geometry, inks, visible);
+  drawBrackets(context, scene, geometry, inks.colours);
+  context.restore();
+  drawRowLabels(context, scene, geometry, inks.colours, lit, visible);
+  drawColumnLabels(context, scene, geometry, inks.colours, lit, visible);
+}
+
+interface Visible {
+  firstRow: number;
+  endRow: number;
+  firstColumn: number;
+  endColumn: number;
+}
+
+function visibleRange({ width, height, left, top, x, y, cell, count }: Geometry): Visible {
+  const clamp = (value: number): number => Math.min(count, Math.max(0, value));
+  return {
+    firstRow: clamp(Math.floor((top - y) / cell)),
+    endRow: clamp(Math.ceil((height - y) / cell)),
+    firstColumn: clamp(Math.floor((left - x) / cell)),
+    endColumn: clamp(Math.ceil((width - x) / cell)),
+  };
+}
+
+function drawLights(context: Context, geometry: Geometry, colours: SheetColours, lit: Lit): void {
+  const { x, y, cell, count } = geometry;
+  const extent = count * cell;
+  const band = Math.max(1.5, cell);
+  context.fillStyle = colours.accent;
+  context.globalAlpha = 0.1;
+  for (const row of new Set([lit.row, lit.focus]))
+    if (row >= 0) context.fillRect(x, y + row * cell, extent, band);
+  for (const column of new Set([lit.column, lit.focus])) {
+    if (column >= 0) context.fillRect(x + column * cell, y, band, extent);
+  }
+  context.globalAlpha = 1;
+}
+
+function drawGrid(
+  context: Context,
+  scene: Scene,
+  geometry: Geometry,
+  colours: SheetColours,
+  v: Visible,
+): void {
+  const { x, y, cell, count } = geometry;
+  const extent = count * cell;
+  const line = (at: number): void => {
+    context.moveTo(x, y + at * cell);
+    context.lineTo(x + extent, y + at * cell);
+    context.moveTo(x + at * cell, y);
+    context.lineTo(x + at * cell, y + extent);
+  };
+  const first = Math.min(v.firstRow, v.firstColumn);
+  const end = Math.max(v.endRow, v.endColumn);
+  context.strokeStyle = colours.hairline;
+  context.lineWidth = 0.6;
+  context.beginPath();
+  if (cell >= GRID_FROM) for (let at = first; at <= end; at++) line(at);
+  if (cell >= GRID_FROM * 2) {
+    for (let at = Math.max(v.firstRow, v.firstColumn); at < Math.min(v.endRow, v.endColumn); at++) {
+      context.moveTo(x + at * cell + 4, y + at * cell + 4);
+      context.lineTo(x + (at + 1) * cell - 4, y + (at + 1) * cell - 4);
+    }
+  } else {
+    context.moveTo(x, y);
+    context.lineTo(x + extent, y + extent);
+  }
+  context.stroke();
+  context.strokeStyle = colours.faded;
+  context.lineWidth = cell >= GRID_FROM ? 0.9 : 0.4;
+  context.beginPath();
+  for (let row = 0; row < count; row++) if (row === 0 || beginsLevel(scene, row)) line(row);
+  line(count);
+  context.stroke();
+}
+
+/** Levels are told apart among the outermost rows only: inside an open folder they start anew. */
+export function beginsLevel({ rows }: Scene, row: number): boolean {
+  if (rows[row].depth > 0) return false;
+  let before = row - 1;
+  while (before >= 0 && rows[before].depth > 0) before--;
+  return before < 0 || rows[before].level !== rows[row].level;
+}
+
+function drawCells(context: Context, scene: Scene, geometry: Geometry, inks: Inks, v: Visible): void {
+  const { x, y, cell } = geometry;
+  const inset = cell >= 10 ? 2 : cell >= MARKED_FROM ? 0.5 : 0;
+  // Below a pixel a cell is still drawn as one, or it would be lost.
+  const size = Math.max(1.2, cell - 2 * inset);
+  const withFigures = cell >= FIGURES_FROM;
+  let fill = '';
+  for (let row = v.firstRow; row < v.endRow; row++) {
+    const cy = y + row * cell + inset;
+    for (let at = scene.start[row]; at < scene.start[row + 1]; at++) {
+      const column = scene.column[at];
+      if (column < v.firstColumn || column >= v.endColumn) continue;
+      const cx = x + column * cell + inset;
+      const against = column > row;
+      const colour = against ? inks.colours.against : inks.ramp[scene.ink[at]];
+      if (colour !== fill) context.fillStyle = fill = colour;
+      if (against && cell >= MARKED_FROM) notched(context, cx, cy, size);
+      else context.fillRect(cx, cy, size, size);
+    }
+  }
+  if (withFigures) drawFigures(context, scene, geometry, inks, v);
+}
+
+/** A square with one corner cut off: against the order, told apart without its colour. */
+function notched(context: Context, x: number, y: number, size: number): void {
+  const notch = size * 0.3;
+  context.beginPath();
+  context.moveTo(x, y);
+  context.lineTo(x + size - notch, y);
+  context.lineTo(x + size, y + notch);
+  context.lineTo(x + size, y + size);
+  context.lineTo(x, y + size);
+  context.fill();
+}
+
+function drawFigures(context: Context, scene: Scene, geometry: Geometry, inks: Inks, v: Visible): void {
+  const { x, y, cell } = geometry;
+  const size = Math.min(13, cell * 0.38);
+  context.font = `${size}px ${figuresFace}`;
+  context.textAlign = 'center';
+  context.textBaseline = 'middle';
+  for (let row = v.firstRow; row < v.endRow; row++) {
+    for (let at = scene.start[row]; at < scene.start[row + 1]; at++) {
+      const column = scene.column[at];
+      if (column < v.firstColumn || column >= v.endColumn) continue;
+      const text = shortCount(scene.count[at]);
+      if (text.length * size * 0.62 > cell - 4) continue;
+      const dense = column > row || scene.ink[at] > inks.ramp.length * 0.5;
+      context.fillStyle = dense ? inks.colours.panel : inks.colours.ink;
+      context.fillText(text, x + (column + 0.5) * cell, y + (row + 0.5) * cell + 0.5);
+    }
+  }
+}
+
+function shortCount(count: number): string {
+  return count < 10_000 ? String(count) : `${Math.round(count / 1000)}k`;
+}
+
+function drawBrackets(context: Context, scene: Scene, geometry: Geometry, colours: SheetColours): void {
+  const { x, y, cell } = geometry;
+  const arm = Math.max(4, Math.min(10, cell * 0.5));
+  context.strokeStyle = colours.ink;
+  context.fillStyle = colours.ink;
+  context.lineWidth = cell >= MARKED_FROM ? 2.2 : 1.2;
+  context.font = `600 11px ${wordsFace}`;
+  context.textAlign = 'left';
+  context.textBaseline = 'alphabetic';
+  for (const { first, last, tag } of scene.brackets) {
+    const size = (last - first + 1) * cell + 4;
+    const bx = x + first * cell - 2;
+    const by = y + first * cell - 2;
+    context.beginPath();
+    for (const [cx, cy, dx, dy] of [
+      [bx, by, 1, 1],
+      [bx + size, by, -1, 1],
+      [bx, by + size, 1, -1],
+      [bx + size, by + size, -1, -1],
+    ]) {
+      context.moveTo(cx + dx * arm, cy);
+      context.lineTo(cx, cy);
+      context.lineTo(cx, cy + dy * arm);
+    }
+    context.stroke();
+    if (size > 10) context.fillText(tag, bx + size + 4, by + 9);
+  }
+}
+
+function drawRowLabels(
+  context: Context,
+  scene: Scene,
+  geometry: Geometry,
+  colours: SheetColours,
+  lit: Lit,
+  v: Visible,
+): void {
+  const { left, top, y, cell, height } = geometry;
+  context.save();
+  context.beginPath();
+  context.rect(0, top, left, height - top);
+  context.clip();
+  context.textBaseline = 'middle';
+  if (cell >= LABELLED_FROM) {
+    for (let row = v.firstRow; row < v.endRow; row++) rowLabel(context, scene, geometry, colours, lit, row);
+    context.font = `10px ${wordsFace}`;
+    context.fillStyle = colours.faded;
+    context.textAlign = 'right';
+    let first = true;
+    for (let row = v.firstRow; row < v.endRow; row++) {
+      if (!beginsLevel(scene, row)) continue;
+      context.fillText(`${first ? 'level ' : ''}${scene.rows[row].level}`, left - 7, y + (row + 0.5) * cell);
+      first = false;
+    }
+  } else {
+    for (const row of new Set([lit.focus, lit.row]))
+      if (row >= 0) rowLabel(context, scene, geometry, colours, lit, row);
+  }
+  context.restore();
+}
+
+function rowLabel(
+  context: Context,
+  scene: Scene,
+  geometry: Geometry,
+  colours: SheetColours,
+  lit: Lit,
+  row: number,
+): void {
+  const { left, y, cell } = geometry;
+  const { depth, opens, heading } = scene.rows[row];
+  const cy = y + (row + 0.5) * cell;
+  const x = LABEL_START + depth * INDENT;
+  const isLit = row === lit.row || row === lit.focus;
+  context.fillStyle = isLit ? colours.accent : heading ? colours.faded : colours.ink;
+  context.textAlign = 'left';
+  if (opens) {
+    context.font = `10px ${wordsFace}`;
+    context.fillText(heading ? '▾' : '▸', x, cy);
+  }
+  context.font = `${row === lit.focus ? '600 ' : ''}${Math.min(12, Math.max(9, cell * 0.75))}px ${figuresFace}`;
+  const room = left - x - MARK_WIDTH - (beginsLevel(scene, row) ? 46 : 10);
+  context.fillText(fitted(context, scene.labels[row], room), x + MARK_WIDTH, cy);
+}
+
+/** The text, shortened at its front where the less telling part of a path is. */
+function fitted(context: Context, text: string, room: number): string {
+  const perLetter = context.measureText('m').width;
+  const letters = Math.floor(room / perLetter);
+  return text.length <= letters ? text : `…${text.slice(text.length - Math.max(1, letters - 1))}`;
+}
+
+function drawColumnLabels(
+  context: Context,
+  scene: Scene,
+  geometry: Geometry,
+  colours: SheetColours,
+  lit: Lit,
+  v: Visible,
+): void {
+  const { left, top, width, x, cell } = geometry;
+  context.save();
+  context.beginPath();
+  context.rect(left - 8, 0, width - left + 8, top - 4);
+  context.clip();
+  context.textAlign = 'left';
+  context.textBaseline = 'middle';
+  const draw = (column: number): void => {
+    const isLit = column === lit.column || column === lit.focus;
+    context.save();
+    context.translate(x + (column + 0.5) * cell, top - 8);
+    context.rotate(-Math.PI / 3);
+    context.fillStyle = isLit ? colours.accent : scene.rows[column].heading ? colours.faded : colours.ink;
+    context.font = `${column === lit.focus ? '600 ' : ''}${Math.min(12, Math.max(9, cell * 0.75))}px ${figuresFace}`;
+    context.fillText(fitted(context, scene.labels[column], (top - 16) / Math.sin(Math.PI / 3)), 0, 0);
+    context.restore();
+  };
+  if (cell >= LABELLED_FROM) for (let column = v.firstColumn; column < v.endColumn; column++) draw(column);
+  else for (const column of new Set([lit.focus, lit.column])) if (column >= 0) draw(column);
+  context.restore();
+}

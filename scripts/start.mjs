@@ -1,0 +1,64 @@
+// `npm start`: installs what is missing, builds, loads the demo and serves on loopback.
+import { spawn } from 'node:child_process';
+import { createServer } from 'node:net';
+import { join } from 'node:path';
+import { installPackages, root, run } from './install.mjs';
+
+const FIRST_PORT = 4400;
+
+installPackages();
+console.log('Building…');
+run('npm', ['run', 'build', '--silent'], { stdio: ['ignore', 'ignore', 'inherit'] });
+
+console.log('Surveying the demo…');
+run(process.execPath, [
+  join(root, 'build', 'node', 'yletope.js'),
+  'open',
+  join(root, 'demo', 'hollowmere'),
+  '--name',
+  'Hollowmere',
+]);
+
+const port = await freePort(Number(process.env.PORT ?? FIRST_PORT), process.env.PORT === undefined);
+const serve = join(root, 'node_modules', '@react-router', 'serve', 'bin.js');
+const server = spawn(process.execPath, [serve, join(root, 'build', 'web', 'server', 'index.js')], {
+  cwd: root,
+  stdio: ['ignore', 'ignore', 'inherit'],
+  // Loopback only: without HOST it would listen on every interface.
+  env: { ...process.env, NODE_ENV: 'production', HOST: '127.0.0.1', PORT: String(port) },
+});
+server.on('exit', (code) => process.exit(code ?? 0));
+for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
+
+const url = `http://127.0.0.1:${port}/`;
+if (await answers(url)) console.log(`Yletope is ready: ${url}`);
+else {
+  console.error('The server does not answer; see above for the reason.');
+  server.kill();
+}
+
+async function freePort(wanted, mayMove) {
+  for (let candidate = wanted; candidate < wanted + 50; candidate++) {
+    const free = await new Promise((resolve) => {
+      const probe = createServer();
+      probe.once('error', () => resolve(false));
+      probe.listen(candidate, '127.0.0.1', () => probe.close(() => resolve(true)));
+    });
+    if (free) return candidate;
+    if (!mayMove) break;
+  }
+  console.error(`Port ${wanted} is taken; set PORT to a free one.`);
+  process.exit(2);
+}
+
+async function answers(address) {
+  for (let attempt = 0; attempt < 150; attempt++) {
+    try {
+      if ((await fetch(address)).ok) return true;
+    } catch {
+      // Not listening yet.
+    }
+    await new Promise((resolve) => setTimeout(resolve, 200));
+  }
+  return false;
+}

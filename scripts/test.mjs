@@ -1,0 +1,67 @@
+// `npm test`: types, lint, unit tests, browser tests. `-- --unit` leaves the browser out.
+import { spawnSync } from 'node:child_process';
+import { existsSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { installPackages, root, run } from './install.mjs';
+
+const CHROMIUM = '/usr/bin/chromium';
+const withBrowser = !process.argv.includes('--unit');
+
+installPackages();
+if (withBrowser) ensureChromium();
+run('npm', ['run', 'build', '--silent'], { stdio: ['ignore', 'ignore', 'inherit'] });
+const results = [step('types', ['run', 'typecheck', '--silent']), step('lint', ['run', 'lint', '--silent'])];
+results.push(...vitest(withBrowser ? ['unit', 'browser'] : ['unit']));
+const passed = results.reduce((sum, result) => sum + result.passed, 0);
+const failed = results.reduce((sum, result) => sum + result.failed, 0);
+console.log(`${passed} passed, ${failed} failed`);
+process.exitCode = failed === 0 ? 0 : 1;
+
+function step(name, args) {
+  console.log(`— ${name}`);
+  const { status } = spawnSync('npm', args, { cwd: root, stdio: ['ignore', 'inherit', 'inherit'] });
+  return status === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 };
+}
+
+function vitest(projects) {
+  const report = join(root, 'build', 'test-report.json');
+  console.log(`— ${projects.join(' and ')} tests`);
+  const { status } = spawnSync(
+    process.execPath,
+    [
+      join(root, 'node_modules', 'vitest', 'vitest.mjs'),
+      'run',
+      ...projects.flatMap((project) => ['--project', project]),
+      '--reporter=default',
+      '--reporter=json',
+      `--outputFile.json=${report}`,
+    ],
+    { cwd: root, stdio: ['ignore', 'inherit', 'inherit'] },
+  );
+  if (!existsSync(report)) return [{ passed: 0, failed: 1 }];
+  const { numPassedTests, numFailedTests, success } = JSON.parse(readFileSync(report, 'utf8'));
+  // A file that cannot even be loaded fails without a failed test.
+  const others = status !== 0 && success !== true && numFailedTests === 0 ? 1 : 0;
+  return [{ passed: numPassedTests, failed: numFailedTests + others }];
+}
+
+function ensureChromium() {
+  if (existsSync(CHROMIUM)) return;
+  console.log('Installing Chromium for the browser tests…');
+  const isRoot = process.getuid?.() === 0;
+  const apt = (...args) => {
+    const [command, ...rest] = isRoot ? ['apt-get', ...args] : ['sudo', '-n', 'apt-get', ...args];
+    return spawnSync(command, rest, {
+      stdio: 'inherit',
+      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+    });
+  };
+  apt('update', '-qq');
+  apt('install', '-y', '-qq', '--no-install-recommends', 'chromium');
+  if (existsSync(CHROMIUM)) return;
+  console.error(
+    `The browser tests need ${CHROMIUM}, and it could not be installed here.\n` +
+      'Install it yourself (on Debian, as root: apt-get install chromium), or run `npm test -- --unit` without them.',
+  );
+  process.exit(1);
+}
