@@ -8,7 +8,8 @@ export function fileTreeOf(intake: Intake, readPaths: ReadonlySet<string>, leftO
   return {
     has: (path) => readPaths.has(path),
     leftOut: (path) =>
-      reasons.get(path) ??
+      // A project file was read, but holds no code: to an import it is like any other file of data.
+      (intake.manifests.has(path) ? 'unknownLanguage' : reasons.get(path)) ??
       leftOutFolders.find((folder) => path.startsWith(folder.path) && folder.reason !== 'vendored')?.reason,
     isFolder: (path) => intake.folders.has(path),
     manifests: () => intake.manifests.keys(),

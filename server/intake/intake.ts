@@ -162,7 +162,7 @@ function takeFile(walk: Walk, path: string, name: string): void {
     intake.leftOut.push({ path, reason: 'unreadable', detail: 'it went away' });
     return;
   }
-  if (manifestName.test(name) && stats.size <= MAX_MANIFEST_BYTES) readManifestText(intake, path);
+  if (manifestName.test(name) && stats.size <= MAX_MANIFEST_BYTES && readManifestText(intake, path)) return;
   const known = languageOf(name);
   if (!known) intake.leftOut.push({ path, reason: 'unknownLanguage' });
   else if (/[.-]min\.[cm]?js$/.test(name))
@@ -182,11 +182,12 @@ function takeFile(walk: Walk, path: string, name: string): void {
   }
 }
 
-function readManifestText(intake: Intake, path: string): void {
+function readManifestText(intake: Intake, path: string): boolean {
   try {
     intake.manifests.set(path, readFileSync(join(intake.root, path), 'utf8'));
+    return true;
   } catch {
-    // It stays unknown to resolution; the file itself is listed like any other.
+    return false; // It stays unknown to resolution; the file itself is listed like any other.
   }
 }
 

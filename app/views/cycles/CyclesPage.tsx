@@ -39,6 +39,7 @@ export function CyclesPage({
   return (
     <>
       <Caption>
+        The{' '}
         <ParameterChoice
           label="granularity"
           name="by"
@@ -145,12 +146,13 @@ function CycleDetails({ cycle, noun }: { cycle: CycleView; noun: string }) {
           <CycleRing walk={walk} current={at} onStep={(step) => showEvidence(step.from.key, step.to.key)} />
           <ol className="steps">
             {walk.map((step, index) => (
-              <Step
-                key={index}
-                step={step}
-                isCurrent={index === at}
-                onOpen={() => showEvidence(step.from.key, step.to.key)}
-              />
+              <li key={index}>
+                <Step
+                  step={step}
+                  isCurrent={index === at}
+                  onOpen={() => showEvidence(step.from.key, step.to.key)}
+                />
+              </li>
             ))}
           </ol>
         </div>

@@ -172,17 +172,17 @@ export function MatrixCanvas({
   );
 }
 
+/** More rows than this are too small for labels when all are seen; those of the row pointed at need less room. */
+const LABELLED_ROWS = 60;
+
 /** Room for the labels: as much as the longest needs, within reason. */
 function labelRoom({ labels, rows }: Scene): { left: number; top: number } {
-  const longest = labels.reduce(
-    (max, label, row) => Math.max(max, 7.3 * label.length + 14 * rows[row].depth),
-    0,
-  );
+  const letters = Math.max(1, ...labels.map(({ length }) => length));
+  const deepest = Math.max(0, ...rows.map(({ depth }) => depth));
+  const most = rows.length > LABELLED_ROWS ? { left: 210, top: 96 } : { left: 270, top: 150 };
   return {
-    left: Math.round(Math.min(270, Math.max(150, longest + 90))),
-    top: Math.round(
-      Math.min(150, Math.max(70, 30 + 0.87 * 7.3 * Math.max(...labels.map(({ length }) => length), 1))),
-    ),
+    left: Math.round(Math.min(most.left, Math.max(150, 7.3 * letters + 14 * deepest + 90))),
+    top: Math.round(Math.min(most.top, Math.max(70, 30 + 0.87 * 7.3 * letters))),
   };
 }
 

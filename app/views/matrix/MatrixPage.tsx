@@ -46,9 +46,10 @@ export function MatrixPage({
   const navigate = useNavigate();
   const links = useElementLinks(codebaseId);
   const [pointed, setPointed] = useState<Cell | null>(null);
+  const scopeKey = scope.current.key;
   const scene = useMemo(
-    () => sceneOf(picture, scope.current.key, granularity === 'files'),
-    [picture, scope.current.key, granularity],
+    () => sceneOf(picture, scopeKey, granularity === 'files'),
+    [picture, scopeKey, granularity],
   );
   const toggle = (row: number): void => {
     const { key, heading } = scene.rows[row];

@@ -35,8 +35,8 @@ export function drawMatrix(context: Context, scene: Scene, geometry: Geometry, i
   drawLights(context, geometry, inks.colours, lit);
   drawGrid(context, scene, geometry, inks.colours, visible);
   drawCells(context, scene, geometry, inks, visible);
-  drawBrackets(context, scene, geometry, inks.colours);
   context.restore();
+  drawBrackets(context, scene, geometry, inks.colours);
   drawRowLabels(context, scene, geometry, inks.colours, lit, visible);
   drawColumnLabels(context, scene, geometry, inks.colours, lit, visible);
 }
@@ -103,8 +103,8 @@ function drawGrid(
     context.lineTo(x + extent, y + extent);
   }
   context.stroke();
-  context.strokeStyle = colours.faded;
-  context.lineWidth = cell >= GRID_FROM ? 0.9 : 0.4;
+  context.strokeStyle = cell >= GRID_FROM ? colours.faded : colours.hairline;
+  context.lineWidth = 0.9;
   context.beginPath();
   for (let row = 0; row < count; row++) if (row === 0 || beginsLevel(scene, row)) line(row);
   line(count);
@@ -125,6 +125,8 @@ function drawCells(context: Context, scene: Scene, geometry: Geometry, inks: Ink
   // Below a pixel a cell is still drawn as one, or it would be lost.
   const size = Math.max(1.2, cell - 2 * inset);
   const withFigures = cell >= FIGURES_FROM;
+  // Specks need more ink than squares to be seen at all.
+  const leastInk = cell >= MARKED_FROM ? 0 : Math.round(inks.ramp.length * 0.4);
   let fill = '';
   for (let row = v.firstRow; row < v.endRow; row++) {
     const cy = y + row * cell + inset;
@@ -133,7 +135,7 @@ function drawCells(context: Context, scene: Scene, geometry: Geometry, inks: Ink
       if (column < v.firstColumn || column >= v.endColumn) continue;
       const cx = x + column * cell + inset;
       const against = column > row;
-      const colour = against ? inks.colours.against : inks.ramp[scene.ink[at]];
+      const colour = against ? inks.colours.against : inks.ramp[Math.max(leastInk, scene.ink[at])];
       if (colour !== fill) context.fillStyle = fill = colour;
       if (against && cell >= MARKED_FROM) notched(context, cx, cy, size);
       else context.fillRect(cx, cy, size, size);
@@ -156,7 +158,7 @@ function notched(context: Context, x: number, y: number, size: number): void {
 
 function drawFigures(context: Context, scene: Scene, geometry: Geometry, inks: Inks, v: Visible): void {
   const { x, y, cell } = geometry;
-  const size = Math.min(13, cell * 0.38);
+  const size = Math.max(9, Math.min(12.5, cell * 0.42));
   context.font = `${size}px ${figuresFace}`;
   context.textAlign = 'center';
   context.textBaseline = 'middle';
@@ -186,6 +188,11 @@ function drawBrackets(context: Context, scene: Scene, geometry: Geometry, colour
   context.font = `600 11px ${wordsFace}`;
   context.textAlign = 'left';
   context.textBaseline = 'alphabetic';
+  context.save();
+  context.beginPath();
+  // A bracket stands just outside of its cells, and must not be cut off at the grid's own edge.
+  context.rect(geometry.left - 5, geometry.top - 5, geometry.width, geometry.height);
+  context.clip();
   for (const { first, last, tag } of scene.brackets) {
     const size = (last - first + 1) * cell + 4;
     const bx = x + first * cell - 2;
@@ -204,6 +211,7 @@ function drawBrackets(context: Context, scene: Scene, geometry: Geometry, colour
     context.stroke();
     if (size > 10) context.fillText(tag, bx + size + 4, by + 9);
   }
+  context.restore();
 }
 
 function drawRowLabels(

@@ -86,8 +86,7 @@ export function MeasuresPage({
           rows={table.rows}
           columns={columns}
           getRowId={(row) => row.key}
-          density="compact"
-          rowHeight={28}
+          rowHeight={27}
           columnHeaderHeight={44}
           disableColumnMenu
           disableColumnFilter
@@ -174,8 +173,8 @@ function gridColumns(table: MeasuresTable, kind: string): GridColDef<MeasuresRow
       kind === 'routine' || kind === 'type'
         ? `${kind[0].toUpperCase()}${kind.slice(1)} and its file`
         : 'Path',
-    flex: 2,
-    minWidth: 260,
+    flex: 3,
+    minWidth: 300,
     valueGetter: (_, row) => row.key,
     renderCell: ({ row }) =>
       row.kind === 'routine' || row.kind === 'type' ? (

@@ -70,7 +70,7 @@ function Block({ title, note, children }: { title: string; note?: string; childr
   return (
     <section className="block">
       <h2>
-        {title}
+        <span>{title}</span>
         {note && <span>{note}</span>}
       </h2>
       {children}

@@ -239,7 +239,10 @@ function exportStatementOf(reading: Reading, node: number): number {
 function exportSymbol(reading: Reading, at: Position, name: string, symbol: number, index: number): void {
   reading.declarations[index].flags |= FLAG.exported;
   if (at.scope !== reading.fileScope) return;
-  reading.exports.named.push([name, reading.expressions.add(EXPRESSION.symbol, symbol)]);
+  const expression = reading.expressions.add(EXPRESSION.symbol, symbol);
+  const last = reading.exports.named.at(-1);
+  // Each signature of an overloaded function exports the same.
+  if (last?.[0] !== name || last[1] !== expression) reading.exports.named.push([name, expression]);
 }
 
 /** Joins the declaration to the symbol of its name in this scope, made when there is none. */

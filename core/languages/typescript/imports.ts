@@ -147,6 +147,8 @@ export function readExport(reading: Reading, node: number, atTop: boolean): void
   }
   const value = childIn(table, node, F.value);
   if (value >= 0 && childOfKind(table, node, T.default) >= 0) {
+    // A class exports itself where it is declared.
+    if (table.kind[value] === K.class) return;
     reading.pendingExports.push({ name: 'default', node: value });
   } else if (childOfKind(table, node, T['=']) >= 0) {
     reading.pendingExports.push({ name: null, node: table.next[childOfKind(table, node, T['='])] });
@@ -214,16 +216,18 @@ export function readReferenceComment(reading: Reading, node: number): void {
 
 /** States the exports whose expressions had to wait until every name was declared. */
 export function settleExports(reading: Reading, expressionOf: (node: number) => number): void {
-  const { table, exports, expressions } = reading;
+  const { table, exports } = reading;
   for (const { name, node } of reading.pendingExports) {
+    const assigned = reading.declarationAt.get(table.parent[node]);
+    const expression = assigned === undefined ? expressionOf(node) : ownSymbol(reading, assigned);
     if (name !== null) {
-      exports.named.push([name, expressionOf(node)]);
-      markExported(reading, exports.named.at(-1)![1]);
+      exports.named.push([name, expression]);
+      markExported(reading, expression);
       continue;
     }
     if (table.kind[node] !== K.object) {
-      exports.whole = expressionOf(node);
-      markExported(reading, exports.whole);
+      exports.whole = expression;
+      markExported(reading, expression);
       continue;
     }
     for (let child = node + 1; child < table.next[node]; child = table.next[child]) {
@@ -235,19 +239,20 @@ export function settleExports(reading: Reading, expressionOf: (node: number) => 
         const key = childIn(table, child, F.key);
         const value = childIn(table, child, F.value);
         if (key < 0 || value < 0) continue;
-        const expression =
-          declared === undefined
-            ? expressionOf(value)
-            : expressions.add(EXPRESSION.symbol, reading.symbols.push([declared]) - 1);
-        exports.named.push([unquoted(textOf(reading, key)), expression]);
+        const held = declared === undefined ? expressionOf(value) : ownSymbol(reading, declared);
+        exports.named.push([unquoted(textOf(reading, key)), held]);
       } else if (kind === K.method_definition) {
         const declared = reading.declarationAt.get(child);
         if (declared === undefined) continue;
-        const symbol = reading.symbols.push([declared]) - 1;
-        exports.named.push([reading.declarations[declared].name, expressions.add(EXPRESSION.symbol, symbol)]);
+        exports.named.push([reading.declarations[declared].name, ownSymbol(reading, declared)]);
       }
     }
   }
+}
+
+/** An expression for one declaration that no scope can look up. */
+function ownSymbol(reading: Reading, declaration: number): number {
+  return reading.expressions.add(EXPRESSION.symbol, reading.symbols.push([declaration]) - 1);
 }
 
 function markExported(reading: Reading, expression: number): void {

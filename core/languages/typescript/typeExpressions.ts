@@ -41,7 +41,7 @@ function stateType(reading: Reading, node: number, depth: number): number {
       return valueExpression(reading, node, depth + 1);
     case K.generic_type: {
       const base = inner(childIn(table, node, F.name));
-      return generic(reading, base, childOfKind(table, node, K.type_arguments), depth);
+      return applied(reading, base, childOfKind(table, node, K.type_arguments), depth);
     }
     case K.type_annotation:
     case K.readonly_type:
@@ -79,7 +79,8 @@ function arrayOf(reading: Reading, element: number): number {
   return expressions.add(EXPRESSION.generic, array, expressions.add(EXPRESSION.list, element, 0));
 }
 
-function generic(reading: Reading, base: number, args: number, depth: number): number {
+/** A type (expression) with the arguments of a `type_arguments` node, or as it is when there are none. */
+export function applied(reading: Reading, base: number, args: number, depth: number): number {
   const { table, expressions } = reading;
   if (args < 0) return base;
   const found: number[] = [];

@@ -3,7 +3,7 @@ import { childIn, childOfKind } from '../syntaxTable.ts';
 import { importExpression } from './imports.ts';
 import { textOf, type Reading } from './reading.ts';
 import { lookUpValue, type Binding } from './scopes.ts';
-import { typeExpression } from './typeExpressions.ts';
+import { applied, typeExpression } from './typeExpressions.ts';
 import { F, K, kindSet, T } from './vocabulary.ts';
 
 /** Chains longer than this are given up; what they hold stays unknown. */
@@ -57,8 +57,11 @@ function stateValue(reading: Reading, node: number, depth: number): number {
       }
       return expressions.add(EXPRESSION.result, inner(childIn(table, node, F.function)));
     }
-    case K.new_expression:
-      return expressions.add(EXPRESSION.instance, inner(childIn(table, node, F.constructor)));
+    case K.new_expression: {
+      const type = inner(childIn(table, node, F.constructor));
+      const args = childOfKind(table, node, K.type_arguments);
+      return expressions.add(EXPRESSION.instance, applied(reading, type, args, depth + 1));
+    }
     case K.await_expression:
       return expressions.add(EXPRESSION.awaited, inner(table.next[node + 1]));
     case K.parenthesized_expression:

@@ -1,0 +1,98 @@
+import {
+  declarationForms,
+  elementKinds,
+  EXPRESSION,
+  FLAG,
+  referenceKinds,
+  type FileFacts,
+} from './fileFacts.ts';
+
+/** Facts in words, one a line: what corpus files expect, and how extraction can be looked at by itself. */
+export function describeFacts(facts: FileFacts): string[] {
+  const { declarations, names, references } = facts;
+  const name = (d: number): string => names[declarations.name[d]];
+  const lines: string[] = [`lines ${describeLines(facts)}`];
+  if (facts.parse !== 'clean') {
+    lines.push(`${facts.parse} ${facts.damage.map(([first, last]) => `${first}-${last}`).join(' ')}`);
+  }
+  for (const { kind, specifier, line } of facts.imports) lines.push(`${kind} ${specifier ?? '(computed)'} @${line}`);
+  for (let d = 0; d < declarations.count; d++) {
+    const kind = elementKinds[declarations.kind[d]];
+    const range = `${declarations.startLine[d]}-${declarations.endLine[d]}`;
+    const value = declarations.value[d] > 0 ? ` : ${describeExpression(facts, declarations.value[d])}` : '';
+    const words = [kind, declarationForms[declarations.form[d]], qualifiedName(facts, d), range];
+    lines.push([...words, ...flagWords(declarations.flags[d]), ...figureWords(facts, d)].join(' ') + value);
+  }
+  for (const [exported, expression] of facts.exports.named) {
+    lines.push(`export ${exported} = ${describeExpression(facts, expression)}`);
+  }
+  for (const star of facts.exports.stars) lines.push(`export * of ${facts.imports[star].specifier}`);
+  if (facts.exports.whole > 0) lines.push(`export whole = ${describeExpression(facts, facts.exports.whole)}`);
+  for (let r = 0; r < references.kind.length; r++) {
+    const from = references.from[r] < 0 ? '(file)' : name(references.from[r]);
+    const target = describeExpression(facts, references.expression[r]);
+    lines.push(`${referenceKinds[references.kind[r]]} ${target} from ${from} @${references.line[r]}`);
+  }
+  return lines;
+}
+
+function describeLines({ lines }: FileFacts): string {
+  return `${lines.lines}, code ${lines.code}, comment ${lines.comment}, blank ${lines.blank}`;
+}
+
+function qualifiedName({ declarations, names }: FileFacts, declaration: number): string {
+  const parts: string[] = [];
+  for (let d = declaration; d >= 0; d = declarations.parent[d]) parts.unshift(names[declarations.name[d]]);
+  return parts.join('.');
+}
+
+function flagWords(flags: number): string[] {
+  return Object.entries(FLAG)
+    .filter(([word, flag]) => flags & flag && word !== 'bodiless')
+    .map(([word]) => word);
+}
+
+function figureWords({ declarations: { figures, kind } }: FileFacts, d: number): string[] {
+  if (elementKinds[kind[d]] !== 'routine') return [];
+  return [`cc=${figures.cyclomatic[d]}`, `nested=${figures.nested[d]}`, `deep=${figures.nesting[d]}`];
+}
+
+/** An expression as one would write it: `instance(Gauge).read`. */
+export function describeExpression(facts: FileFacts, expression: number): string {
+  const { operation, a, b } = facts.expressions;
+  const inner = (e: number): string => describeExpression(facts, e);
+  switch (operation[expression]) {
+    case EXPRESSION.symbol:
+      return qualifiedName(facts, facts.symbols[a[expression]][0]);
+    case EXPRESSION.import: {
+      const binding = facts.importBindings[a[expression]];
+      return `${binding.name} of ${facts.imports[binding.import].specifier}`;
+    }
+    case EXPRESSION.global:
+      return `global ${facts.names[a[expression]]}`;
+    case EXPRESSION.member:
+      return `${inner(a[expression])}.${facts.names[b[expression]]}`;
+    case EXPRESSION.instance:
+      return `instance(${inner(a[expression])})`;
+    case EXPRESSION.result:
+      return `result(${inner(a[expression])})`;
+    case EXPRESSION.element:
+      return `element(${inner(a[expression])})`;
+    case EXPRESSION.awaited:
+      return `awaited(${inner(a[expression])})`;
+    case EXPRESSION.generic:
+      return `${inner(a[expression])}<${inner(b[expression])}>`;
+    case EXPRESSION.list:
+      return inner(a[expression]) + (b[expression] > 0 ? `, ${inner(b[expression])}` : '');
+    case EXPRESSION.this:
+      return `this of ${qualifiedName(facts, a[expression])}`;
+    case EXPRESSION.super:
+      return `super of ${qualifiedName(facts, a[expression])}`;
+    case EXPRESSION.either:
+      return `(${inner(a[expression])} or ${inner(b[expression])})`;
+    case EXPRESSION.typeOf:
+      return `typeof ${inner(a[expression])}`;
+    default:
+      return '?';
+  }
+}

@@ -1,0 +1,64 @@
+import { certainties, dependencyKinds } from '../core/link/linked.ts';
+import type { FileFacts } from '../core/facts/fileFacts.ts';
+import { languageOf } from '../core/languages/registry.ts';
+import { comparePaths } from '../core/link/elements.ts';
+import type { FileTree } from '../core/link/fileTree.ts';
+import { assembleSurvey, type SurveyedCodebase } from '../core/survey.ts';
+import { createParserRuntime, type ParserRuntime } from '../server/work/parser.ts';
+
+let runtime: Promise<ParserRuntime> | undefined;
+
+export function parserRuntime(): Promise<ParserRuntime> {
+  return (runtime ??= createParserRuntime());
+}
+
+/** The facts of one text, read as the file of that name would be. */
+export async function factsOfText(path: string, text: string): Promise<FileFacts> {
+  const parser = await parserRuntime();
+  const known = languageOf(path);
+  if (!known) throw new Error(`no language for ${path}`);
+  const language = await parser.language(known.grammar);
+  const tree = parser.parse(language, known.language.textToParse(text, known.grammar))!;
+  const facts = known.language.read(text, { tree, calls: parser.calls, language });
+  tree.delete();
+  return facts;
+}
+
+/** A file tree of given paths; the texts of project files among them can be read. */
+export function fileTree(files: Record<string, string>, leftOut: Record<string, string> = {}): FileTree {
+  const folders = new Set(['']);
+  for (const path of [...Object.keys(files), ...Object.keys(leftOut)]) {
+    const parts = path.split('/');
+    for (let i = 1; i < parts.length; i++) folders.add(parts.slice(0, i).join('/'));
+  }
+  return {
+    has: (path) => path in files && languageOf(path) !== null,
+    leftOut: (path) => leftOut[path] ?? (path in files && languageOf(path) === null ? 'unknownLanguage' : undefined),
+    isFolder: (path) => folders.has(path),
+    manifests: () => Object.keys(files).filter((path) => path.endsWith('.json')),
+    manifest: (path) => (path.endsWith('.json') ? files[path] : undefined),
+  };
+}
+
+/** A survey of a codebase given as texts by path. */
+export async function surveyText(files: Record<string, string>): Promise<SurveyedCodebase> {
+  const read = Object.entries(files).filter(([path]) => languageOf(path));
+  const facts = await Promise.all(
+    read.map(async ([path, text]) => ({
+      path,
+      language: languageOf(path)!.language.id,
+      isTest: false,
+      facts: await factsOfText(path, text),
+    })),
+  );
+  facts.sort((a, b) => comparePaths(a.path, b.path));
+  return assembleSurvey(facts, fileTree(files));
+}
+
+/** Dependencies in words: `call a.ts#f → b.ts#g exact @3`. */
+export function describeDependencies({ dependencies: table, elements }: SurveyedCodebase): string[] {
+  return Array.from({ length: table.count }, (_, row) => {
+    const lines = table.line.subarray(table.placeStart[row], table.placeStart[row + 1]).join(',');
+    return `${dependencyKinds[table.kind[row]]} ${elements.key[table.from[row]]} → ${elements.key[table.to[row]]} ${certainties[table.certainty[row]]} @${lines}`;
+  });
+}

@@ -1,0 +1,25 @@
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+  test: {
+    projects: [
+      {
+        test: {
+          name: 'unit',
+          include: ['{core,server,cli,app,testing}/**/*.test.ts'],
+          testTimeout: 60_000,
+        },
+      },
+      {
+        test: {
+          name: 'browser',
+          include: ['e2e/**/*.test.ts'],
+          testTimeout: 60_000,
+          hookTimeout: 120_000,
+          // One browser, one server: the files share nothing, but two cores are not enough for two of each.
+          fileParallelism: false,
+        },
+      },
+    ],
+  },
+});
