@@ -48,6 +48,16 @@ async function openCommand(dir: string, options: { name?: string }): Promise<voi
   store.close();
 }
 
+program
+  .command('run')
+  .description('carry out a survey that waits in the database')
+  .argument('<JOB>', 'the number of the job', Number)
+  .action(async (id: number) => {
+    const store = openStore();
+    await runJob(store, id);
+    store.close();
+  });
+
 async function surveyCommand(dir: string, options: { json: string }): Promise<void> {
   const root = checkedRoot(dir);
   const commit = commitOf(root);

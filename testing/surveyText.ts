@@ -33,7 +33,8 @@ export function fileTree(files: Record<string, string>, leftOut: Record<string, 
   }
   return {
     has: (path) => path in files && languageOf(path) !== null,
-    leftOut: (path) => leftOut[path] ?? (path in files && languageOf(path) === null ? 'unknownLanguage' : undefined),
+    leftOut: (path) =>
+      leftOut[path] ?? (path in files && languageOf(path) === null ? 'unknownLanguage' : undefined),
     isFolder: (path) => folders.has(path),
     manifests: () => Object.keys(files).filter((path) => path.endsWith('.json')),
     manifest: (path) => (path.endsWith('.json') ? files[path] : undefined),

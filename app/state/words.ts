@@ -18,7 +18,6 @@ export const gapWords: Record<string, string> = {
   leftOut: 'there, but left out',
   computed: 'computed at run time',
   notExported: 'not exported there',
-  brokenManifest: 'its project file cannot be read',
 };
 
 export const leftOutWords: Record<string, string> = {

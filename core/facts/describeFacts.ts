@@ -15,7 +15,8 @@ export function describeFacts(facts: FileFacts): string[] {
   if (facts.parse !== 'clean') {
     lines.push(`${facts.parse} ${facts.damage.map(([first, last]) => `${first}-${last}`).join(' ')}`);
   }
-  for (const { kind, specifier, line } of facts.imports) lines.push(`${kind} ${specifier ?? '(computed)'} @${line}`);
+  for (const { kind, specifier, line } of facts.imports)
+    lines.push(`${kind} ${specifier ?? '(computed)'} @${line}`);
   for (let d = 0; d < declarations.count; d++) {
     const kind = elementKinds[declarations.kind[d]];
     const range = `${declarations.startLine[d]}-${declarations.endLine[d]}`;

@@ -45,7 +45,9 @@ for (const language of readdirSync(here, { withFileTypes: true }).filter((entry)
       }
       if (process.env.UPDATE_CORPUS) {
         it('writes what was found', () => {
-          const text = cases.map((one) => `=== ${one.heading}\n${one.source}---\n${one.expected.join('\n')}\n`);
+          const text = cases.map(
+            (one) => `=== ${one.heading}\n${one.source}---\n${one.expected.join('\n')}\n`,
+          );
           writeFileSync(path, text.join('\n'));
           expect(cases.length).toBeGreaterThan(0);
         });

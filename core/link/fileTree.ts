@@ -14,7 +14,7 @@ export interface FileTree {
 }
 
 export type GapReason =
-  'noSuchFile' | 'outsideRoot' | 'leftOut' | 'computed' | 'notExported' | 'brokenManifest';
+  'noSuchFile' | 'outsideRoot' | 'leftOut' | 'computed' | 'notExported';
 
 /** Where an import leads. An `asset` is there, but holds no code. */
 export type Resolution =

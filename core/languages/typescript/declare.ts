@@ -1,6 +1,6 @@
 import { FLAG, FORM, KIND, EXPRESSION } from '../../facts/fileFacts.ts';
 import { childIn, childOfKind } from '../syntaxTable.ts';
-import { readDynamicImport, readExport, readImport } from './imports.ts';
+import { readDynamicImport, readExport, readImport, readRequired } from './imports.ts';
 import { lineAt, noFigures, textOf, type Reading } from './reading.ts';
 import { bind, newScope, varScope, type Scope } from './scopes.ts';
 import { F, K, kindSet, T } from './vocabulary.ts';
@@ -405,6 +405,7 @@ function declareVariable(reading: Reading, node: number, at: Position): number {
   if (nameNode < 0) return -1;
   const statement = table.parent[node];
   const scope = table.kind[statement] === K.variable_declaration ? varScope(at.scope) : at.scope;
+  if (readRequired(reading, node, scope)) return -1;
   const value = childIn(table, node, F.value);
   const valueKind = value >= 0 ? table.kind[value] : 0;
   const exporting = exportStatementOf(reading, statement) >= 0;

@@ -22,10 +22,16 @@ function addImport(reading: Reading, kind: ImportKind, specifier: string | null,
   return reading.imports.push({ kind, specifier, line }) - 1;
 }
 
-/** Binds `local` in the file's scope to one export of an import. */
-function bindImport(reading: Reading, local: string, importIndex: number, name: string): void {
+/** Binds `local` to one export of an import, in the file's scope unless another is given. */
+function bindImport(
+  reading: Reading,
+  local: string,
+  importIndex: number,
+  name: string,
+  scope = reading.fileScope,
+): void {
   const binding = reading.importBindings.push({ import: importIndex, name }) - 1;
-  bind(reading.fileScope, local, { kind: 'import', binding });
+  bind(scope, local, { kind: 'import', binding });
 }
 
 /** The binding expression for one export of an import, without a local name. */
@@ -158,6 +164,7 @@ export function readExport(reading: Reading, node: number, atTop: boolean): void
 /** `require('…')` and `import('…')`, the latter in types as well. */
 export function readDynamicImport(reading: Reading, node: number, scope: Scope): void {
   const { table } = reading;
+  if (reading.importAt.has(node)) return;
   const callee = node + 1;
   const isImport = table.kind[callee] === K.import;
   if (!isImport) {
@@ -179,6 +186,46 @@ export function readDynamicImport(reading: Reading, node: number, scope: Scope):
   // A computed `require` is as often a look-up in a bundler's own table; only a computed import() is surely a gap.
   reading.importAt.set(node, addImport(reading, kind, specifier, node));
   if (kind === 'require') reading.isModule = true;
+}
+
+/**
+ * `const a = require('…')` and `const { b, c: d } = require('…')` bind imports like an import statement; true when
+ * `declarator` is one of these.
+ */
+export function readRequired(reading: Reading, declarator: number, scope: Scope): boolean {
+  const { table } = reading;
+  const value = childIn(table, declarator, F.value);
+  const name = childIn(table, declarator, F.name);
+  if (value < 0 || table.kind[value] !== K.call_expression) return false;
+  readDynamicImport(reading, value, scope);
+  const index = reading.importAt.get(value);
+  if (index === undefined || reading.imports[index].kind !== 'require') return false;
+  if (table.kind[name] === K.identifier) {
+    bindImport(reading, textOf(reading, name), index, '*', scope);
+    return true;
+  }
+  if (table.kind[name] !== K.object_pattern || !isFlatPattern(reading, name)) return false;
+  for (let child = name + 1; child < table.next[name]; child = table.next[child]) {
+    if (table.kind[child] === K.shorthand_property_identifier_pattern) {
+      bindImport(reading, textOf(reading, child), index, textOf(reading, child), scope);
+    } else if (table.kind[child] === K.pair_pattern) {
+      const key = childIn(table, child, F.key);
+      const local = childIn(table, child, F.value);
+      bindImport(reading, textOf(reading, local), index, unquoted(textOf(reading, key)), scope);
+    }
+  }
+  return true;
+}
+
+function isFlatPattern(reading: Reading, pattern: number): boolean {
+  const { table } = reading;
+  for (let child = pattern + 1; child < table.next[pattern]; child = table.next[child]) {
+    const kind = table.kind[child];
+    const isPair = kind === K.pair_pattern && table.kind[childIn(table, child, F.value)] === K.identifier;
+    const isOther = kind !== K.shorthand_property_identifier_pattern && kind !== K.comment && !isPair;
+    if (isOther && !'{},'.includes(textOf(reading, child))) return false;
+  }
+  return true;
 }
 
 function standsInType(reading: Reading, node: number): boolean {

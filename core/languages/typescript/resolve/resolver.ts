@@ -99,7 +99,10 @@ function resolveMapped(tree: FileTree, project: ProjectConfig, specifier: string
       const found = path === null ? null : probe(tree, path);
       if (found) return found;
     }
-    // The compiler goes on to packages when no target of the one matching pattern is there.
+    // The compiler goes on to installed packages when no target of the one matching pattern is there. A pattern
+    // that leads to the codebase's own folders is no name of a package, so that what it misses is a gap.
+    const isOwn = pattern !== '*' && targets.every((target) => !target.includes('node_modules'));
+    if (isOwn && targets.length > 0) return { kind: 'gap', reason: 'noSuchFile' };
     break;
   }
   if (project.baseUrl === null) return null;

@@ -1,0 +1,214 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { matrixOrder } from '../layout/matrixOrder.ts';
+import { cycles, levels, stronglyConnectedComponents } from './components.ts';
+import { coveringWalks, shortestCycleThrough } from './cycleWalk.ts';
+import { propagationCost, reachCounts } from './reach.ts';
+import { graphFromEdges, reversed, weightBetween, type Graph } from './rollUp.ts';
+
+function graphOf(count: number, edges: [number, number, number?][]): Graph {
+  return graphFromEdges(count, new Map(edges.map(([from, to, weight = 1]) => [from * count + to, weight])));
+}
+
+const anyGraph = fc.integer({ min: 1, max: 14 }).chain((count) =>
+  fc
+    .array(fc.tuple(fc.nat(count - 1), fc.nat(count - 1), fc.integer({ min: 1, max: 9 })), { maxLength: 40 })
+    .map((edges) =>
+      graphOf(
+        count,
+        edges.filter(([from, to]) => from !== to),
+      ),
+    ),
+);
+
+/** Slow and obvious: does `from` reach `to`, itself included. */
+function reaches(graph: Graph): boolean[][] {
+  const reached = Array.from({ length: graph.count }, (_, i) =>
+    Array.from({ length: graph.count }, (_, j) => i === j || weightBetween(graph, i, j) > 0),
+  );
+  for (let k = 0; k < graph.count; k++) {
+    for (let i = 0; i < graph.count; i++) {
+      for (let j = 0; j < graph.count; j++) reached[i][j] ||= reached[i][k] && reached[k][j];
+    }
+  }
+  return reached;
+}
+
+describe('strongly connected components', () => {
+  it('join exactly the units that reach each other, and number what is used before what uses it', () => {
+    fc.assert(
+      fc.property(anyGraph, (graph) => {
+        const reached = reaches(graph);
+        const { componentOf } = stronglyConnectedComponents(graph);
+        for (let i = 0; i < graph.count; i++) {
+          for (let j = 0; j < graph.count; j++) {
+            expect(componentOf[i] === componentOf[j]).toBe(reached[i][j] && reached[j][i]);
+            if (weightBetween(graph, i, j) > 0) expect(componentOf[j]).toBeLessThanOrEqual(componentOf[i]);
+          }
+        }
+      }),
+    );
+  });
+
+  it('a chain of 200,000 units does not exhaust the stack', () => {
+    const count = 200_000;
+    const graph = graphOf(
+      count,
+      Array.from({ length: count - 1 }, (_, i) => [i, i + 1]),
+    );
+    expect(stronglyConnectedComponents(graph).count).toBe(count);
+  });
+});
+
+describe('levels', () => {
+  it('are one more than the highest level used, the members of a cycle sharing one', () => {
+    fc.assert(
+      fc.property(anyGraph, (graph) => {
+        const level = levels(graph);
+        const { componentOf } = stronglyConnectedComponents(graph);
+        for (let unit = 0; unit < graph.count; unit++) {
+          let highest = -1;
+          for (let other = 0; other < graph.count; other++) {
+            if (componentOf[other] !== componentOf[unit]) continue;
+            for (let edge = graph.start[other]; edge < graph.start[other + 1]; edge++) {
+              const target = graph.to[edge];
+              if (componentOf[target] !== componentOf[unit]) highest = Math.max(highest, level[target]);
+            }
+          }
+          expect(level[unit]).toBe(highest + 1);
+        }
+      }),
+    );
+  });
+});
+
+describe('reach', () => {
+  it('counts what each unit reaches', () => {
+    fc.assert(
+      fc.property(anyGraph, (graph) => {
+        const expected = reaches(graph).map((row) => row.filter(Boolean).length);
+        expect(Array.from(reachCounts(graph))).toEqual(expected);
+      }),
+    );
+  });
+
+  it('holds for more units than a word has bits', () => {
+    const graph = graphOf(
+      100,
+      Array.from({ length: 99 }, (_, i) => [i, i + 1]),
+    );
+    expect(Array.from(reachCounts(graph))).toEqual(Array.from({ length: 100 }, (_, i) => 100 - i));
+  });
+
+  it('gives the propagation cost of the worked example: a → b → c is (3 + 2 + 1) / 9', () => {
+    expect(
+      propagationCost(
+        graphOf(3, [
+          [0, 1],
+          [1, 2],
+        ]),
+      ),
+    ).toBeCloseTo(0.667, 3);
+  });
+});
+
+describe('reversed', () => {
+  it('has every edge the other way, with its weight', () => {
+    fc.assert(
+      fc.property(anyGraph, (graph) => {
+        const back = reversed(graph);
+        for (let i = 0; i < graph.count; i++) {
+          for (let j = 0; j < graph.count; j++) {
+            expect(weightBetween(back, j, i)).toBe(weightBetween(graph, i, j));
+          }
+        }
+      }),
+    );
+  });
+});
+
+describe('cycles', () => {
+  it('lists components of two or more, the largest first', () => {
+    const graph = graphOf(6, [
+      [0, 1],
+      [1, 0],
+      [2, 3],
+      [3, 4],
+      [4, 2],
+      [4, 5],
+    ]);
+    expect(cycles(graph)).toEqual([
+      [2, 3, 4],
+      [0, 1],
+    ]);
+  });
+
+  it('walks are closed, stay inside, and pass through every member', () => {
+    fc.assert(
+      fc.property(anyGraph, (graph) => {
+        for (const members of cycles(graph)) {
+          const walks = coveringWalks(graph, members);
+          for (const walk of walks) {
+            walk.forEach((unit, i) => {
+              expect(members).toContain(unit);
+              expect(weightBetween(graph, unit, walk[(i + 1) % walk.length])).toBeGreaterThan(0);
+            });
+          }
+          expect(new Set(walks.flat())).toEqual(new Set(members));
+        }
+      }),
+    );
+  });
+
+  it('the walk through a unit is a shortest one', () => {
+    const graph = graphOf(5, [
+      [0, 1],
+      [1, 2],
+      [2, 3],
+      [3, 0],
+      [1, 4],
+      [4, 0],
+    ]);
+    expect(shortestCycleThrough(graph, 0, new Set([0, 1, 2, 3, 4]))).toEqual([0, 1, 4]);
+  });
+});
+
+describe('matrix order', () => {
+  it('is a permutation in which only members of one cycle go against the order', () => {
+    fc.assert(
+      fc.property(anyGraph, (graph) => {
+        const order = Array.from(matrixOrder(graph));
+        expect([...order].sort((a, b) => a - b)).toEqual(order.map((_, i) => i));
+        const { componentOf } = stronglyConnectedComponents(graph);
+        const position = new Map(order.map((unit, at) => [unit, at]));
+        for (let i = 0; i < graph.count; i++) {
+          for (let edge = graph.start[i]; edge < graph.start[i + 1]; edge++) {
+            const j = graph.to[edge];
+            if (componentOf[i] !== componentOf[j]) expect(position.get(j)!).toBeLessThan(position.get(i)!);
+          }
+        }
+      }),
+    );
+  });
+
+  it('keeps the members of a cycle together', () => {
+    fc.assert(
+      fc.property(anyGraph, (graph) => {
+        const { componentOf } = stronglyConnectedComponents(graph);
+        const runs = Array.from(matrixOrder(graph), (unit) => componentOf[unit]).filter(
+          (component, i, all) => component !== all[i - 1],
+        );
+        expect(new Set(runs).size).toBe(runs.length);
+      }),
+    );
+  });
+
+  it('lets the thin link of a cycle go against the order, not the thick ones', () => {
+    const graph = graphOf(3, [
+      [1, 0, 9],
+      [2, 1, 9],
+      [0, 2, 1],
+    ]);
+    expect(Array.from(matrixOrder(graph))).toEqual([0, 1, 2]);
+  });
+});

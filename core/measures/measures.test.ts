@@ -1,0 +1,129 @@
+import { describe, expect, it } from 'vitest';
+import { surveyText } from '../../testing/surveyText.ts';
+import type { SurveyedCodebase } from '../survey.ts';
+import { catalogue, measureNamed } from './catalogue.ts';
+import { halsteadDifficulty, halsteadVolume, maintainabilityIndex } from './routine.ts';
+
+function valueOf(survey: SurveyedCodebase, id: string, key: string): number {
+  return measureNamed(id)!.compute(survey)[survey.elements.key.indexOf(key)];
+}
+
+describe('the catalogue', () => {
+  it('has one definition an id, with a source', () => {
+    expect(new Set(catalogue.map(({ id }) => id)).size).toBe(catalogue.length);
+    for (const { definition, source, appliesTo } of catalogue) {
+      expect(definition).not.toBe('');
+      expect(source).not.toBe('');
+      expect(appliesTo.length).toBeGreaterThan(0);
+    }
+  });
+});
+
+describe('Halstead', () => {
+  it('gives the worked example: η1 = 12, η2 = 7, N1 = 27, N2 = 15', () => {
+    const counts = { distinctOperators: 12, distinctOperands: 7, operators: 27, operands: 15 };
+    expect(halsteadVolume(counts)).toBeCloseTo(178.4, 1);
+    expect(halsteadDifficulty(counts)).toBeCloseTo(12.86, 2);
+    expect(halsteadVolume(counts) * halsteadDifficulty(counts)).toBeCloseTo(2294, 0);
+  });
+
+  it('counts operators and operands of a routine by hand', async () => {
+    // Operators: function ( { return + ; is silent — function, (, {, return, + : 5, each once but + twice.
+    // Operands: add, a, b (parameters) and a, b, 1 in the body: add a b a b 1.
+    const survey = await surveyText({ 'a.ts': 'function add(a, b) { return a + b + 1; }' });
+    const { figures, elements } = survey;
+    const e = elements.key.indexOf('a.ts#add');
+    expect([figures.distinctOperators[e], figures.operators[e]]).toEqual([5, 6]);
+    expect([figures.distinctOperands[e], figures.operands[e]]).toEqual([4, 6]);
+  });
+});
+
+describe('maintainability index', () => {
+  it('is between 0 and 100, and falls with size and complexity', () => {
+    expect(maintainabilityIndex(1, 1, 1)).toBeCloseTo((100 * (171 - 0.23)) / 171, 6);
+    expect(maintainabilityIndex(1e9, 500, 5_000)).toBe(0);
+    expect(maintainabilityIndex(500, 10, 60)).toBeLessThan(maintainabilityIndex(100, 2, 10));
+  });
+});
+
+describe('size', () => {
+  it('lines are code + comment-only + blank, and folders are the sum of their files', async () => {
+    const survey = await surveyText({
+      'src/a.ts': '// note\nconst a = 1; // more\n\nconst b = 2;\n',
+      'src/b.ts': 'const c = 3;\n',
+    });
+    expect(valueOf(survey, 'lines', 'src/a.ts')).toBe(4);
+    expect(valueOf(survey, 'codeLines', 'src/a.ts')).toBe(2);
+    expect(valueOf(survey, 'commentLines', 'src/a.ts')).toBe(2);
+    expect(valueOf(survey, 'blankLines', 'src/a.ts')).toBe(1);
+    expect(valueOf(survey, 'commentShare', 'src/a.ts')).toBe(50);
+    expect(valueOf(survey, 'lines', 'src')).toBe(5);
+    expect(valueOf(survey, 'files', 'src')).toBe(2);
+  });
+});
+
+describe('coupling', () => {
+  const files = {
+    'a/one.ts':
+      "import { B } from '../b/two';\nimport { C } from '../c';\nexport abstract class A extends B {}",
+    'a/other.ts': "import { A } from './one';\nexport interface I { a: A }",
+    'b/two.ts': 'export class B {}',
+    'c.ts': "import { B } from './b/two';\nexport class C extends B { m() {} }",
+  };
+
+  it('counts files either way', async () => {
+    const survey = await surveyText(files);
+    expect([valueOf(survey, 'ca', 'b/two.ts'), valueOf(survey, 'ce', 'b/two.ts')]).toEqual([2, 0]);
+    expect([valueOf(survey, 'ca', 'a'), valueOf(survey, 'ce', 'a')]).toEqual([0, 2]);
+    expect(valueOf(survey, 'instability', 'a')).toBe(1);
+    expect(valueOf(survey, 'instability', 'b')).toBe(0);
+  });
+
+  it('knows the distance from the main sequence', async () => {
+    const survey = await surveyText(files);
+    expect(valueOf(survey, 'abstractness', 'a')).toBe(1);
+    expect(valueOf(survey, 'distance', 'a')).toBe(1);
+    expect(valueOf(survey, 'distance', 'b')).toBe(1);
+  });
+
+  it('knows levels and reach', async () => {
+    const survey = await surveyText(files);
+    const levels = ['b/two.ts', 'c.ts', 'a/one.ts', 'a/other.ts'].map((key) => valueOf(survey, 'level', key));
+    expect(levels).toEqual([0, 1, 2, 3]);
+    expect(valueOf(survey, 'reach', 'a/other.ts')).toBe(100);
+    expect(valueOf(survey, 'reachedBy', 'b/two.ts')).toBe(100);
+  });
+
+  it('an instability of nothing at all is undefined', async () => {
+    const survey = await surveyText({ 'alone.ts': 'const x = 1;' });
+    expect(valueOf(survey, 'instability', 'alone.ts')).toBeNaN();
+  });
+});
+
+describe('types', () => {
+  it('measures inheritance, coupling and size', async () => {
+    const survey = await surveyText({
+      'a.ts':
+        "import { Kit } from 'kit';\nexport class Root extends Kit {}\nexport class Child extends Root {\n  private gauge: Gauge;\n  read() { return this.gauge.level() ? 1 : 2; }\n  stop() {}\n}\nexport class Gauge { level() { return 1; } }",
+    });
+    expect(valueOf(survey, 'dit', 'a.ts#Child')).toBe(2);
+    expect(valueOf(survey, 'dit', 'a.ts#Gauge')).toBe(0);
+    expect(valueOf(survey, 'noc', 'a.ts#Root')).toBe(1);
+    expect(valueOf(survey, 'wmc', 'a.ts#Child')).toBe(3);
+    expect(valueOf(survey, 'cbo', 'a.ts#Child')).toBe(2);
+    expect(valueOf(survey, 'rfc', 'a.ts#Child')).toBe(3);
+    expect(valueOf(survey, 'fields', 'a.ts#Child')).toBe(1);
+    expect(valueOf(survey, 'publicShare', 'a.ts#Child')).toBeCloseTo(66.7, 1);
+  });
+});
+
+describe('fan-in and fan-out', () => {
+  it('count distinct routines', async () => {
+    const survey = await surveyText({
+      'a.ts': 'function f() { g(); g(); h(); }\nfunction g() { h(); }\nfunction h() {}',
+    });
+    expect(valueOf(survey, 'fanOut', 'a.ts#f')).toBe(2);
+    expect(valueOf(survey, 'fanIn', 'a.ts#h')).toBe(2);
+    expect(valueOf(survey, 'fanIn', 'a.ts#f')).toBe(0);
+  });
+});

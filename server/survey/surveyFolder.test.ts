@@ -1,0 +1,141 @@
+import { createHash } from 'node:crypto';
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { describe, expect, it } from 'vitest';
+import { temporaryFolder } from '../../testing/temporaryFolder.ts';
+import { surveyFolder, type FactsCache } from './surveyFolder.ts';
+
+const good = 'import { b } from "./b";\nexport function a() { return b(); }\n';
+
+describe('surveyFolder', () => {
+  it('says in one sentence that a folder is empty, or holds nothing it can read', async () => {
+    await expect(surveyFolder(temporaryFolder())).rejects.toThrow(/is empty\.$/);
+    await expect(surveyFolder(temporaryFolder({ 'a.py': '', 'b.txt': '' }))).rejects.toThrow(
+      /holds no TypeScript or JavaScript that could be read; 2 files and folders were left out\.$/,
+    );
+  });
+
+  it('a file with broken syntax counts as partly read, and the rest works', async () => {
+    const { survey } = await surveyFolder(
+      temporaryFolder({ 'a.ts': good, 'b.ts': 'export function b() {}\nfunction ( {{{ ;;; = \n' }),
+    );
+    expect(survey.files.map(({ path, parse }) => [path, parse])).toEqual([
+      ['a.ts', 'clean'],
+      ['b.ts', 'partial'],
+    ]);
+    expect(survey.elements.key).toContain('b.ts#b');
+    expect(survey.files[1].damage[0][0]).toBe(2);
+  });
+
+  it('binary bytes under a code ending are left out, with the reason', async () => {
+    const { survey, leftOut } = await surveyFolder(
+      temporaryFolder({ 'a.ts': good, 'video.ts': Uint8Array.from([0x47, 0, 1, 2, 0xff, 0]) }),
+    );
+    expect(survey.files.map(({ path }) => path)).toEqual(['a.ts']);
+    expect(leftOut).toMatchObject([{ path: 'video.ts', reason: 'binary' }]);
+  });
+
+  it('text in UTF-16 and with byte order marks is read', async () => {
+    const utf16 = Buffer.concat([
+      Buffer.from([0xff, 0xfe]),
+      Buffer.from('export const deep = 1;', 'utf16le'),
+    ]);
+    const { survey } = await surveyFolder(
+      temporaryFolder({ 'a.ts': utf16, 'b.ts': '\uFEFFexport const b = 1;' }),
+    );
+    expect(survey.elements.key).toContain('a.ts#deep');
+    expect(survey.files.every(({ parse }) => parse === 'clean')).toBe(true);
+  });
+
+  it('a bundle of one endless line is left out, with the reason', async () => {
+    const { leftOut } = await surveyFolder(
+      temporaryFolder({
+        'a.ts': good,
+        'big.js': `x(${'1,'.repeat(5_000_000)}1)`,
+        'dense.js': 'y();'.repeat(9_000),
+      }),
+    );
+    expect(leftOut).toMatchObject([
+      { path: 'big.js', reason: 'tooLarge', detail: '9.5 MB; the limit is 4 MB' },
+      { path: 'dense.js', reason: 'minified' },
+    ]);
+  });
+
+  it('20,000 levels of nesting do not bring it down', async () => {
+    // Broken into lines, or the files would be left out as minified.
+    const many = (text: string): string => `${text.repeat(10)}\n`.repeat(2_000);
+    const deep = (open: string, close: string): string => many(open) + many(close);
+    const { survey } = await surveyFolder(
+      temporaryFolder({
+        'a.ts': good,
+        'brackets.ts': `export const x = ${deep('[', ']')};\n`,
+        'blocks.js': `function f() ${deep('{', '}')}\n`,
+        'calls.js': `${many('f(')}1${many(')')};\n`,
+        'chain.js': `a${many('.b()')};\n`,
+        'types.ts': `type T = ${many('A<')}B${many('>')};\n`,
+      }),
+    );
+    expect(survey.files).toHaveLength(6);
+    expect(survey.elements.key).toContain('a.ts#a');
+  });
+
+  it('broken project files leave the rest standing', async () => {
+    const { survey } = await surveyFolder(
+      temporaryFolder({
+        'package.json': '{ "name": ',
+        'tsconfig.json': '[1, 2',
+        'sub/package.json': 'null',
+        'sub/tsconfig.json': '{ "extends": ["./none", 3], "compilerOptions": { "paths": 7 } }',
+        'sub/a.ts': good,
+        'sub/b.ts': 'export function b() {}\n',
+      }),
+    );
+    expect(survey.dependencies.count).toBeGreaterThan(1);
+    expect(survey.gaps).toEqual([]);
+  });
+
+  it('odd names are elements like any other, and lead back to their files', async () => {
+    const { survey } = await surveyFolder(
+      temporaryFolder({
+        'it\'s "so" \n.ts': 'export const x = 1;',
+        'Шлюз/ü.ts': "import { x } from '../it';",
+      }),
+    );
+    expect(survey.elements.key).toContain('it\'s "so" \n.ts#x');
+    expect(survey.elements.key).toContain('Шлюз/ü.ts');
+  });
+
+  it('extracts only what has changed when facts are kept', async () => {
+    const folder = temporaryFolder({ 'a.ts': good, 'b.ts': 'export function b() {}\n' });
+    const kept = new Map<string, Uint8Array>();
+    const stamps = new Map<string, string>();
+    const extracted: string[] = [];
+    const cache: FactsCache = {
+      hashOf: (path, size) => stamps.get(`${path} ${size}`),
+      facts: (hash) => kept.get(hash),
+      keep: (file, hash, packed) => {
+        extracted.push(file.path);
+        stamps.set(`${file.path} ${file.size}`, hash);
+        kept.set(hash, packed);
+      },
+    };
+    await surveyFolder(folder, { cache });
+    writeFileSync(join(folder, 'b.ts'), 'export function b() { return 1; }\n');
+    const { survey, hashes } = await surveyFolder(folder, { cache });
+    expect(extracted.sort()).toEqual(['a.ts', 'b.ts', 'b.ts']);
+    expect(survey.elements.key).toContain('b.ts#b');
+    expect(hashes.get('a.ts')).toBe(createHash('sha256').update(good).digest('hex'));
+  });
+
+  it('stops when asked to', async () => {
+    const files = Object.fromEntries(Array.from({ length: 200 }, (_, i) => [`f${i}.ts`, good.repeat(200)]));
+    const controller = new AbortController();
+    const survey = surveyFolder(temporaryFolder(files), {
+      signal: controller.signal,
+      onProgress: ({ phase, done }) => {
+        if (phase === 'extract' && done > 0) controller.abort();
+      },
+    });
+    await expect(survey).rejects.toThrow('The survey was stopped.');
+  });
+});

@@ -1,0 +1,135 @@
+import { join } from 'node:path';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { cycles } from '../core/graph/components.ts';
+import { folderUnits, graphOf } from '../core/graph/units.ts';
+import { dependencyKinds } from '../core/link/linked.ts';
+import { measureNamed } from '../core/measures/catalogue.ts';
+import { fileGraph } from '../core/measures/coupling.ts';
+import { installationRoot } from '../server/installation.ts';
+import { surveyFolder, type FolderSurvey } from '../server/survey/surveyFolder.ts';
+
+/** Holds the analysis to what `demo/README.md` says is planted in Hollowmere. */
+let result: FolderSurvey;
+
+beforeAll(async () => {
+  result = await surveyFolder(join(installationRoot, 'demo', 'hollowmere'));
+});
+
+function elementOf(key: string): number {
+  const element = result.survey.elements.key.indexOf(key);
+  expect(element, key).toBeGreaterThanOrEqual(0);
+  return element;
+}
+
+/** Keys of what uses an element, from outside of it. */
+function usersOf(key: string): Set<string> {
+  const { elements, dependencies } = result.survey;
+  const element = elementOf(key);
+  const users = new Set<string>();
+  for (let row = 0; row < dependencies.count; row++) {
+    const from = dependencies.from[row];
+    if (dependencies.to[row] < element || dependencies.to[row] >= elements.subtreeEnd[element]) continue;
+    if (from < element || from >= elements.subtreeEnd[element]) users.add(elements.key[elements.file[from]]);
+  }
+  return users;
+}
+
+describe('Hollowmere', () => {
+  it('has more than eighty files, all but one read cleanly', () => {
+    const { files } = result.survey;
+    expect(files.length).toBeGreaterThan(80);
+    expect(files.filter(({ parse }) => parse !== 'clean').map(({ path }) => path)).toEqual([
+      'src/web/quayBoard.ts',
+    ]);
+  });
+
+  it('has exactly the three planted cycles of files', () => {
+    const { survey } = result;
+    const found = cycles(fileGraph(survey)).map((members) => members.map((file) => survey.files[file].path));
+    expect(found).toEqual([
+      [
+        'src/manifests/cargo.ts',
+        'src/manifests/customs.ts',
+        'src/voyages/plan.ts',
+        'src/voyages/route/legs.ts',
+      ],
+      ['src/tolls/rebates.ts', 'src/tolls/season.ts', 'src/tolls/tariff.ts'],
+      ['src/gauging/alarms.ts', 'src/gauging/levels.ts'],
+    ]);
+  });
+
+  it('has sixteen folders tangled by the one link from kernel to desk', () => {
+    const { survey } = result;
+    const units = folderUnits(survey);
+    expect(cycles(graphOf(survey, units)).map(({ length }) => length)).toEqual([16]);
+    expect(usersOf('src/desk/session.ts')).toEqual(new Set(['src/desk/menu.ts', 'src/kernel/audit.ts']));
+  });
+
+  it.each([
+    ['src/notices/bulletin.ts', 'src/gauging/publish.ts'],
+    ['src/desk/format.ts', 'src/ledger/statement.ts'],
+    ['src/voyages/plan.ts', 'src/berths/allocation.ts'],
+  ])('%s is used against the intended order by %s', (used, user) => {
+    expect(usersOf(used)).toContain(user);
+  });
+
+  it('has a hub that more than half of the files use', () => {
+    expect(usersOf('src/kernel/index.ts').size).toBeGreaterThan(result.survey.files.length / 2);
+  });
+
+  it('has one routine far more complex than all others', () => {
+    const values = measureNamed('cyclomatic')!.compute(result.survey);
+    const sorted = Array.from(values)
+      .filter((value) => !Number.isNaN(value))
+      .sort((a, b) => b - a);
+    expect(values[elementOf('src/tolls/assessment.ts#assessPassage')]).toBe(39);
+    expect(sorted[0]).toBe(39);
+    expect(sorted[1]).toBeLessThan(15);
+  });
+
+  it('has dead code', () => {
+    expect(usersOf('src/voyages/legacyHandover.ts').size).toBe(0);
+    const fanIn = measureNamed('fanIn')!.compute(result.survey);
+    expect(fanIn[elementOf('src/crews/roster.ts#pairByInitials')]).toBe(0);
+  });
+
+  it('has a gap and an import computed at run time', () => {
+    const { gaps, elements } = result.survey;
+    expect(
+      gaps.map(({ name, reason, places }) => [name, reason, elements.key[places[0].file], places[0].line]),
+    ).toEqual([
+      ['(computed at run time)', 'computed', 'src/web/plugins.ts', 6],
+      ['src/archive/tolls1998', 'noSuchFile', 'src/ledger/yearEnd.ts', 2],
+    ]);
+  });
+
+  it('leaves out the minified file and the README, and says why', () => {
+    expect(result.leftOut.map(({ path, reason }) => [path, reason])).toEqual([
+      ['README.md', 'unknownLanguage'],
+      ['src/web/clock.min.js', 'minified'],
+    ]);
+  });
+
+  it('has a folder whose files only berths uses', () => {
+    for (const user of usersOf('src/misc')) expect(user).toMatch(/^src\/berths\//);
+  });
+
+  it('resolves every way of naming a file', () => {
+    expect(usersOf('src/fleet/vessel.ts')).toContain('src/tolls/classes.ts'); // #fleet/vessel
+    expect(usersOf('src/kernel/audit.ts')).toContain('src/tolls/invoice.ts'); // @kernel/audit
+    expect(usersOf('src/kernel/text.ts')).toContain('src/tolls/invoice.ts'); // export * as text
+    const { dependencies, elements } = result.survey;
+    const dynamic = dependencyKinds.indexOf('dynamicImport');
+    const rows = Array.from(dependencies.kind.keys()).filter((row) => dependencies.kind[row] === dynamic);
+    expect(rows.map((row) => elements.key[dependencies.to[row]])).toEqual(['src/web/printer.ts']);
+  });
+
+  it('knows the externals', () => {
+    expect(result.survey.externals.map(({ name, ecosystem }) => `${ecosystem}:${name}`)).toEqual([
+      'node:crypto',
+      'node:http',
+      'npm:inkwell-print',
+      'npm:quaylight',
+    ]);
+  });
+});

@@ -1,0 +1,63 @@
+import { beforeAll, describe, expect, it } from 'vitest';
+import { cycles } from '../core/graph/components.ts';
+import { EVERYTHING_RESOLVED, rollUp } from '../core/graph/rollUp.ts';
+import { unitsOf } from '../core/graph/units.ts';
+import type { SurveyedCodebase } from '../core/survey.ts';
+import { installationRoot } from '../server/installation.ts';
+import { surveyFolder } from '../server/survey/surveyFolder.ts';
+
+/** Yletope's own rules, checked by itself: imports run downward only. Each folder may use those before it. */
+const order = ['core', 'server', 'cli', 'app'];
+
+let survey: SurveyedCodebase;
+
+beforeAll(async () => {
+  ({ survey } = await surveyFolder(installationRoot));
+});
+
+describe('Yletope’s own code', () => {
+  it('imports downward only', () => {
+    const { elements, dependencies } = survey;
+    const against: string[] = [];
+    for (let row = 0; row < dependencies.count; row++) {
+      const from = elements.key[dependencies.from[row]];
+      const to = elements.key[dependencies.to[row]];
+      const isTest = /\.test\.tsx?/.test(from);
+      const low = order.indexOf(from.split('/')[0]);
+      const high = order.indexOf(to.split('/')[0]);
+      if (!isTest && low >= 0 && high > low) against.push(`${from} → ${to}`);
+    }
+    expect(against).toEqual([]);
+  });
+
+  it('core uses nothing of Node', () => {
+    const { elements, dependencies } = survey;
+    const uses: string[] = [];
+    for (let row = 0; row < dependencies.count; row++) {
+      const from = elements.key[dependencies.from[row]];
+      const to = elements.key[dependencies.to[row]];
+      if (from.startsWith('core/') && !from.includes('.test.ts') && to.startsWith('node:'))
+        uses.push(`${from} → ${to}`);
+    }
+    expect(uses).toEqual([]);
+  });
+
+  it('the views do not use each other', () => {
+    const { elements, dependencies } = survey;
+    const views = elements.key
+      .map((key, element) => ({ key, element }))
+      .filter(({ key }) => /^app\/views\/[^/]+$/.test(key));
+    const units = unitsOf(
+      elements,
+      views.map(({ element }) => element),
+    );
+    const graph = rollUp(dependencies, units.unitOf, units.elements.length, EVERYTHING_RESOLVED);
+    expect(graph.to.length).toBe(0);
+    expect(cycles(graph)).toEqual([]);
+  });
+
+  it('no file of code is too long to be read in one sitting', () => {
+    const long = survey.files.filter(({ path, lines }) => lines.lines > 500 && !path.startsWith('demo/'));
+    expect(long.map(({ path }) => path)).toEqual([]);
+  });
+});
