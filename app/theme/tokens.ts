@@ -21,7 +21,8 @@ export const light: SheetColours = {
   hairline: '#D9D2C3',
   accent: '#0E6B66',
   against: '#B8362A',
-  caution: '#A86F12',
+  // Darker than the ochre of the sheet's drawing, which has too little contrast for text (4.2 to 1).
+  caution: '#935F0C',
   least: '#EFE6CF',
   most: '#7A3E57',
 };

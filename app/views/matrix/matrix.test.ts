@@ -1,0 +1,96 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { MatrixPicture } from '../../../server/views/matrixView.ts';
+import { clampedOrigin, fittingCell, spotAt, type Geometry } from './geometry.ts';
+import { cellsAgainst, countAt, INKS, inkOf, sceneOf } from './scene.ts';
+
+const row = (key: string, level = 0) => ({
+  key,
+  name: key,
+  kind: 'file' as const,
+  depth: 0,
+  level,
+  heading: false,
+  opens: false,
+});
+
+const picture: MatrixPicture = {
+  rows: [row('src/a.ts'), row('src/b.ts', 1), row('src/c.ts', 2)],
+  cells: { row: [2, 1, 0], column: [0, 0, 2], count: [5, 40, 1] },
+  brackets: [],
+  totals: { references: 46, againstReferences: 1, againstCells: 1, largest: 40 },
+};
+
+describe('the scene of a matrix', () => {
+  const scene = sceneOf(picture, 'src', true);
+
+  it('finds the count of any cell, and 0 in an empty one', () => {
+    expect([countAt(scene, 2, 0), countAt(scene, 1, 0), countAt(scene, 0, 2), countAt(scene, 0, 1)]).toEqual([
+      5, 40, 1, 0,
+    ]);
+  });
+
+  it('knows the cells against the order', () => {
+    expect(cellsAgainst(scene)).toEqual([{ row: 0, column: 2 }]);
+  });
+
+  it('labels files by their path below the scope', () => {
+    expect(scene.labels).toEqual(['a.ts', 'b.ts', 'c.ts']);
+  });
+
+  it('more references are never less ink', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 5000 }), fc.integer({ min: 1, max: 5000 }), (a, b) => {
+        const largest = Math.max(a, b);
+        expect(inkOf(Math.min(a, b), largest)).toBeLessThanOrEqual(inkOf(largest, largest));
+        expect(inkOf(largest, largest)).toBe(INKS - 1);
+      }),
+    );
+  });
+});
+
+describe('the geometry of the canvas', () => {
+  const geometry: Geometry = {
+    width: 500,
+    height: 400,
+    left: 100,
+    top: 80,
+    count: 10,
+    cell: 20,
+    x: 100,
+    y: 80,
+  };
+  const depth = (): number => 0;
+
+  it('tells cells, row labels, folder marks and column labels apart', () => {
+    expect(spotAt(geometry, depth, 125, 85)).toEqual({ part: 'cell', row: 0, column: 1 });
+    expect(spotAt(geometry, depth, 60, 125)).toEqual({ part: 'rowLabel', row: 2, onMark: false });
+    expect(spotAt(geometry, depth, 24, 125)).toEqual({ part: 'rowLabel', row: 2, onMark: true });
+    expect(spotAt(geometry, depth, 130, 70)).toMatchObject({ part: 'columnLabel', column: 1 });
+    expect(spotAt(geometry, depth, 480, 300)).toBeNull();
+  });
+
+  it('follows the sheet when it was moved', () => {
+    expect(spotAt({ ...geometry, x: 60, y: 40 }, depth, 105, 85)).toEqual({
+      part: 'cell',
+      row: 2,
+      column: 2,
+    });
+  });
+
+  it('the whole matrix fits at first, and no cell is larger than drawn', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 3000 }), (count) => {
+        const cell = fittingCell(900, 650, 200, 100, count);
+        expect(cell).toBeLessThanOrEqual(29);
+        if (cell > 0.2) expect(cell * count).toBeLessThanOrEqual(650 - 100);
+      }),
+    );
+  });
+
+  it('a sheet smaller than the area stays at the labels; a larger one never shows what is beyond it', () => {
+    expect(clampedOrigin(300, 100, 400, 200)).toBe(100);
+    expect(clampedOrigin(-50, 100, 400, 200)).toBe(100);
+    expect(clampedOrigin(-5000, 100, 400, 1000)).toBe(100 + 400 - 1000 - 24);
+  });
+});

@@ -1,0 +1,144 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import puppeteer, { type Browser, type Page } from 'puppeteer-core';
+import { installationRoot } from '../server/installation.ts';
+import { openCodebase } from '../server/store/codebases.ts';
+import { openStore } from '../server/store/database.ts';
+import { createJob } from '../server/store/jobs.ts';
+import { runJob } from '../server/survey/runJob.ts';
+
+/** A running Yletope with a database of its own, and a browser to drive it. */
+export interface Instrument {
+  url: string;
+  page: Page;
+  /** Where the demo was copied to, for tests that change it. */
+  demo: string;
+  /** Failures that the pages reported themselves. */
+  errors: string[];
+  close(): Promise<void>;
+}
+
+export const CHROMIUM = '/usr/bin/chromium';
+const flags =
+  `--headless=new --no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking
+  --disable-component-update --disable-sync`.split(/\s+/);
+
+export async function freePort(): Promise<number> {
+  return new Promise((resolve, reject) => {
+    const probe = createServer();
+    probe.once('error', reject);
+    probe.listen(0, '127.0.0.1', () => {
+      const { port } = probe.address() as { port: number };
+      probe.close(() => resolve(port));
+    });
+  });
+}
+
+/** Starts the built application; with `surveyed`, the demo is codebase 1. */
+export async function startInstrument(options: { surveyed: boolean }): Promise<Instrument> {
+  const folder = mkdtempSync(join(tmpdir(), 'yletope-e2e-'));
+  const data = join(folder, 'data');
+  const demo = join(folder, 'hollowmere');
+  cpSync(join(installationRoot, 'demo', 'hollowmere'), demo, { recursive: true });
+  if (options.surveyed) {
+    const store = openStore(data);
+    const opened = openCodebase(store, demo, 'Hollowmere');
+    await runJob(store, createJob(store, opened.id).id);
+    store.close();
+  }
+  const port = await freePort();
+  const url = `http://127.0.0.1:${port}`;
+  const server = startServer(data, port);
+  await answered(url, server);
+  const browser = await puppeteer.launch({
+    executablePath: CHROMIUM,
+    userDataDir: join(folder, 'browser'),
+    args: flags,
+  });
+  const page = await browser.newPage();
+  await page.setViewport({ width: 1280, height: 800 });
+  const errors: string[] = [];
+  page.on('pageerror', (error) => errors.push(String(error)));
+  return { url, page, demo, errors, close: () => shutDown(browser, server, folder) };
+}
+
+function startServer(data: string, port: number): ChildProcess {
+  const serve = join(installationRoot, 'node_modules', '@react-router', 'serve', 'bin.js');
+  return spawn(process.execPath, [serve, join(installationRoot, 'build', 'web', 'server', 'index.js')], {
+    cwd: installationRoot,
+    stdio: ['ignore', 'ignore', 'inherit'],
+    env: {
+      ...process.env,
+      NODE_ENV: 'production',
+      HOST: '127.0.0.1',
+      PORT: String(port),
+      YLETOPE_DATA: data,
+    },
+  });
+}
+
+async function answered(url: string, server: ChildProcess): Promise<void> {
+  for (let attempt = 0; attempt < 200; attempt++) {
+    if (server.exitCode !== null) throw new Error('the server ended early');
+    try {
+      if ((await fetch(url)).ok) return;
+    } catch {
+      // Not listening yet.
+    }
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  throw new Error('the server does not answer');
+}
+
+async function shutDown(browser: Browser, server: ChildProcess, folder: string): Promise<void> {
+  await browser.close();
+  const ended = new Promise((resolve) => server.once('exit', resolve));
+  server.kill();
+  await ended;
+  rmSync(folder, { recursive: true, force: true, maxRetries: 10, retryDelay: 100 });
+}
+
+/** Waits until the matrix has been drawn with its present rows. */
+export async function matrixDrawn(page: Page): Promise<void> {
+  await page.waitForSelector('canvas.matrix-canvas[data-drawn]');
+}
+
+/** The text of the first element that a selector finds, once it is there. */
+export async function textOf(page: Page, selector: string): Promise<string> {
+  await page.waitForSelector(selector);
+  return page.$eval(selector, (element) => (element as HTMLElement).innerText);
+}
+
+/** Waits for a text to stand anywhere in an element. */
+export async function waitForText(page: Page, selector: string, text: string): Promise<void> {
+  await page.waitForFunction(
+    (wanted, where) =>
+      Array.from(document.querySelectorAll(where)).some((e) => (e as HTMLElement).innerText.includes(wanted)),
+    {},
+    text,
+    selector,
+  );
+}
+
+/** Clicks the first element of a kind that has exactly this text. */
+export async function clickText(page: Page, selector: string, text: string): Promise<void> {
+  await page.waitForFunction(
+    (wanted, where) =>
+      Array.from(document.querySelectorAll(where)).some(
+        (e) => (e as HTMLElement).innerText.trim() === wanted,
+      ),
+    {},
+    text,
+    selector,
+  );
+  const handles = await page.$$(selector);
+  for (const handle of handles) {
+    if ((await handle.evaluate((e) => (e as HTMLElement).innerText.trim())) === text) {
+      await handle.click();
+      return;
+    }
+  }
+}

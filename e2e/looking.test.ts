@@ -1,0 +1,277 @@
+import { AxePuppeteer } from '@axe-core/puppeteer';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import {
+  clickText,
+  matrixDrawn,
+  startInstrument,
+  textOf,
+  waitForText,
+  type Instrument,
+} from './instrument.ts';
+
+let instrument: Instrument;
+let base: string;
+
+beforeAll(async () => {
+  instrument = await startInstrument({ surveyed: true });
+  base = `${instrument.url}/codebases/1`;
+});
+afterAll(() => instrument.close());
+
+async function open(path: string): Promise<void> {
+  await instrument.page.goto(`${base}/${path}`, { waitUntil: 'networkidle2' });
+}
+
+const parameter = (name: string): string | null => new URL(instrument.page.url()).searchParams.get(name);
+
+describe('the measures', () => {
+  it('sort by a click on the header, and the address keeps it', async () => {
+    const { page } = instrument;
+    await open('measures?of=routine');
+    await waitForText(page, '.MuiDataGrid-row[data-rowindex="0"]', 'assessPassage');
+    await clickText(page, '.MuiDataGrid-columnHeaderTitle', 'Fan-in');
+    await page.waitForFunction(() => new URL(location.href).searchParams.get('sort') === 'fanIn');
+    await page.waitForFunction(
+      () => !document.querySelector('.MuiDataGrid-row')!.textContent.includes('assessPassage'),
+    );
+    await page.goBack();
+    await waitForText(page, '.MuiDataGrid-row[data-rowindex="0"]', 'assessPassage');
+  });
+
+  it('are filtered as one types', async () => {
+    const { page } = instrument;
+    await open('measures?of=routine');
+    await page.type('input[aria-label="Filter by name or path"]', 'ledger/');
+    await page.waitForFunction(() => new URL(location.href).searchParams.get('filter') === 'ledger/');
+    await page.waitForFunction(() =>
+      Array.from(document.querySelectorAll('.measured-name')).every((cell) =>
+        cell.getAttribute('title')!.includes('ledger/'),
+      ),
+    );
+    const paths = await page.$$eval('.measured-name', (cells) =>
+      cells.map((cell) => cell.getAttribute('title')!),
+    );
+    expect(paths.length).toBeGreaterThan(3);
+    expect(paths.every((path) => path.includes('ledger/'))).toBe(true);
+  });
+
+  it('a row leads to the dossier, and its line to the source', async () => {
+    const { page } = instrument;
+    await open('measures?of=routine');
+    await page.waitForSelector('.measured-name');
+    await page.click('.MuiDataGrid-row[data-rowindex="0"] .measured-name');
+    await waitForText(page, '.dossier', 'Used by');
+    expect(await textOf(page, '.dossier h1')).toBe('assessPassage');
+    await clickText(page, '.dossier .lead a', 'lines 27–72');
+    await waitForText(page, '.cm-line-asked', 'export function assessPassage');
+  });
+
+  it('columns are chosen from the catalogue', async () => {
+    const { page } = instrument;
+    await open('measures?of=file');
+    await clickText(page, 'button', 'Choose columns');
+    await waitForText(page, '[role=dialog]', 'Martin 1994');
+    await clickText(page, '.column-chooser label', 'Abstractness');
+    await clickText(page, '[role=dialog] button', 'Show 8');
+    await waitForText(page, '.MuiDataGrid-columnHeaders', 'Abstractness');
+  });
+
+  it('are exported whole as comma-separated values', async () => {
+    const csv = await (await fetch(`${base}/measures.csv?of=routine&column=cyclomatic`)).text();
+    expect(csv.split('\n')[0]).toBe('key,cyclomatic');
+    expect(csv.split('\n')[1]).toBe('src/tolls/assessment.ts#assessPassage,39');
+    expect(csv.split('\n').length).toBeGreaterThan(200);
+  });
+});
+
+describe('the matrix', () => {
+  /** The middle of a cell on the page, from the size of the grid: labels are 150 wide at least. */
+  async function moveToCell(sentence: string): Promise<{ x: number; y: number }> {
+    const { page } = instrument;
+    const box = (await (await page.$('canvas.matrix-canvas'))!.boundingBox())!;
+    for (let y = box.y + 90; y < box.y + box.height; y += 12) {
+      for (let x = box.x + 170; x < box.x + box.width - 40; x += 12) {
+        await page.mouse.move(x, y);
+        const said = await page.$eval('.reading .sentence', (element) => (element as HTMLElement).innerText);
+        if (said.includes(sentence)) return { x, y };
+      }
+    }
+    throw new Error(`no cell says “${sentence}”`);
+  }
+
+  it('states a cell in a sentence, and a click opens its evidence, which leads to the source and back', async () => {
+    const { page, errors } = instrument;
+    await open('matrix');
+    await matrixDrawn(page);
+    const cell = await moveToCell('row kernel uses column desk 2 times, against the order');
+    await page.mouse.click(cell.x, cell.y);
+    await waitForText(page, '.dossier', '2 references in 1 file');
+    await waitForText(page, '.dossier .place', "import { currentOperator } from '../desk/session';");
+    await page.click('.dossier .place');
+    await waitForText(page, '.cm-line-asked', 'currentOperator');
+    expect(parameter('file')).toBe('src/kernel/audit.ts');
+    await page.goBack();
+    await waitForText(page, '.dossier', '2 references in 1 file');
+    expect(parameter('from')).toBe('src/kernel');
+    expect(errors).toEqual([]);
+  });
+
+  it('folders open in place', async () => {
+    const { page } = instrument;
+    await open('matrix');
+    await matrixDrawn(page);
+    const before = await page.$eval('.matrix-canvas', (canvas) =>
+      Number((canvas as HTMLElement).dataset.drawn),
+    );
+    await page.focus('.matrix-canvas');
+    await page.keyboard.press('ArrowDown');
+    await page.keyboard.press('Space');
+    await page.waitForFunction(
+      (rows) => Number(document.querySelector<HTMLElement>('.matrix-canvas')!.dataset.drawn) > rows,
+      {},
+      before,
+    );
+    expect(parameter('open')).toBe('src/kernel');
+  });
+
+  it('is reached by keyboard: the next cell against the order, and its evidence', async () => {
+    const { page } = instrument;
+    await open('matrix');
+    await matrixDrawn(page);
+    await page.focus('.matrix-canvas');
+    await page.keyboard.press('n');
+    await waitForText(page, '.reading', 'against the order');
+    await page.keyboard.press('Enter');
+    await waitForText(page, '.dossier', 'uses');
+    await page.keyboard.press('Escape');
+    await page.waitForFunction(() => !location.search.includes('from='));
+  });
+
+  it('zooms by wheel, the address keeps it, and 0 shows the whole again', async () => {
+    const { page } = instrument;
+    await open('matrix?of=files');
+    await matrixDrawn(page);
+    await page.mouse.move(500, 400);
+    await page.mouse.wheel({ deltaY: -600 });
+    await page.waitForFunction(() => location.search.includes('zoom='));
+    const zoomed = parameter('zoom')!;
+    await page.reload({ waitUntil: 'networkidle2' });
+    await matrixDrawn(page);
+    expect(parameter('zoom')).toBe(zoomed);
+    await page.focus('.matrix-canvas');
+    await page.keyboard.press('0');
+    await page.waitForFunction(() => !location.search.includes('zoom='));
+  });
+
+  it('the caption changes what is counted', async () => {
+    const { page } = instrument;
+    await open('matrix');
+    await matrixDrawn(page);
+    const before = await textOf(page, '.reading .sentence');
+    await page.click('button[aria-label^="kinds of dependency"]');
+    await clickText(page, '[role=menuitem]', 'inheritance');
+    await page.waitForFunction(
+      (text) => document.querySelector<HTMLElement>('.reading .sentence')!.innerText !== text,
+      {},
+      before,
+    );
+    expect(parameter('kinds')).toBe('inheritance');
+    expect(await textOf(page, '.caption')).toContain('inheritance');
+  });
+});
+
+describe('the cycles', () => {
+  it('are walked step by step, each with its evidence', async () => {
+    const { page } = instrument;
+    await open('cycles');
+    await waitForText(page, '.cycle-list', 'C3');
+    await clickText(page, '.cycle-list b', 'C2');
+    await waitForText(page, '.cycle-details', '3 members');
+    const walked: string[] = [];
+    for (let step = 0; step < 3; step++) {
+      await page.keyboard.press('ArrowRight');
+      await page.waitForFunction(
+        (known) => {
+          const from = new URL(location.href).searchParams.get('from');
+          return from !== null && !known.includes(from);
+        },
+        {},
+        walked,
+      );
+      walked.push(parameter('from')!);
+      await waitForText(page, '.dossier', `${parameter('from')!.split('/').at(-1)} uses`);
+      await page.waitForSelector('.dossier .place');
+    }
+    expect(walked.sort()).toEqual(['src/tolls/rebates.ts', 'src/tolls/season.ts', 'src/tolls/tariff.ts']);
+  });
+
+  it('of routines there are none in the demo, and that is said', async () => {
+    const { page } = instrument;
+    await open('cycles?by=routine&kinds=inheritance');
+    expect(await textOf(page, '.view')).toContain('No cycles among the routines');
+  });
+});
+
+describe('the frame', () => {
+  it('finds an element by name from any view', async () => {
+    const { page } = instrument;
+    await open('overview');
+    await page.keyboard.press('/');
+    await page.waitForSelector('.finder input');
+    await page.keyboard.type('assessPass');
+    await waitForText(page, '.finder li', 'assessPassage');
+    await page.keyboard.press('Enter');
+    await waitForText(page, '.dossier', 'assessPassage');
+  });
+
+  it('D folds the dossier, ? shows the keys, figures lead from view to view', async () => {
+    const { page } = instrument;
+    await open('matrix');
+    await page.waitForSelector('.dossier');
+    await page.keyboard.press('d');
+    await page.waitForFunction(() => !document.querySelector('.dossier'));
+    await page.keyboard.press('?');
+    await waitForText(page, '[role=dialog]', 'next cell against the order');
+    await page.keyboard.press('Escape');
+    await page.waitForFunction(() => !document.querySelector('[role=dialog]'));
+    await page.keyboard.press('4');
+    await page.waitForFunction(() => location.pathname.endsWith('/cycles'));
+  });
+
+  it('the context menu holds the verbs of an element', async () => {
+    const { page } = instrument;
+    await open('overview');
+    await page.waitForSelector('.overview .element');
+    await page.click('.overview .element', { button: 'right' });
+    await waitForText(page, '[role=menu]', 'Show in matrix');
+    await clickText(page, '[role=menuitem]', 'Show in matrix');
+    await page.waitForFunction(() => location.pathname.endsWith('/matrix'));
+  });
+
+  it('what is not there is said in a sentence', async () => {
+    const { page } = instrument;
+    await page.goto(`${instrument.url}/codebases/99/overview`, { waitUntil: 'networkidle2' });
+    expect(await textOf(page, 'h1')).toBe('There is no codebase 99; it may have been removed.');
+    await open('matrix?in=no/such/folder');
+    expect(await textOf(page, 'h1')).toBe('This survey has no no/such/folder.');
+    await open('overview?focus=no/such.ts');
+    await waitForText(page, '.dossier', 'This survey has no no/such.ts.');
+  });
+
+  it.each(['overview', 'measures', 'matrix', 'cycles', 'source?file=src/tolls/tariff.ts', 'survey'])(
+    '%s has no accessibility faults in either sheet',
+    async (view) => {
+      const { page } = instrument;
+      for (const scheme of ['light', 'dark']) {
+        await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);
+        await open(view);
+        const { violations } = await new AxePuppeteer(page).withTags(['wcag2a', 'wcag2aa']).analyze();
+        const told = violations.map(
+          ({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 160)).join(' | ')}`,
+        );
+        expect(told, scheme).toEqual([]);
+      }
+      await page.emulateMediaFeatures([]);
+    },
+  );
+});

@@ -1,0 +1,81 @@
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { clickText, startInstrument, textOf, waitForText, type Instrument } from './instrument.ts';
+
+let instrument: Instrument;
+
+beforeAll(async () => {
+  instrument = await startInstrument({ surveyed: false });
+});
+afterAll(() => instrument.close());
+
+async function typePath(path: string): Promise<void> {
+  const { page, url } = instrument;
+  await page.goto(url, { waitUntil: 'networkidle2' });
+  await page.type('input[name=path]', path);
+  await clickText(page, 'button', 'Survey');
+}
+
+describe('opening a codebase', () => {
+  it('an empty list says what to do', async () => {
+    const { page, url } = instrument;
+    await page.goto(url, { waitUntil: 'networkidle2' });
+    expect(await textOf(page, 'main')).toContain('Type the path of a folder above');
+  });
+
+  it('a path that is not there gets one sentence, at the field, and what was typed stays', async () => {
+    const { page } = instrument;
+    await typePath('/no/such/folder');
+    await waitForText(page, '.MuiFormHelperText-root', 'There is no /no/such/folder on this machine.');
+    expect(await page.$eval('input[name=path]', (input) => input.value)).toBe('/no/such/folder');
+  });
+
+  it('a folder with nothing to read fails its survey in one sentence', async () => {
+    const { page } = instrument;
+    await typePath(join(instrument.demo, '..', 'data'));
+    await page.waitForFunction(() => location.pathname.endsWith('/survey'));
+    await waitForText(page, '.survey-page', 'holds no TypeScript or JavaScript');
+  });
+
+  it('a folder is surveyed with progress, and its overview comes up', async () => {
+    const { page, demo, errors } = instrument;
+    await typePath(demo);
+    await page.waitForFunction(() => location.pathname.endsWith('/survey'));
+    await waitForText(page, '.survey-page', 'Done in');
+    await clickText(page, 'a', 'See the overview');
+    await waitForText(page, '.overview', 'Most complex routines');
+    expect(await textOf(page, '.overview')).toContain('assessPassage');
+    expect(await textOf(page, '.title-block')).toContain('2 gaps, 1 partly read');
+    expect(errors).toEqual([]);
+  });
+
+  it('surveying again shows what has changed since', async () => {
+    const { page, demo } = instrument;
+    const base = page.url().replace(/\/overview.*/, '');
+    writeFileSync(join(demo, 'src', 'kernel', 'added.ts'), 'export function added() {}\n');
+    await page.goto(`${base}/survey`, { waitUntil: 'networkidle2' });
+    await clickText(page, 'button', 'Survey again');
+    await waitForText(page, '.survey-page', '110 files');
+    await page.goto(`${base}/overview`, { waitUntil: 'networkidle2' });
+    expect(await textOf(page, '.caption')).toContain('110 files');
+  });
+
+  it('state is changed only from Yletope’s own pages', async () => {
+    const response = await fetch(`${instrument.url}/?index`, {
+      method: 'POST',
+      headers: { 'sec-fetch-site': 'cross-site', 'content-type': 'application/x-www-form-urlencoded' },
+      body: 'intent=remove&id=1',
+    });
+    expect(response.status).toBe(403);
+  });
+
+  it('removing asks first, and then the codebase is gone from the list', async () => {
+    const { page, url } = instrument;
+    await page.goto(url, { waitUntil: 'networkidle2' });
+    await page.click('button[aria-label="Remove hollowmere"]');
+    await waitForText(page, '[role=dialog]', 'is not touched');
+    await page.click('[role=dialog] button[type=submit]');
+    await page.waitForFunction(() => !document.body.innerText.includes('hollowmere'));
+  });
+});
