@@ -82,6 +82,7 @@ export function MatrixCanvas({
       const lit = { row: pointed?.row ?? -1, column: pointed?.column ?? -1, focus: focusRow };
       drawMatrix(context, scene, sheet.geometry(), inks, lit);
       element.dataset.drawn = String(scene.rows.length);
+      element.dataset.drawnAt ??= String(performance.now());
     };
     draw.current();
   }, [scene, sheet, inks, pointed, focusRow, size]);

@@ -1,0 +1,107 @@
+import { cpSync, appendFileSync, mkdtempSync, rmSync, statSync, existsSync } from 'node:fs';
+import { spawnSync } from 'node:child_process';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { installationRoot } from '../server/installation.ts';
+import { benchMatrix } from './browserBench.ts';
+import { fetchPackage, realPackages } from './realCode.ts';
+
+/**
+ * `npm run bench`: throughput of a survey beside that of a bare parse and walk of the same files, all in one run on
+ * one machine, and what the matrix takes in a browser. Each survey runs in a process of its own, for its memory.
+ */
+interface Pass {
+  milliseconds: number;
+  peakMemory: number;
+  files: number;
+  lines: number;
+}
+
+function pass(kind: 'bare' | 'survey', root: string, data: string): Pass {
+  const { status, stdout, stderr } = spawnSync(
+    process.execPath,
+    ['--import', 'tsx', join(installationRoot, 'bench', 'pass.ts'), kind, root],
+    { encoding: 'utf8', env: { ...process.env, YLETOPE_DATA: data }, cwd: installationRoot },
+  );
+  if (status !== 0) throw new Error(stderr);
+  return JSON.parse(stdout) as Pass;
+}
+
+function databaseBytes(data: string): number {
+  return ['yletope.db', 'yletope.db-wal']
+    .map((name) => join(data, name))
+    .filter((file) => existsSync(file))
+    .reduce((sum, file) => sum + statSync(file).size, 0);
+}
+
+const megabytes = (bytes: number): string => `${Math.round(bytes / 1024 / 1024)}`;
+const work = mkdtempSync(join(tmpdir(), 'yletope-bench-'));
+console.log(
+  'package           files    lines   bare s   cold s  cold/bare  lines/s  again s  again/cold  peak MB    db MB',
+);
+const printed = (
+  name: string,
+  bare: number,
+  cold: number,
+  again: number,
+  lines: number,
+  files: number,
+  peak: number,
+  db: number,
+) =>
+  console.log(
+    [
+      name.padEnd(15),
+      String(files).padStart(7),
+      String(lines).padStart(8),
+      (bare / 1000).toFixed(2).padStart(8),
+      (cold / 1000).toFixed(2).padStart(8),
+      (cold / bare).toFixed(2).padStart(10),
+      String(Math.round(lines / (cold / 1000))).padStart(8),
+      (again / 1000).toFixed(2).padStart(8),
+      (again / cold).toFixed(3).padStart(11),
+      megabytes(peak).padStart(8),
+      megabytes(db).padStart(8),
+    ].join(' '),
+  );
+
+function benchRoot(name: string, root: string, changed: string): void {
+  const data = join(work, `data-${name}`);
+  const bare = pass('bare', root, data);
+  const cold = pass('survey', root, data);
+  appendFileSync(changed, '\n// one file changed\n');
+  const again = pass('survey', root, data);
+  const peak = Math.max(cold.peakMemory, again.peakMemory);
+  printed(
+    name,
+    bare.milliseconds,
+    cold.milliseconds,
+    again.milliseconds,
+    cold.lines,
+    cold.files,
+    peak,
+    databaseBytes(data),
+  );
+}
+
+const changedFile: Record<string, string> = {
+  'effect@4.1.0': 'src/Array.ts',
+  'three@0.187.0': 'src/Three.js',
+  'tldraw@5.1.1': 'src/index.ts',
+  'rxjs@7.8.2': 'src/index.ts',
+};
+
+try {
+  for (const specifier of realPackages) {
+    const root = join(work, specifier);
+    cpSync(fetchPackage(specifier), root, { recursive: true });
+    benchRoot(specifier, root, join(root, changedFile[specifier]));
+  }
+  const together = join(work, 'together');
+  for (const specifier of realPackages)
+    cpSync(fetchPackage(specifier), join(together, specifier), { recursive: true });
+  benchRoot('all together', together, join(together, 'rxjs@7.8.2', 'src/index.ts'));
+  await benchMatrix();
+} finally {
+  rmSync(work, { recursive: true, force: true });
+}
