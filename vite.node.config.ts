@@ -12,6 +12,7 @@ export default defineConfig({
         yletope: 'cli/yletope.ts',
         extractWorker: 'server/work/extractWorker.ts',
         surveyWorker: 'server/work/surveyWorker.ts',
+        benchPass: 'bench/pass.ts',
       },
       output: { entryFileNames: '[name].js', chunkFileNames: 'shared-[hash].js' },
     },

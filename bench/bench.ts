@@ -20,7 +20,7 @@ interface Pass {
 function pass(kind: 'bare' | 'survey', root: string, data: string): Pass {
   const { status, stdout, stderr } = spawnSync(
     process.execPath,
-    ['--import', 'tsx', join(installationRoot, 'bench', 'pass.ts'), kind, root],
+    [join(installationRoot, 'build', 'node', 'benchPass.js'), kind, root],
     { encoding: 'utf8', env: { ...process.env, YLETOPE_DATA: data }, cwd: installationRoot },
   );
   if (status !== 0) throw new Error(stderr);
@@ -101,7 +101,7 @@ try {
   for (const specifier of realPackages)
     cpSync(fetchPackage(specifier), join(together, specifier), { recursive: true });
   benchRoot('all together', together, join(together, 'rxjs@7.8.2', 'src/index.ts'));
-  await benchMatrix();
+  if (!process.argv.includes('--no-browser')) await benchMatrix();
 } finally {
   rmSync(work, { recursive: true, force: true });
 }

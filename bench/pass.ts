@@ -29,7 +29,7 @@ async function bareParse(): Promise<{ files: number; lines: number }> {
   const tasks: { absolute: string; grammar: string }[][] = [];
   let bytes = Infinity;
   for (const { path, grammar, size } of files) {
-    if (bytes + size > 400_000) {
+    if (bytes + size > 150_000) {
       tasks.push([]);
       bytes = 0;
     }

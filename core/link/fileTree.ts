@@ -13,8 +13,7 @@ export interface FileTree {
   manifest(path: string): string | undefined;
 }
 
-export type GapReason =
-  'noSuchFile' | 'outsideRoot' | 'leftOut' | 'computed' | 'notExported';
+export type GapReason = 'noSuchFile' | 'outsideRoot' | 'leftOut' | 'computed' | 'notExported';
 
 /** Where an import leads. An `asset` is there, but holds no code. */
 export type Resolution =

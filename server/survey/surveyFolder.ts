@@ -47,9 +47,17 @@ export interface FolderSurvey {
 export async function surveyFolder(root: string, options: SurveyOptions = {}): Promise<FolderSurvey> {
   const progress = options.onProgress ?? (() => {});
   progress({ phase: 'intake', done: 0, total: 0 });
-  const intake = takeIn(root);
-  if (intake.files.length === 0) throw new Problem('nothingToRead', nothingToRead(intake));
-  const extracted = await extractAll(intake, options);
+  const pool = startPool(options);
+  let intake: Intake;
+  let extracted: Extracted;
+  try {
+    intake = takeIn(root);
+    if (intake.files.length === 0) throw new Problem('nothingToRead', nothingToRead(intake));
+    extracted = await extractAll(intake, pool, options);
+  } finally {
+    // Linking need not wait for the threads to end.
+    void pool.destroy();
+  }
   stopIfAsked(options.signal);
   const { files, hashes } = extracted;
   const leftOut = [...intake.leftOut, ...extracted.leftOut].sort((a, b) => (a.path < b.path ? -1 : 1));
@@ -80,59 +88,80 @@ interface Extracted {
 }
 
 /** Bytes of source that one task holds: enough to be worth sending, few enough to show progress and to stop. */
-const BATCH_BYTES = 400_000;
+const BATCH_BYTES = 150_000;
 
-async function extractAll(intake: Intake, options: SurveyOptions): Promise<Extracted> {
-  const { cache } = options;
+async function extractAll(intake: Intake, pool: ExtractPool, options: SurveyOptions): Promise<Extracted> {
+  const { cache, signal } = options;
   const result: Extracted = { files: [], leftOut: [], hashes: new Map() };
-  const byPath = new Map(intake.files.map((file) => [file.path, file]));
   const report = progressReporter(intake.files.length, options);
   const accept = (file: IntakeFile, hash: string, packed: Uint8Array): void => {
     const { path, language, isTest } = file;
     result.files.push({ path, language, isTest, facts: unpackFacts(packed) });
     result.hashes.set(path, hash);
   };
+  const known: { file: IntakeFile; hash: string; packed: Uint8Array }[] = [];
   const unread: IntakeFile[] = [];
   for (const file of intake.files) {
     const hash = cache?.hashOf(file.path, file.size, file.modifiedMs);
     const packed = hash === undefined ? undefined : cache?.facts(hash, file.grammar);
     if (hash === undefined || !packed) unread.push(file);
-    else {
-      accept(file, hash, packed);
-      report(1);
-    }
+    else known.push({ file, hash, packed });
   }
-  if (unread.length === 0) return result;
-  // Each queued batch listens for the stop.
-  if (options.signal) setMaxListeners(0, options.signal);
-  const pool = new Piscina<ExtractTask, ExtractResult[]>({
-    filename: workerFile('extractWorker'),
-    minThreads: 1,
-    maxThreads: options.threads ?? Math.max(1, Math.min(8, availableParallelism())),
-    concurrentTasksPerWorker: 1,
+  // The threads are set to work first, so that they read what is new while this one unpacks what is known.
+  const extracting = extractInPool(pool, intake, unread, options, (file, item) => {
+    report(1);
+    if (item.kind === 'leftOut') {
+      result.leftOut.push(item);
+      return;
+    }
+    accept(file, item.hash, item.packed);
+    cache?.keep(file, item.hash, item.packed);
   });
+  for (const { file, hash, packed } of known) {
+    accept(file, hash, packed);
+    report(1);
+  }
   try {
-    await Promise.all(
-      batches(intake.root, unread).map(async (task) => {
-        if (options.signal?.aborted) return;
-        const results = await pool.run(task, { signal: options.signal });
-        for (const item of results) {
-          if (item.kind === 'leftOut') result.leftOut.push(item);
-          else {
-            accept(byPath.get(item.path)!, item.hash, item.packed);
-            cache?.keep(byPath.get(item.path)!, item.hash, item.packed);
-          }
-        }
-        report(results.length);
-      }),
-    );
+    await extracting;
   } catch (error) {
-    stopIfAsked(options.signal);
+    stopIfAsked(signal);
     throw error;
-  } finally {
-    await pool.destroy();
   }
   return result;
+}
+
+type ExtractPool = Piscina<ExtractTask, ExtractResult[]>;
+
+/** The worker threads of one survey. The first loads its parser at once, while intake still looks over the folder. */
+function startPool({ threads, signal }: SurveyOptions): ExtractPool {
+  // Each queued batch listens for the stop.
+  if (signal) setMaxListeners(0, signal);
+  const pool: ExtractPool = new Piscina({
+    filename: workerFile('extractWorker'),
+    minThreads: 1,
+    maxThreads: threads ?? Math.min(8, availableParallelism()),
+    concurrentTasksPerWorker: 1,
+  });
+  // Should it fail, the first real batch fails for the same reason, and says so.
+  pool.run({ files: [] }).catch(() => {});
+  return pool;
+}
+
+/** Extracts files in worker threads and hands over each as it is done. */
+async function extractInPool(
+  pool: ExtractPool,
+  intake: Intake,
+  files: IntakeFile[],
+  { signal }: SurveyOptions,
+  onResult: (file: IntakeFile, item: ExtractResult) => void,
+): Promise<void> {
+  const byPath = new Map(files.map((file) => [file.path, file]));
+  await Promise.all(
+    batches(intake.root, files).map(async (task) => {
+      if (signal?.aborted) return;
+      for (const item of await pool.run(task, { signal })) onResult(byPath.get(item.path)!, item);
+    }),
+  );
 }
 
 function batches(root: string, files: IntakeFile[]): ExtractTask[] {

@@ -17,7 +17,10 @@ export type ExtractResult = { path: string; hash: string } & (
 
 let runtime: Promise<ParserRuntime> | undefined;
 
-/** Reads, hashes, parses and extracts each file of the batch. One bad file never spoils the others. */
+/**
+ * Reads, hashes, parses and extracts each file of the batch. One bad file never spoils the others. An empty batch
+ * only starts the parser.
+ */
 export default async function extractBatch(task: ExtractTask): Promise<ExtractResult[]> {
   const parser = await (runtime ??= createParserRuntime());
   const results: ExtractResult[] = [];
