@@ -66,7 +66,7 @@ export const theme = createTheme({
         columnHeaderTitle: {
           fontFamily: wordsFace,
           fontWeight: 600,
-          fontSize: 12,
+          fontSize: 11.5,
           whiteSpace: 'normal',
           lineHeight: 1.2,
         },

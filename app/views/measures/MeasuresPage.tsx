@@ -83,10 +83,12 @@ export function MeasuresPage({
       </div>
       <div className="picture">
         <DataGrid
+          className="measures-grid"
           rows={table.rows}
           columns={columns}
           getRowId={(row) => row.key}
           rowHeight={27}
+          rowBufferPx={54}
           columnHeaderHeight={44}
           disableColumnMenu
           disableColumnFilter
@@ -174,7 +176,7 @@ function gridColumns(table: MeasuresTable, kind: string): GridColDef<MeasuresRow
         ? `${kind[0].toUpperCase()}${kind.slice(1)} and its file`
         : 'Path',
     flex: 3,
-    minWidth: 300,
+    minWidth: 240,
     valueGetter: (_, row) => row.key,
     renderCell: ({ row }) =>
       row.kind === 'routine' || row.kind === 'type' ? (
@@ -197,7 +199,7 @@ function gridColumns(table: MeasuresTable, kind: string): GridColDef<MeasuresRow
         headerName: `${column.name}${unit}`,
         description: `${column.definition} (${column.source})`,
         flex: 1,
-        minWidth: 96,
+        minWidth: 86,
         type: 'number',
         align: 'right',
         headerAlign: 'right',

@@ -1,0 +1,30 @@
+import { catalogue } from '../core/measures/catalogue.ts';
+
+/** docs/measures.md, from the catalogue: `npm run docs` writes it, and a test holds it to be current. */
+export function measuresPage(): string {
+  const rows = catalogue.map(
+    ({ id, name, unit, appliesTo, more, definition, source }) =>
+      `| \`${id}\` | ${name}${unit === '' ? '' : ` (${unit})`} | ${appliesTo.join(', ')} | ${more} | ${definition.replaceAll('|', '\\|')} | ${source} |`,
+  );
+  return `# Measures
+
+Written by \`npm run docs\` from the catalogue in \`core/measures\`; do not edit it here.
+
+| id | name | applies to | more is | definition | source |
+| --- | --- | --- | --- | --- | --- |
+${rows.join('\n')}
+
+## Choices for TypeScript and JavaScript
+
+- **Named routines.** A routine is named when the language gives it a name: function declarations, methods, accessors,
+  constructors, functions assigned to a variable, a class field, a property of an object literal, an export or a
+  prototype. It counts on its own. Any other function is anonymous and counts in the routine around it.
+- **Decisions**: \`if\`, each loop, each \`case\` that is not the default, \`catch\`, \`?:\`, \`&&\`, \`||\`, \`??\`, and the
+  assignments \`&&=\`, \`||=\`, \`??=\`, which decide too. Optional chaining (\`?.\`) and default values are no decisions.
+- **Nested complexity**: \`else if\` is one \`else\` and does not deepen; \`switch\` is one structure however many arms it has.
+- **Overloads** of a function are one routine, from the first signature to the end of its body.
+- **Abstractness** counts interfaces and abstract classes among classes, interfaces and enumerations; aliases and
+  namespaces are left out.
+- **Ca and Ce** count files, for folders as well, so that folders of different depths can be compared.
+`;
+}

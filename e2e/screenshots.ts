@@ -1,0 +1,70 @@
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { installationRoot } from '../server/installation.ts';
+import { matrixDrawn, startInstrument } from './instrument.ts';
+
+/** Draws docs/screenshots/ from the demo: `npm run screenshots`. */
+const folder = join(installationRoot, 'docs', 'screenshots');
+
+interface Shot {
+  name: string;
+  path: string;
+  scheme: 'light' | 'dark';
+  /** What must be there before the picture is taken. */
+  ready: string;
+}
+
+const focus = (key: string): string => `focus=${encodeURIComponent(key)}`;
+
+const shots: Shot[] = [
+  { name: 'codebases', path: '/', scheme: 'light', ready: '.codebases li' },
+  { name: 'survey', path: '/codebases/1/survey', scheme: 'light', ready: '.survey-page .left-out' },
+  { name: 'overview', path: '/codebases/1/overview', scheme: 'light', ready: '.overview .ranked' },
+  {
+    name: 'measures',
+    path: `/codebases/1/measures?of=routine&${focus('src/tolls/assessment.ts#assessPassage')}`,
+    scheme: 'light',
+    ready: '.dossier .measure-row',
+  },
+  {
+    name: 'matrix',
+    path: `/codebases/1/matrix?open=src/voyages&${focus('src/voyages')}`,
+    scheme: 'light',
+    ready: '.dossier .measure-row',
+  },
+  {
+    name: 'matrix-evidence-dark',
+    path: '/codebases/1/matrix?from=src/kernel&to=src/desk',
+    scheme: 'dark',
+    ready: '.dossier .place',
+  },
+  {
+    name: 'cycles',
+    path: '/codebases/1/cycles?cycle=C1&walk=1&from=src/manifests/cargo.ts&to=src/manifests/customs.ts',
+    scheme: 'light',
+    ready: '.dossier .place',
+  },
+  {
+    name: 'source-dark',
+    path: `/codebases/1/source?file=src/tolls/assessment.ts&${focus('src/tolls/assessment.ts#assessPassage')}`,
+    scheme: 'dark',
+    ready: '.cm-line-focus',
+  },
+];
+
+mkdirSync(folder, { recursive: true });
+const instrument = await startInstrument({ surveyed: true });
+try {
+  const { page, url } = instrument;
+  for (const { name, path, scheme, ready } of shots) {
+    await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);
+    await page.goto(url + path, { waitUntil: 'networkidle2' });
+    await page.waitForSelector(ready);
+    if (path.includes('/matrix')) await matrixDrawn(page);
+    await page.evaluate(() => document.fonts.ready.then(() => new Promise(requestAnimationFrame)));
+    await page.screenshot({ path: join(folder, `${name}.png`) });
+    console.log(`docs/screenshots/${name}.png`);
+  }
+} finally {
+  await instrument.close();
+}
