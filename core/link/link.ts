@@ -159,14 +159,16 @@ class DependencyRows {
 
   /** All that starts in a file is known: files come in element order, so their rows can be put in place. */
   closeFile(): void {
-    for (const key of [...this.open.keys()].sort((a, b) => a - b)) {
+    for (const key of Float64Array.from(this.open.keys()).sort()) {
       let rest = Math.floor(key / 3);
       this.certainty.push(key % 3);
       this.kind.push(rest % dependencyKinds.length);
       rest = Math.floor(rest / dependencyKinds.length);
       this.to.push(rest % this.elementCount);
       this.from.push(Math.floor(rest / this.elementCount));
-      for (const line of this.open.get(key)!.sort((a, b) => a - b)) this.line.push(line);
+      const lines = this.open.get(key)!;
+      if (lines.length > 1) lines.sort((a, b) => a - b);
+      for (const line of lines) this.line.push(line);
       this.placeStart.push(this.line.length);
     }
     this.open = new Map();

@@ -183,7 +183,8 @@ function neighbours(survey: SurveyedCodebase, element: number, direction: 'uses'
 
 function counterpart({ elements }: SurveyedCodebase, focus: number, other: number): number {
   if (other >= elements.firstExternal) return other;
-  if (elements.file[focus] === focus) return elements.file[other] < 0 ? other : elements.file[other];
+  const isFileOrExternal = elements.file[focus] === focus || focus >= elements.firstExternal;
+  if (isFileOrExternal) return elements.file[other] < 0 ? other : elements.file[other];
   if (elements.file[focus] >= 0) return other;
   // A folder's neighbour is the outermost folder or file that does not hold the focus.
   let at = other;

@@ -1,0 +1,380 @@
+import { beforeAll, describe, expect, it } from 'vitest';
+import { surveyText } from '../../testing/surveyText.ts';
+import { temporaryFolder } from '../../testing/temporaryFolder.ts';
+import type { SurveyedCodebase } from '../../core/survey.ts';
+import { cyclesView } from './cyclesView.ts';
+import { dossierView } from './dossierView.ts';
+import { evidenceView, readSource } from './evidenceView.ts';
+import { filterOf } from './filters.ts';
+import { findElements } from './finderView.ts';
+import { matrixView, type MatrixPicture, type MatrixQuery } from './matrixView.ts';
+import { measuresCsv, measuresView, type MeasuresQuery } from './measuresView.ts';
+import { overviewView } from './overviewView.ts';
+import { mainScope, scopeElement } from './remembered.ts';
+import { scopeView } from './scopeView.ts';
+import { sourceView } from './sourceView.ts';
+
+const any = filterOf('any', 'resolved');
+
+/** Three folders: base is used by all, left and right use each other, right the less. */
+const files = {
+  'src/base/a.ts': 'export function a() {}\nexport interface Shape { size(): number }\n',
+  'src/base/b.ts': "import { a } from './a';\nexport function b() { a(); a(); }\n",
+  'src/left/l.ts':
+    "import { a } from '../base/a';\nimport { r } from '../right/r';\nexport function l(x: number) {\n  if (x > 1) a();\n  r(x);\n}\n",
+  'src/left/deep/d.ts': "import { l } from '../l';\nexport const d = () => l(1);\n",
+  'src/right/r.ts':
+    "import { l } from '../left/l';\nimport type { Shape } from '../base/a';\nexport function r(x: number, shape?: Shape): number {\n  l(x); l(x); l(x);\n  return shape ? shape.size() : 0;\n}\n",
+  'src/right/gap.ts': "import { none } from './missing';\nimport { kit } from 'kit';\nkit(none);\n",
+};
+
+let survey: SurveyedCodebase;
+
+beforeAll(async () => {
+  survey = await surveyText({ ...files, 'tests/t.ts': "import { b } from '../src/base/b';\nb();\n" });
+  survey.files.find(({ path }) => path === 'tests/t.ts')!.isTest = true;
+});
+
+describe('scope', () => {
+  it('pictures begin where the code that is no test begins', () => {
+    expect(survey.elements.key[mainScope(survey)]).toBe('src');
+    expect(scopeElement(survey, null)).toBe(mainScope(survey));
+  });
+
+  it('says where one can go', () => {
+    const scope = scopeView(survey, scopeElement(survey, 'src/left'));
+    expect(scope.above.map(({ key }) => key)).toEqual(['', 'src']);
+    expect(scope.below.map(({ key }) => key)).toEqual(['src/left/deep']);
+    expect(scope.isInitial).toBe(false);
+  });
+
+  it('a folder that is not there is a problem in one sentence', () => {
+    expect(() => scopeElement(survey, 'src/none')).toThrow('This survey has no src/none.');
+  });
+});
+
+describe('the matrix', () => {
+  const query = (patch: Partial<MatrixQuery> = {}): MatrixQuery => ({
+    scope: mainScope(survey),
+    granularity: 'folders',
+    open: [],
+    order: 'level',
+    filter: any,
+    withTests: false,
+    ...patch,
+  });
+  const cells = ({ rows, cells: { row, column, count } }: MatrixPicture): string[] =>
+    row.map((r, i) => `${rows[r].name} uses ${rows[column[i]].name} ${count[i]}`);
+
+  it('has what everything rests on first, and the thin link of a cycle against the order', () => {
+    const picture = matrixView(survey, query());
+    expect(picture.rows.map(({ name, level }) => `${name} ${level}`)).toEqual([
+      'base 0',
+      'left 1',
+      'right 1',
+    ]);
+    expect(cells(picture)).toEqual([
+      'left uses base 2',
+      'left uses right 2',
+      'right uses base 3',
+      'right uses left 4',
+    ]);
+    expect(picture.totals).toEqual({ references: 11, againstReferences: 2, againstCells: 1, largest: 4 });
+    expect(picture.brackets).toEqual([{ first: 1, last: 2, tag: 'C1' }]);
+  });
+
+  it('an open folder becomes a heading, and its parts take its cells', () => {
+    const picture = matrixView(survey, query({ open: ['src/left'] }));
+    expect(
+      picture.rows.map(({ name, depth, heading }) => `${name} ${depth}${heading ? ' heading' : ''}`),
+    ).toEqual(['base 0', 'left 0 heading', 'l.ts 1', 'deep 1', 'right 0']);
+    expect(cells(picture)).toContain('deep uses l.ts 2');
+    expect(cells(picture)).toContain('right uses l.ts 4');
+    expect(cells(picture).some((cell) => cell.includes('left '))).toBe(false);
+    // The bracket of the cycle goes round the parts of its open member too.
+    expect(picture.brackets).toEqual([{ first: 1, last: 4, tag: 'C1' }]);
+  });
+
+  it('no reference is lost or counted twice, however folders are opened', () => {
+    const whole = matrixView(survey, query({ granularity: 'files' })).totals.references;
+    const opened = matrixView(
+      survey,
+      query({ open: ['src/base', 'src/left', 'src/left/deep', 'src/right'] }),
+    );
+    expect(opened.totals.references).toBe(whole);
+    const inside = matrixView(survey, query({ scope: scopeElement(survey, 'src/left') })).totals.references;
+    const insideBase = matrixView(survey, query({ scope: scopeElement(survey, 'src/base') })).totals
+      .references;
+    expect(matrixView(survey, query()).totals.references + inside + insideBase).toBe(whole);
+  });
+
+  it('leaves tests out unless they are asked for', () => {
+    const rows = (withTests: boolean): string[] =>
+      matrixView(survey, query({ scope: 0, withTests })).rows.map(({ name }) => name);
+    expect(rows(false)).toEqual(['src']);
+    expect(rows(true)).toEqual(['src', 'tests']);
+  });
+
+  it('counts only the kinds that are asked for', () => {
+    expect(cells(matrixView(survey, query({ filter: filterOf('types', 'resolved') })))).toEqual([
+      'right uses base 2',
+    ]);
+    expect(matrixView(survey, query({ filter: filterOf('inheritance', 'all') })).totals.references).toBe(0);
+  });
+
+  it('by name, nothing is bracketed', () => {
+    const picture = matrixView(survey, query({ order: 'name', granularity: 'files' }));
+    const keys = picture.rows.map(({ key }) => key);
+    expect(keys).toEqual([...keys].sort());
+    expect(picture.brackets).toEqual([]);
+  });
+});
+
+describe('evidence', () => {
+  const root = (): string => temporaryFolder({ ...files });
+
+  it('lists every place of a claim with its line, by file', () => {
+    const evidence = evidenceView(survey, root(), {
+      from: 'src/right',
+      to: 'src/left',
+      filter: any,
+      withTests: false,
+    });
+    expect(evidence.count).toBe(4);
+    expect(evidence.byKind).toEqual([
+      { kind: 'call', count: 3 },
+      { kind: 'import', count: 1 },
+    ]);
+    expect(evidence.files).toHaveLength(1);
+    expect(evidence.files[0].places.map(({ line, text }) => `${line} ${text}`)).toEqual([
+      "1 import { l } from '../left/l';",
+      '4 l(x); l(x); l(x);',
+      '4 l(x); l(x); l(x);',
+      '4 l(x); l(x); l(x);',
+    ]);
+    expect(evidence.cut).toBe(false);
+  });
+
+  it('agrees with the matrix on every cell', () => {
+    const folder = root();
+    const picture = matrixView(survey, {
+      scope: mainScope(survey),
+      granularity: 'files',
+      open: [],
+      order: 'level',
+      filter: any,
+      withTests: false,
+    });
+    picture.cells.row.forEach((row, i) => {
+      const from = picture.rows[row].key;
+      const to = picture.rows[picture.cells.column[i]].key;
+      const { count } = evidenceView(survey, folder, { from, to, filter: any, withTests: false });
+      expect(count, `${from} → ${to}`).toBe(picture.cells.count[i]);
+    });
+  });
+
+  it('stands without the text when a file has gone', () => {
+    const evidence = evidenceView(survey, '/no/such/root', {
+      from: 'src/base/b.ts',
+      to: 'src/base/a.ts',
+      filter: any,
+      withTests: false,
+    });
+    expect(evidence.files[0].places.map(({ line, text }) => [line, text])).toEqual([
+      [1, ''],
+      [2, ''],
+      [2, ''],
+    ]);
+  });
+
+  it('never reads outside of the root', () => {
+    const folder = temporaryFolder({ 'inside/a.ts': 'x', 'secret.ts': 'y' });
+    expect(readSource(`${folder}/inside`, 'a.ts')?.text).toBe('x');
+    expect(readSource(`${folder}/inside`, '../secret.ts')).toBeNull();
+  });
+});
+
+describe('cycles', () => {
+  const query = { granularity: 'file' as const, withTests: false, filter: any };
+
+  it('lists members, walks and the thinnest links', () => {
+    const picture = cyclesView(survey, { ...query, scope: mainScope(survey) });
+    expect(picture.cycles).toHaveLength(1);
+    const [cycle] = picture.cycles;
+    expect(cycle.members.map(({ key }) => key)).toEqual(['src/left/l.ts', 'src/right/r.ts']);
+    expect(cycle.walks[0].map(({ from, to, count }) => `${from.name} ${to.name} ${count}`)).toEqual([
+      'l.ts r.ts 2',
+      'r.ts l.ts 4',
+    ]);
+    expect(cycle.steps[0]).toMatchObject({ from: { key: 'src/left/l.ts' }, count: 2 });
+    expect([picture.inCycles, picture.elements]).toEqual([2, 6]);
+  });
+
+  it('looks at other granularities, and inside a scope only', () => {
+    const scope = mainScope(survey);
+    const routines = cyclesView(survey, { ...query, granularity: 'routine', scope });
+    expect(routines.cycles[0].members.map(({ name }) => name)).toEqual(['l', 'r']);
+    const folders = cyclesView(survey, { ...query, granularity: 'folder', scope });
+    expect(folders.cycles[0].members.map(({ key }) => key)).toEqual(['src/left', 'src/right']);
+    expect(cyclesView(survey, { ...query, scope: scopeElement(survey, 'src/left') }).cycles).toEqual([]);
+  });
+});
+
+describe('the table of measures', () => {
+  const query = (patch: Partial<MeasuresQuery> = {}): MeasuresQuery => ({
+    kind: 'routine',
+    scope: 0,
+    columns: ['cyclomatic', 'fanIn'],
+    sort: 'cyclomatic',
+    descending: true,
+    filter: '',
+    withTests: false,
+    page: 0,
+    ...patch,
+  });
+  const names = (patch: Partial<MeasuresQuery>): string[] =>
+    measuresView(survey, query(patch)).rows.map(({ name }) => name);
+
+  it('sorts either way, by any measure or by name', () => {
+    expect(names({}).slice(0, 2).sort()).toEqual(['l', 'r']);
+    expect(names({ descending: false }).slice(-2).sort()).toEqual(['l', 'r']);
+    expect(names({ sort: 'name', descending: false })[0]).toBe('size'); // by key: a.ts#Shape.size
+    expect(names({ sort: 'fanIn' })[0]).toBe('l');
+  });
+
+  it('filters by name and path, whatever the case', () => {
+    expect(names({ filter: 'BASE/' }).sort()).toEqual(['a', 'b', 'size']);
+    expect(names({ filter: 'nothing like it' })).toEqual([]);
+  });
+
+  it('puts what has no value last, whichever way it is sorted', () => {
+    const rows = (descending: boolean) =>
+      measuresView(survey, query({ kind: 'file', columns: ['instability'], sort: 'instability', descending }))
+        .rows;
+    for (const descending of [true, false]) {
+      const values = rows(descending).map(({ values: [value] }) => value);
+      const firstNull = values.indexOf(null);
+      if (firstNull >= 0) expect(values.slice(firstNull).every((value) => value === null)).toBe(true);
+    }
+  });
+
+  it('a page that is not there becomes the last one', () => {
+    expect(measuresView(survey, query({ page: 99 }))).toMatchObject({ page: 0, pages: 1, count: 6 });
+  });
+
+  it('refuses a measure that does not exist', () => {
+    expect(() => measuresView(survey, query({ sort: 'beauty' }))).toThrow('There is no measure “beauty”.');
+  });
+
+  it('exports all rows, with quotes where they are needed', async () => {
+    const odd = await surveyText({ 'a, "b".ts': 'export function f() {}\n' });
+    expect(measuresCsv(odd, query()).split('\n')).toEqual([
+      'key,cyclomatic,fanIn',
+      '"a, ""b"".ts#f",1,0',
+      '',
+    ]);
+  });
+});
+
+describe('the dossier', () => {
+  it('tells what a file is, what it uses and is used by, as files', () => {
+    const dossier = dossierView(survey, 'src/left/l.ts');
+    expect(dossier).toMatchObject({ form: 'file', kind: 'file', startLine: 1, endLine: 6 });
+    expect(dossier.uses.map(({ key, count }) => `${key} ${count}`)).toEqual([
+      'src/base/a.ts 2',
+      'src/right/r.ts 2',
+    ]);
+    expect(dossier.usedBy.map(({ key, count }) => `${key} ${count}`)).toEqual([
+      'src/right/r.ts 4',
+      'src/left/deep/d.ts 2',
+    ]);
+    expect(dossier.cycles).toEqual([{ granularity: 'file', tag: 'C1', size: 2 }]);
+    expect(dossier.holds.map(({ name }) => name)).toEqual(['l']);
+  });
+
+  it('tells a folder its neighbours as folders', () => {
+    const dossier = dossierView(survey, 'src/left');
+    expect(dossier.uses.map(({ key }) => key)).toEqual(['src/base', 'src/right']);
+    expect(dossier.usedBy.map(({ key }) => key)).toEqual(['src/right']);
+  });
+
+  it('marks what is only inferred', () => {
+    const { uses } = dossierView(survey, 'src/right/r.ts#r');
+    expect(uses.find(({ name }) => name === 'size')).toMatchObject({ inferred: true, kinds: ['call'] });
+    expect(uses.find(({ name }) => name === 'l')).toMatchObject({ inferred: false, count: 3 });
+  });
+
+  it('ranks its measures among its peers, the largest first', () => {
+    const { measures, peers } = dossierView(survey, 'src/left/l.ts#l');
+    expect(peers).toBe(6);
+    expect(measures.find(({ id }) => id === 'cyclomatic')).toMatchObject({ value: 2, rank: 1, share: 1 });
+    expect(measures.every(({ rank }) => rank >= 1 && rank <= peers)).toBe(true);
+  });
+
+  it('lists the gaps of a file, and knows externals', () => {
+    expect(dossierView(survey, 'src/right/gap.ts').gaps).toEqual([
+      { name: 'src/right/missing', reason: 'noSuchFile', line: 1 },
+    ]);
+    const external = dossierView(survey, 'npm:kit');
+    expect(external.form).toBe('external, npm');
+    expect(external.usedBy.map(({ key }) => key)).toEqual(['src/right/gap.ts']);
+  });
+});
+
+describe('the overview', () => {
+  it('puts the codebase on one page', () => {
+    const overview = overviewView(survey, [
+      { path: 'node_modules/', reason: 'vendored' },
+      { path: 'a.py', reason: 'unknownLanguage' },
+      { path: 'b.py', reason: 'unknownLanguage' },
+    ]);
+    expect(overview.languages).toMatchObject([{ name: 'TypeScript', files: 7 }]);
+    expect(overview.folders.map(({ name }) => name).sort()).toEqual(['base', 'left', 'right']);
+    expect(overview.mostUsed[0]).toMatchObject({ key: 'src/base/a.ts', value: 3 });
+    expect(overview.cycles).toMatchObject([{ tag: 'C1', size: 2 }]);
+    expect(overview.gaps).toMatchObject([
+      { name: 'src/right/missing', count: 1, file: 'src/right/gap.ts', line: 1 },
+    ]);
+    expect(overview.leftOut.map(({ reason, count }) => [reason, count])).toEqual([
+      ['unknownLanguage', 2],
+      ['vendored', 1],
+    ]);
+    expect(overview.externals).toMatchObject([{ name: 'kit', files: 1 }]);
+    expect(overview.tests.files).toBe(1);
+  });
+});
+
+describe('the finder', () => {
+  it('puts whole names before beginnings, and these before the rest', () => {
+    expect(findElements(survey, 'l').map(({ name }) => name)[0]).toBe('l');
+    expect(findElements(survey, 'ba').map(({ key }) => key)[0]).toBe('src/base');
+    expect(findElements(survey, 'DEEP/d').map(({ key }) => key)).toContain('src/left/deep/d.ts');
+    expect(findElements(survey, '  ')).toEqual([]);
+    expect(findElements(survey, 'no such thing')).toEqual([]);
+  });
+});
+
+describe('the source', () => {
+  it('has the text, the outline, and imports either way', () => {
+    const root = temporaryFolder({ ...files });
+    const hash = readSource(root, 'src/left/l.ts')!.hash;
+    const page = sourceView(survey, root, 'src/left/l.ts', hash);
+    expect(page.text).toBe(files['src/left/l.ts']);
+    expect(page.changed).toBe(false);
+    expect(page.outline.map(({ name, cyclomatic }) => [name, cyclomatic])).toEqual([['l', 2]]);
+    expect(page.imports.map(({ key, line }) => `${key} ${line}`)).toEqual([
+      'src/base/a.ts 1',
+      'src/right/r.ts 2',
+    ]);
+    expect(page.importedBy.map(({ key }) => key).sort()).toEqual(['src/left/deep/d.ts', 'src/right/r.ts']);
+  });
+
+  it('says that a file has changed since, or has gone', () => {
+    const root = temporaryFolder({ 'src/left/l.ts': 'changed' });
+    expect(sourceView(survey, root, 'src/left/l.ts', 'another hash').changed).toBe(true);
+    expect(sourceView(survey, root, 'src/base/a.ts', 'a hash')).toMatchObject({ text: null, changed: false });
+    expect(() => sourceView(survey, root, 'src/none.ts', null)).toThrow(
+      'This survey has no file src/none.ts.',
+    );
+  });
+});
