@@ -249,6 +249,45 @@ describe('the frame', () => {
     await page.waitForFunction(() => location.pathname.endsWith('/matrix'));
   });
 
+  it.each(['overview', 'measures', 'matrix', 'cycles', 'source?file=src/tolls/tariff.ts', 'survey'])(
+    '%s is usable at a width of 1024, without scrolling sideways',
+    async (view) => {
+      const { page } = instrument;
+      await page.setViewport({ width: 1024, height: 700 });
+      await open(view);
+      const [content, shown] = await page.evaluate(() => [
+        document.documentElement.scrollWidth,
+        document.documentElement.clientWidth,
+      ]);
+      await page.setViewport({ width: 1280, height: 800 });
+      expect(content).toBeLessThanOrEqual(shown);
+    },
+  );
+
+  it('the sheet can be switched from light to dark, and stays so', async () => {
+    const { page } = instrument;
+    await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: 'light' }]);
+    await open('overview');
+    const sheet = (): Promise<string> => page.evaluate(() => getComputedStyle(document.body).backgroundColor);
+    expect(await sheet()).toBe('rgb(247, 244, 236)');
+    await page.click('button[aria-label="Switch to the dark sheet"]');
+    await page.waitForFunction(() => document.documentElement.dataset.theme === 'dark');
+    expect(await sheet()).toBe('rgb(22, 25, 28)');
+    await open('cycles');
+    expect(await sheet()).toBe('rgb(22, 25, 28)');
+    await page.click('button[aria-label="Switch to the light sheet"]');
+    await page.evaluate(() => localStorage.clear());
+    await page.emulateMediaFeatures([]);
+  });
+
+  it('an external has a dossier like any other element', async () => {
+    const { page } = instrument;
+    await open('overview');
+    await clickText(page, '.overview .element', 'quaylight');
+    await waitForText(page, '.dossier', 'external, npm');
+    await waitForText(page, '.dossier', 'src/web/server.ts');
+  });
+
   it('what is not there is said in a sentence', async () => {
     const { page } = instrument;
     await page.goto(`${instrument.url}/codebases/99/overview`, { waitUntil: 'networkidle2' });

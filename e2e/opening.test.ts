@@ -1,4 +1,4 @@
-import { writeFileSync } from 'node:fs';
+import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { clickText, startInstrument, textOf, waitForText, type Instrument } from './instrument.ts';
@@ -77,5 +77,23 @@ describe('opening a codebase', () => {
     await waitForText(page, '[role=dialog]', 'is not touched');
     await page.click('[role=dialog] button[type=submit]');
     await page.waitForFunction(() => !document.body.innerText.includes('hollowmere'));
+  });
+});
+
+describe('a survey that takes a while', () => {
+  it('shows how far it is, can be stopped, and goes on where it was', async () => {
+    const { page, demo } = instrument;
+    const large = join(demo, '..', 'large');
+    const line = 'export function f(x: number) { return x > 1 ? g(x) : h(x && 2); }\n';
+    mkdirSync(large);
+    for (let i = 0; i < 600; i++) writeFileSync(join(large, `f${i}.ts`), line.repeat(250));
+    await typePath(large);
+    await page.waitForFunction(() => / of 600 files, .* a second, .* left/.test(document.body.innerText));
+    expect(await textOf(page, '.title-block')).toContain('extract');
+    await clickText(page, 'button', 'Stop');
+    await waitForText(page, '.survey-page', 'The survey was stopped.');
+    await clickText(page, 'button', 'Resume');
+    await waitForText(page, '.survey-page', 'Done in');
+    expect(await textOf(page, '.survey-page')).toContain('600 files');
   });
 });

@@ -239,7 +239,7 @@ describe('the table of measures', () => {
     expect(names({}).slice(0, 2).sort()).toEqual(['l', 'r']);
     expect(names({ descending: false }).slice(-2).sort()).toEqual(['l', 'r']);
     expect(names({ sort: 'name', descending: false })[0]).toBe('size'); // by key: a.ts#Shape.size
-    expect(names({ sort: 'fanIn' })[0]).toBe('l');
+    expect(names({ sort: 'fanIn' }).slice(0, 2)).toEqual(['a', 'l']);
   });
 
   it('filters by name and path, whatever the case', () => {

@@ -10,10 +10,13 @@ export interface SurveyQueue {
   /** Asks for a survey and sees to it that it is run. */
   add(codebaseId: number): Job;
   stop(jobId: number): void;
+  /** Resolves when no survey's thread is left; until then the store must stay open. */
+  idle(): Promise<void>;
 }
 
 export function createQueue(store: Store): SurveyQueue {
   let running: { jobId: number; worker: Worker } | null = null;
+  let whenIdle: (() => void)[] = [];
 
   const next = (): void => {
     if (running) return;
@@ -29,6 +32,9 @@ export function createQueue(store: Store): SurveyQueue {
         endJob(store, jobId, 'failed', sentenceOf(new Error('the survey thread ended early')));
       running = null;
       next();
+      if (running) return;
+      for (const resolve of whenIdle) resolve();
+      whenIdle = [];
     });
   };
 
@@ -46,6 +52,7 @@ export function createQueue(store: Store): SurveyQueue {
       next();
       return created;
     },
+    idle: () => new Promise((resolve) => (running ? whenIdle.push(resolve) : resolve())),
     stop(jobId) {
       if (running?.jobId === jobId) running.worker.postMessage('stop');
       else if (isUnderWay(job(store, jobId))) endJob(store, jobId, 'stopped', 'The survey was stopped.');
