@@ -1,7 +1,7 @@
 import { spawnSync } from 'node:child_process';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
 export const root = fileURLToPath(new URL('..', import.meta.url));
@@ -25,9 +25,17 @@ export function installPackages() {
   }
   if (!canOpenDatabase()) {
     console.log('Compiling the database (better-sqlite3), once; this takes about three minutes…');
-    run('npm', ['rebuild', 'better-sqlite3', '--ignore-scripts=false', '--foreground-scripts']);
+    run('npm', ['rebuild', 'better-sqlite3', '--ignore-scripts=false', '--foreground-scripts'], {
+      env: { ...process.env, ...ownHeaders() },
+    });
   }
   writeFileSync(stamp, wanted);
+}
+
+/** The headers installed beside this Node.js, where there are any: then none have to be fetched. */
+function ownHeaders() {
+  const prefix = join(dirname(process.execPath), '..');
+  return existsSync(join(prefix, 'include', 'node', 'node.h')) ? { npm_config_nodedir: prefix } : {};
 }
 
 function requireNode() {
