@@ -187,7 +187,7 @@ describe('the cycles', () => {
     await waitForText(page, '.cycle-list', 'C3');
     await clickText(page, '.cycle-list b', 'C2');
     await waitForText(page, '.cycle-details', '3 members');
-    await clickText(page, '.walks button', '3 steps');
+    await clickText(page, '.walks button', 'season.ts, 3 steps');
     const walked: string[] = [];
     for (let step = 0; step < 3; step++) {
       await page.keyboard.press('ArrowRight');

@@ -16,6 +16,13 @@ export interface MatrixRow {
   opens: boolean;
 }
 
+/** The rows from the first to the last member of a cycle among siblings. */
+export interface Bracket {
+  first: number;
+  last: number;
+  members: number;
+}
+
 export interface MatrixChoice {
   scope: number;
   /** All files below the scope as one list, without folders. */
@@ -29,14 +36,14 @@ export interface MatrixChoice {
 
 /**
  * Rows of the matrix, siblings in {@link matrixOrder}, an open folder followed by what it holds; and the brackets
- * around the members of each cycle of siblings, as first and last row.
+ * around the members of each cycle of siblings, in the order in which cycles are listed: the largest first.
  */
 export function matrixRows(
   table: ElementTable,
   choice: MatrixChoice,
-): { rows: MatrixRow[]; brackets: { first: number; last: number }[] } {
+): { rows: MatrixRow[]; brackets: Bracket[] } {
   const rows: MatrixRow[] = [];
-  const brackets: { first: number; last: number }[] = [];
+  const brackets: Bracket[] = [];
   const layOut = (siblings: number[], depth: number): void => {
     const graph = choice.graphOf(siblings);
     const levelOf = levels(graph);
@@ -55,13 +62,14 @@ export function matrixRows(
     if (choice.byName) return;
     for (const members of cycles(graph)) {
       brackets.push({
+        members: members.length,
         first: Math.min(...members.map((unit) => first.get(unit)!)),
         last: Math.max(...members.map((unit) => last.get(unit)!)),
       });
     }
   };
   layOut(choice.flat ? filesBelow(table, choice) : children(table, choice.scope, choice), 0);
-  return { rows, brackets: brackets.sort((a, b) => a.first - b.first || b.last - a.last) };
+  return { rows, brackets: brackets.sort((a, b) => b.members - a.members) };
 }
 
 function byName(table: ElementTable, siblings: number[]): number[] {

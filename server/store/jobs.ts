@@ -33,8 +33,10 @@ export function createJob(store: Store, codebaseId: number): Job {
   try {
     const at = now();
     const { lastInsertRowid } = store
-      .prepare("INSERT INTO job (codebase_id, state, created_at, updated_at) VALUES (?, 'waiting', ?, ?)")
-      .run(codebaseId, at, at);
+      .prepare(
+        "INSERT INTO job (codebase_id, state, runner, created_at, updated_at) VALUES (?, 'waiting', ?, ?, ?)",
+      )
+      .run(codebaseId, process.pid, at, at);
     return job(store, Number(lastInsertRowid));
   } catch (error) {
     if ((error as { code?: string }).code === 'SQLITE_CONSTRAINT_UNIQUE') {
@@ -65,8 +67,8 @@ export function jobsUnderWay(store: Store): Job[] {
 
 export function startJob(store: Store, id: number): void {
   store
-    .prepare("UPDATE job SET state = 'running', started_at = ?, updated_at = ? WHERE id = ?")
-    .run(now(), now(), id);
+    .prepare("UPDATE job SET state = 'running', runner = ?, started_at = ?, updated_at = ? WHERE id = ?")
+    .run(process.pid, now(), now(), id);
 }
 
 export function reportJob(store: Store, id: number, { phase, done, total }: Progress): void {
@@ -87,8 +89,20 @@ export function endJob(
     .run(state, message, surveyId, now(), id);
 }
 
-/** Jobs that a killed server left under way. They can be resumed: what they extracted is kept. */
+/** Ends jobs whose process was killed. They can be resumed: what was extracted is kept. */
 export function interruptOrphans(store: Store): void {
-  const message = 'The server was stopped while this survey ran. Nothing that was read is lost.';
-  for (const { id } of jobsUnderWay(store)) endJob(store, id, 'interrupted', message);
+  const message = 'The program was stopped while this survey ran. Nothing that was read is lost.';
+  const rows = store.prepare("SELECT id, runner FROM job WHERE state IN ('waiting', 'running')").all();
+  for (const { id, runner } of rows as { id: number; runner: number }[]) {
+    if (!isAlive(runner)) endJob(store, id, 'interrupted', message);
+  }
+}
+
+function isAlive(pid: number): boolean {
+  try {
+    process.kill(pid, 0); // Sends nothing; only asks.
+    return true;
+  } catch (error) {
+    return (error as NodeJS.ErrnoException).code === 'EPERM';
+  }
 }

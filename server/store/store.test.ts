@@ -133,6 +133,9 @@ describe('a kill in mid-survey', () => {
     expect(store.pragma('integrity_check', { simple: true })).toBe('ok');
     interruptOrphans(store);
     expect(job(store, created.id).state).toBe('interrupted');
+    const alive = createJob(store, openCodebase(store, '/another').id);
+    interruptOrphans(store);
+    expect(job(store, alive.id).state).toBe('waiting');
 
     const factsBefore = store.prepare('SELECT count(*) FROM fact').pluck().get() as number;
     expect(factsBefore).toBeGreaterThan(1);

@@ -53,18 +53,34 @@ export function testElements(survey: SurveyedCodebase): Uint8Array {
   });
 }
 
-/** The deepest folder that holds all the code that is not tests: where pictures begin. */
+/** Beside a folder with this share of the code, fewer than so many others make no picture. */
+const MAIN_SHARE = 0.9;
+const FEW = 4;
+
+/** Where pictures begin: from the root down, as long as a folder holds little else than one other. */
 export function mainScope(survey: SurveyedCodebase): number {
   return remembered(survey, 'main scope', () => {
-    const { elements } = survey;
-    const isTest = testElements(survey);
+    const { elements, files } = survey;
+    const own = files.filter(({ isTest }) => !isTest);
+    const codeIn = (element: number): number =>
+      own.reduce(
+        (sum, file) =>
+          file.element >= element && file.element < elements.subtreeEnd[element]
+            ? sum + file.lines.code
+            : sum,
+        0,
+      );
+    const all = codeIn(0);
     for (let scope = 0; ;) {
-      const children: number[] = [];
+      let main = -1;
+      let children = 0;
       for (let e = scope + 1; e < elements.subtreeEnd[scope]; e = elements.subtreeEnd[e]) {
-        if (!isTest[e]) children.push(e);
+        const code = codeIn(e);
+        if (code > 0) children++;
+        if (kindOf(survey, e) === 'folder' && code >= MAIN_SHARE * all) main = e;
       }
-      if (children.length !== 1 || kindOf(survey, children[0]) !== 'folder') return scope;
-      scope = children[0];
+      if (main < 0 || all === 0 || children >= FEW) return scope;
+      scope = main;
     }
   });
 }

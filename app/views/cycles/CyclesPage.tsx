@@ -137,7 +137,7 @@ function CycleDetails({ cycle, noun }: { cycle: CycleView; noun: string }) {
                 className="plain-button chip"
                 onClick={() => change({ walk: index === 0 ? null : String(index), from: null, to: null })}
               >
-                {counted(steps.length, 'step')}
+                <span className="mono">{steps[0].from.name}</span>, {counted(steps.length, 'step')}
               </button>
             ))}
           </div>

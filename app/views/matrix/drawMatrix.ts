@@ -176,7 +176,8 @@ function drawFigures(context: Context, scene: Scene, geometry: Geometry, inks: I
 }
 
 function shortCount(count: number): string {
-  return count < 10_000 ? String(count) : `${Math.round(count / 1000)}k`;
+  if (count < 1_000) return String(count);
+  return `${(count / 1000).toFixed(count < 10_000 ? 1 : 0)}k`;
 }
 
 function drawBrackets(context: Context, scene: Scene, geometry: Geometry, colours: SheetColours): void {

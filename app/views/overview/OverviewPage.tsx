@@ -135,7 +135,7 @@ function RankedBlock({ title, note, rows }: { title: string; note: string; rows:
       <Bars
         rows={rows.map((row) => ({
           element: row,
-          text: row.kind === 'file' ? shortPath(row.key) : row.name,
+          text: row.kind === 'file' ? shortPath(row.key) : row.key.slice(row.key.indexOf('#') + 1),
           value: row.value,
         }))}
         empty="None."

@@ -69,6 +69,8 @@ CREATE TABLE job (
   id INTEGER PRIMARY KEY,
   codebase_id INTEGER NOT NULL REFERENCES codebase (id) ON DELETE CASCADE,
   state TEXT NOT NULL CHECK (state IN ('waiting', 'running', 'finished', 'stopped', 'failed', 'interrupted')),
+  -- The process that sees to it. When that is gone, a job under way is an orphan.
+  runner INTEGER NOT NULL,
   phase TEXT NOT NULL DEFAULT 'intake',
   done INTEGER NOT NULL DEFAULT 0,
   total INTEGER NOT NULL DEFAULT 0,
