@@ -11,7 +11,9 @@ export default tseslint.config(
   {
     languageOptions: {
       parserOptions: {
-        projectService: { allowDefaultProject: ['eslint.config.js', 'cli/*.mjs', 'scripts/*.mjs', 'bench/*.mjs'] },
+        projectService: {
+          allowDefaultProject: ['eslint.config.js', 'cli/*.mjs', 'scripts/*.mjs', 'bench/*.mjs'],
+        },
         tsconfigRootDir: import.meta.dirname,
       },
     },
