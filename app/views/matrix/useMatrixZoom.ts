@@ -1,6 +1,6 @@
 import { select } from 'd3-selection';
 import { zoom, zoomIdentity, ZoomTransform, type ZoomBehavior } from 'd3-zoom';
-import { useEffect, useMemo, useRef, type RefObject } from 'react';
+import { useEffect, useLayoutEffect, useMemo, useRef, type RefObject } from 'react';
 import { clampedOrigin, fittingCell, type Geometry } from './geometry.ts';
 
 export interface MatrixZoom {
@@ -45,7 +45,8 @@ export function useMatrixZoom(
   const { width, height, left, top, count } = frame;
   const fit = fittingCell(width, height, left, top, count);
 
-  useEffect(() => {
+  // Before the first drawing shows, so that no turn of the wheel is lost.
+  useLayoutEffect(() => {
     const element = canvas.current;
     if (!element || width === 0) return;
     const constrain = (t: ZoomTransform): ZoomTransform => {
