@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import { describe, expect, it } from 'vitest';
 import { installationRoot } from '../server/installation.ts';
-import { temporaryFolder } from '../testing/temporaryFolder.ts';
+import { temporaryFolder } from '../tests/temporaryFolder.ts';
 
 function yletope(...args: string[]) {
   const { status, stdout, stderr } = spawnSync(

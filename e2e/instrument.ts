@@ -18,6 +18,8 @@ export interface Instrument {
   demo: string;
   /** Failures that the pages reported themselves. */
   errors: string[];
+  /** Ends the server by a signal and starts it anew at the same address. */
+  restart(signal: NodeJS.Signals): Promise<void>;
   close(): Promise<void>;
 }
 
@@ -51,7 +53,7 @@ export async function startInstrument(options: { surveyed: boolean }): Promise<I
   }
   const port = await freePort();
   const url = `http://127.0.0.1:${port}`;
-  const server = startServer(data, port);
+  let server = startServer(data, port);
   await answered(url, server);
   const browser = await puppeteer.launch({
     executablePath: CHROMIUM,
@@ -62,7 +64,18 @@ export async function startInstrument(options: { surveyed: boolean }): Promise<I
   await page.setViewport({ width: 1280, height: 800 });
   const errors: string[] = [];
   page.on('pageerror', (error) => errors.push(String(error)));
-  return { url, page, demo, errors, close: () => shutDown(browser, server, folder) };
+  return {
+    url,
+    page,
+    demo,
+    errors,
+    restart: async (signal) => {
+      await ended(server, signal);
+      server = startServer(data, port);
+      await answered(url, server);
+    },
+    close: () => shutDown(browser, server, folder),
+  };
 }
 
 function startServer(data: string, port: number): ChildProcess {
@@ -93,11 +106,15 @@ async function answered(url: string, server: ChildProcess): Promise<void> {
   throw new Error('the server does not answer');
 }
 
+async function ended(server: ChildProcess, signal: NodeJS.Signals): Promise<void> {
+  const exit = new Promise((resolve) => server.once('exit', resolve));
+  server.kill(signal);
+  await exit;
+}
+
 async function shutDown(browser: Browser, server: ChildProcess, folder: string): Promise<void> {
   await browser.close();
-  const ended = new Promise((resolve) => server.once('exit', resolve));
-  server.kill();
-  await ended;
+  await ended(server, 'SIGTERM');
   rmSync(folder, { recursive: true, force: true, maxRetries: 10, retryDelay: 100 });
 }
 

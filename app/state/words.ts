@@ -1,3 +1,5 @@
+import type { LeftOutReason } from '../../server/intake/intake.ts';
+
 /** How kinds and reasons read in a sentence. */
 export const dependencyWords: Record<string, string> = {
   import: 'import',
@@ -20,7 +22,7 @@ export const gapWords: Record<string, string> = {
   notExported: 'not exported there',
 };
 
-export const leftOutWords: Record<string, string> = {
+export const leftOutWords: Record<LeftOutReason, string> = {
   ignoredByGit: 'ignored by git',
   vendored: 'vendored',
   generated: 'generated',

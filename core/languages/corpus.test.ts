@@ -2,7 +2,7 @@ import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { describe, expect, it } from 'vitest';
-import { factsOfText } from '../../testing/surveyText.ts';
+import { factsOfText } from '../../tests/surveyText.ts';
 import { describeFacts } from '../facts/describeFacts.ts';
 
 /**

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import type { TreeCursor } from 'web-tree-sitter';
 import { describe, expect, it } from 'vitest';
-import { parserRuntime } from '../../testing/surveyText.ts';
+import { parserRuntime } from '../../tests/surveyText.ts';
 import { readSyntax, type SyntaxTable } from './syntaxTable.ts';
 import { vocabularyOf } from './typescript/vocabulary.ts';
 

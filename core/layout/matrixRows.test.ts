@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { surveyText } from '../../testing/surveyText.ts';
+import { surveyText } from '../../tests/surveyText.ts';
 import { KIND } from '../facts/fileFacts.ts';
 import { rollUp } from '../graph/rollUp.ts';
 import { unitsOf } from '../graph/units.ts';

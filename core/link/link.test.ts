@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { describeDependencies, surveyText } from '../../testing/surveyText.ts';
+import { describeDependencies, surveyText } from '../../tests/surveyText.ts';
 
 /** The dependencies of a small codebase, without those of the kinds named. */
 async function dependencies(files: Record<string, string>, without = /^(import|typeImport|reExport)/) {

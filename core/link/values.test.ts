@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { describeDependencies, surveyText } from '../../testing/surveyText.ts';
+import { describeDependencies, surveyText } from '../../tests/surveyText.ts';
 
 /** What the body of one function calls, given a class `Boat` with a method `moor` and whatever else is declared. */
 async function called(declarations: string, body: string): Promise<string[]> {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { surveyText } from '../../testing/surveyText.ts';
+import { surveyText } from '../../tests/surveyText.ts';
 import type { SurveyedCodebase } from '../survey.ts';
 import { catalogue, measureNamed } from './catalogue.ts';
 import { halsteadDifficulty, halsteadVolume, maintainabilityIndex } from './routine.ts';

@@ -16,24 +16,30 @@ function ofRoutines(survey: SurveyedCodebase, value: (element: number) => number
   return values;
 }
 
-function figure(
-  id: FigureName,
+/** A measure of routines alone; what is not said is as for most of them. */
+function routineMeasure(
+  id: string,
   name: string,
   definition: string,
-  more: Measure['more'] = 'worse',
-  source = own,
+  value: (survey: SurveyedCodebase, element: number) => number,
+  extra: Partial<Measure> = {},
 ): Measure {
   return {
     id,
     name,
     unit: '',
     appliesTo: ['routine'],
-    more,
+    more: 'worse',
     decimals: 0,
     definition,
-    source,
-    compute: (survey) => ofRoutines(survey, (e) => survey.figures[id][e]),
+    source: own,
+    compute: (survey) => ofRoutines(survey, (e) => value(survey, e)),
+    ...extra,
   };
+}
+
+function figure(id: FigureName, name: string, definition: string, extra: Partial<Measure> = {}): Measure {
+  return routineMeasure(id, name, definition, (survey, e) => survey.figures[id][e], extra);
 }
 
 /** Halstead's counts: distinct operators η1 and operands η2, their totals N1 and N2. */
@@ -78,17 +84,10 @@ function halsteadMeasure(
   value: (counts: HalsteadCounts) => number,
   decimals: Measure['decimals'] = 0,
 ): Measure {
-  return {
-    id,
-    name,
-    unit: '',
-    appliesTo: ['routine'],
-    more: 'worse',
-    decimals,
-    definition,
+  return routineMeasure(id, name, definition, (survey, e) => value(countsOf(survey, e)), {
     source: halstead,
-    compute: (survey) => ofRoutines(survey, (e) => value(countsOf(survey, e))),
-  };
+    decimals,
+  });
 }
 
 /** Distinct routines at the other end of a routine's resolved calls. */
@@ -118,15 +117,13 @@ export const routineMeasures: Measure[] = [
     'cyclomatic',
     'Cyclomatic complexity',
     '1 + decisions: if, each loop, each case that is not the default, catch, the conditional operator and each short-circuit operator. A nested named routine counts on its own.',
-    'worse',
-    mcCabe,
+    { source: mcCabe },
   ),
   figure(
     'cyclomaticPlain',
     'Cyclomatic without short-circuit',
     'Cyclomatic complexity without the short-circuit operators.',
-    'worse',
-    mcCabe,
+    { source: mcCabe },
   ),
   figure(
     'nested',
@@ -134,12 +131,14 @@ export const routineMeasures: Measure[] = [
     'Each control structure adds 1 + the depth at which it stands; each run of like short-circuit operators, each else and each recursion adds 1.',
   ),
   figure('nesting', 'Nesting depth', 'Deepest control structure inside the body; a flat body is 0.'),
-  figure('statements', 'Statements', 'Statements inside, declarations of variables included.', 'neutral'),
+  figure('statements', 'Statements', 'Statements inside, declarations of variables included.', {
+    more: 'neutral',
+  }),
   figure('parameters', 'Parameters', 'Declared parameters.'),
   figure('locals', 'Locals', 'Variables declared inside.'),
   figure('exits', 'Exits', 'return and throw statements.'),
   figure('casts', 'Casts', 'Type assertions and non-null assertions.'),
-  figure('calls', 'Calls', 'Calls and constructions written inside, resolved or not.', 'neutral'),
+  figure('calls', 'Calls', 'Calls and constructions written inside, resolved or not.', { more: 'neutral' }),
   {
     id: 'fanIn',
     name: 'Fan-in',

@@ -1,7 +1,7 @@
 import { chmodSync, mkdirSync, symlinkSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { temporaryFolder } from '../../testing/temporaryFolder.ts';
+import { temporaryFolder } from '../../tests/temporaryFolder.ts';
 import { checkedRoot, takeIn } from './intake.ts';
 
 describe('the path that was typed', () => {

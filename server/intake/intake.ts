@@ -24,18 +24,16 @@ export interface IntakeFile {
   isTest: boolean;
 }
 
-export const leftOutReasons = {
-  ignoredByGit: 'ignored by git',
-  vendored: 'vendored',
-  generated: 'generated',
-  minified: 'minified',
-  binary: 'binary',
-  tooLarge: 'too large',
-  unknownLanguage: 'unknown language',
-  link: 'a link',
-  unreadable: 'cannot be read',
-} as const;
-export type LeftOutReason = keyof typeof leftOutReasons;
+export type LeftOutReason =
+  | 'ignoredByGit'
+  | 'vendored'
+  | 'generated'
+  | 'minified'
+  | 'binary'
+  | 'tooLarge'
+  | 'unknownLanguage'
+  | 'link'
+  | 'unreadable';
 
 export interface LeftOut {
   /** A folder ends with `/`: nothing below it was looked at. */

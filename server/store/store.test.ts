@@ -2,7 +2,7 @@ import { spawn } from 'node:child_process';
 import { appendFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it, onTestFinished } from 'vitest';
-import { temporaryFolder } from '../../testing/temporaryFolder.ts';
+import { temporaryFolder } from '../../tests/temporaryFolder.ts';
 import { installationRoot } from '../installation.ts';
 import { runJob } from '../survey/runJob.ts';
 import { openCodebase, removeCodebase } from './codebases.ts';

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { temporaryFolder } from '../../testing/temporaryFolder.ts';
+import { temporaryFolder } from '../../tests/temporaryFolder.ts';
 import { surveyFolder, type FactsCache } from './surveyFolder.ts';
 
 const good = 'import { b } from "./b";\nexport function a() { return b(); }\n';

@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import { surveyText } from '../../testing/surveyText.ts';
-import { temporaryFolder } from '../../testing/temporaryFolder.ts';
+import { surveyText } from '../../tests/surveyText.ts';
+import { temporaryFolder } from '../../tests/temporaryFolder.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { cyclesView } from './cyclesView.ts';
 import { dossierView } from './dossierView.ts';

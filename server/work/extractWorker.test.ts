@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { temporaryFolder } from '../../testing/temporaryFolder.ts';
+import { temporaryFolder } from '../../tests/temporaryFolder.ts';
 import extractBatch, { decode, type ExtractTask } from './extractWorker.ts';
 import { unpackFacts } from './packedFacts.ts';
 

@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { temporaryFolder } from '../../testing/temporaryFolder.ts';
+import { temporaryFolder } from '../../tests/temporaryFolder.ts';
 import { openCodebase, removeCodebase } from '../store/codebases.ts';
 import { openStore, type Store } from '../store/database.ts';
 import { isUnderWay, job, latestJob } from '../store/jobs.ts';

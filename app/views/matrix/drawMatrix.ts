@@ -266,9 +266,13 @@ function rowLabel(
     context.font = `10px ${wordsFace}`;
     context.fillText(heading ? '▾' : '▸', x, cy);
   }
-  context.font = `${row === lit.focus ? '600 ' : ''}${Math.min(12, Math.max(9, cell * 0.75))}px ${figuresFace}`;
+  context.font = labelFont(cell, row === lit.focus);
   const room = left - x - MARK_WIDTH - (beginsLevel(scene, row) ? 46 : 10);
   context.fillText(fitted(context, scene.labels[row], room), x + MARK_WIDTH, cy);
+}
+
+function labelFont(cell: number, isFocus: boolean): string {
+  return `${isFocus ? '600 ' : ''}${Math.min(12, Math.max(9, cell * 0.75))}px ${figuresFace}`;
 }
 
 /** The text, shortened at its front where the less telling part of a path is. */
@@ -299,7 +303,7 @@ function drawColumnLabels(
     context.translate(x + (column + 0.5) * cell, top - 8);
     context.rotate(-Math.PI / 3);
     context.fillStyle = isLit ? colours.accent : scene.rows[column].heading ? colours.faded : colours.ink;
-    context.font = `${column === lit.focus ? '600 ' : ''}${Math.min(12, Math.max(9, cell * 0.75))}px ${figuresFace}`;
+    context.font = labelFont(cell, column === lit.focus);
     context.fillText(fitted(context, scene.labels[column], (top - 16) / Math.sin(Math.PI / 3)), 0, 0);
     context.restore();
   };

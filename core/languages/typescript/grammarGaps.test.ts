@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { factsOfText } from '../../../testing/surveyText.ts';
+import { factsOfText } from '../../../tests/surveyText.ts';
 import { bridgeGrammarGaps } from './grammarGaps.ts';
 
 describe('bridging the gaps of the grammar', () => {

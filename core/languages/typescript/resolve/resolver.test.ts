@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { fileTree } from '../../../../testing/surveyText.ts';
+import { fileTree } from '../../../../tests/surveyText.ts';
 import type { Resolution } from '../../../link/fileTree.ts';
 import { createResolver } from './resolver.ts';
 

@@ -1,0 +1,38 @@
+import { mkdirSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { clickText, startInstrument, textOf, waitForText, type Instrument } from './instrument.ts';
+
+let instrument: Instrument;
+
+beforeAll(async () => {
+  instrument = await startInstrument({ surveyed: true });
+});
+afterAll(() => instrument.close());
+
+describe('a server that is killed in the middle of a survey', () => {
+  it('comes back with the earlier surveys, and the survey can be resumed', async () => {
+    const { page, url, demo } = instrument;
+    const large = join(demo, '..', 'large');
+    mkdirSync(large);
+    const line = 'export function f(x: number) { return x > 1 ? g(x) : h(x && 2); }\n';
+    for (let i = 0; i < 600; i++) writeFileSync(join(large, `f${i}.ts`), line.repeat(250));
+    await page.goto(url, { waitUntil: 'networkidle2' });
+    await page.type('input[name=path]', large);
+    await clickText(page, 'button', 'Survey');
+    await page.waitForFunction(() => / of 600 files/.test(document.body.innerText));
+    const address = page.url();
+
+    await instrument.restart('SIGKILL');
+
+    await page.goto(`${url}/codebases/1/overview`, { waitUntil: 'networkidle2' });
+    expect(await textOf(page, '.overview')).toContain('assessPassage');
+    await page.goto(url, { waitUntil: 'networkidle2' });
+    await waitForText(page, '.codebases', 'survey interrupted');
+    await page.goto(address, { waitUntil: 'networkidle2' });
+    await waitForText(page, '.survey-page', 'Nothing that was read is lost.');
+    await clickText(page, 'button', 'Resume');
+    await waitForText(page, '.survey-page', 'Done in');
+    expect(await textOf(page, '.survey-page')).toContain('600 files');
+  });
+});
