@@ -22,7 +22,7 @@ export interface FileFacts {
 }
 
 /** Part of the cache key: raise it whenever extraction gives different facts for the same text. */
-export const FRONT_END_VERSION = 2;
+export const FRONT_END_VERSION = 3;
 
 export type ParseState = 'clean' | 'partial' | 'failed';
 

@@ -1,6 +1,6 @@
 import { FLAG, FORM, KIND, EXPRESSION } from '../../facts/fileFacts.ts';
 import { childIn, childOfKind } from '../syntaxTable.ts';
-import { readDynamicImport, readExport, readImport, readRequired } from './imports.ts';
+import { readDynamicImport, readExport, readImport, readImportedType, readRequired } from './imports.ts';
 import { lineAt, noFigures, textOf, type Reading } from './reading.ts';
 import { bind, newScope, varScope, type Scope } from './scopes.ts';
 import { F, K, kindSet, T } from './vocabulary.ts';
@@ -100,6 +100,10 @@ function declareNode(reading: Reading, node: number, kind: number, at: Position)
       return -1;
     case K.call_expression:
       readDynamicImport(reading, node, at.scope);
+      return -1;
+    case K.identifier:
+      readImportedType(reading, node);
+      bindLocals(reading, node, kind, at.scope);
       return -1;
     case K.function_declaration:
     case K.generator_function_declaration:

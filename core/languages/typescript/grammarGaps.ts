@@ -1,19 +1,35 @@
 /**
- * The published grammar rejects two forms that the compiler accepts. Both are rewritten before parsing, character
- * for character, so that every offset still holds in the original text, from which all names are read.
+ * The published grammar rejects some forms that the compiler accepts. They are rewritten before parsing, character for
+ * character, so that every offset still holds in the original text, from which all names are read.
  */
 export function bridgeGrammarGaps(text: string, separatesSignatures: boolean): string {
-  const plain = blankVariance(text);
+  const plain = nameImportedTypes(blankStarType(blankVariance(text)));
   return separatesSignatures ? separateCallSignatures(plain) : plain;
 }
 
+const spaces = (text: string): string => text.replace(/\S/g, ' ');
+
 /** `interface Box<in out T>`: variance modifiers say nothing that extraction uses, and become spaces. */
 function blankVariance(text: string): string {
-  if (!/[<,]\s*(?:in|out)\s/.test(text)) return text;
+  if (!/(?:[<,]|\*\/)\s*(?:in|out)\s/.test(text)) return text;
   return text.replace(
-    /([<,]\s*)(in\s+out|in|out)(?=\s+[A-Za-z_$][\w$]*\s*(?:[,>=]|extends\b))/g,
-    (_match, before: string, modifiers: string) => before + modifiers.replace(/\S/g, ' '),
+    /([<,](?:\s|\/\*[^*]*(?:\*(?!\/)[^*]*)*\*\/)*)(in\s+out|in|out)(?=\s+[A-Za-z_$][\w$]*\s*(?:[,>=]|extends\b))/g,
+    (_match, before: string, modifiers: string) => before + spaces(modifiers),
   );
+}
+
+/** `export type * from`: the `type` becomes spaces; that it stood there is read from the original. */
+function blankStarType(text: string): string {
+  return text.replace(/^(\s*export\s+)type(?=\s*\*)/gm, (_match, before: string) => `${before}    `);
+}
+
+/**
+ * `import("./a").Box<T>`, which only a type can be: the call becomes a name of the same length, whose original text
+ * says what it is.
+ */
+function nameImportedTypes(text: string): string {
+  if (!text.includes('import(')) return text;
+  return text.replace(/\bimport\((["'])[^"'\n]+\1\)(?=(?:\.[\w$]+)+<)/g, (call) => '_'.repeat(call.length));
 }
 
 /**

@@ -122,7 +122,8 @@ export function readExport(reading: Reading, node: number, atTop: boolean): void
   const sourceNode = childIn(table, node, F.source);
   const clause = childOfKind(table, node, K.export_clause);
   if (sourceNode >= 0) {
-    const typeOnly = childOfKind(table, node, T.type) >= 0;
+    // `export type *` reaches the parser without its `type`, so that the text itself is asked.
+    const typeOnly = /^export\s+type\b/.test(reading.text.slice(table.start[node], table.start[node] + 40));
     const index = addImport(
       reading,
       typeOnly ? 'typeImport' : 'reExport',
@@ -226,6 +227,14 @@ function isFlatPattern(reading: Reading, pattern: number): boolean {
     if (isOther && !'{},'.includes(textOf(reading, child))) return false;
   }
   return true;
+}
+
+/** `import('…').Box<T>` in a type, of which the parser was given a name of the same length. */
+export function readImportedType(reading: Reading, node: number): void {
+  const { table } = reading;
+  if (!reading.text.startsWith('import(', table.start[node])) return;
+  const specifier = textOf(reading, node).slice('import("'.length, -2);
+  reading.importAt.set(node, addImport(reading, 'typeImport', specifier, node));
 }
 
 function standsInType(reading: Reading, node: number): boolean {

@@ -1,5 +1,6 @@
 import { EXPRESSION } from '../../facts/fileFacts.ts';
 import { childIn, childOfKind } from '../syntaxTable.ts';
+import { importExpression } from './imports.ts';
 import { textOf, type Reading } from './reading.ts';
 import { lookUpType } from './scopes.ts';
 import { F, K } from './vocabulary.ts';
@@ -70,6 +71,8 @@ function qualifier(reading: Reading, node: number, depth: number): number {
       : expressions.add(EXPRESSION.member, object, expressions.name(textOf(reading, property)));
   }
   if (table.kind[node] !== K.identifier) return valueExpression(reading, node, depth + 1);
+  const imported = reading.importAt.get(node);
+  if (imported !== undefined) return importExpression(reading, imported, '*');
   return typeExpression(reading, node, depth + 1);
 }
 
