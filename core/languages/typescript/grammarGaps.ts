@@ -3,8 +3,23 @@
  * character, so that every offset still holds in the original text, from which all names are read.
  */
 export function bridgeGrammarGaps(text: string, separatesSignatures: boolean): string {
-  const plain = nameImportedTypes(blankStarType(blankVariance(text)));
+  const plain = nameImportedTypes(blankStarType(blankVariance(bridgeReservedNames(text))));
   return separatesSignatures ? separateCallSignatures(plain) : plain;
+}
+
+const reserved =
+  'break|case|catch|class|const|continue|debugger|delete|do|else|enum|export|extends|false|finally|for|function|if|' +
+  'import|in|instanceof|new|null|return|super|switch|this|throw|true|try|typeof|var|void|while|with';
+const reservedAlias = new RegExp(`(\\bas\\s+)(${reserved})(?=\\s*[,}])`, 'g');
+const reservedName = new RegExp(`([{,]\\s*)(${reserved})(?=\\s+as\\b)`, 'g');
+
+/** `export { nothing as null }`: inside these braces a reserved word is a name like any other. JavaScript has it too. */
+export function bridgeReservedNames(text: string): string {
+  return text.replace(/\b(?:export|import)(?:\s+type)?\s*\{[^{}]*\}/g, (clause) =>
+    clause
+      .replace(reservedAlias, (_match, before: string, name: string) => before + '_'.repeat(name.length))
+      .replace(reservedName, (_match, before: string, name: string) => before + '_'.repeat(name.length)),
+  );
 }
 
 const spaces = (text: string): string => text.replace(/\S/g, ' ');

@@ -2,7 +2,7 @@ import type { Language } from 'web-tree-sitter';
 import type { LanguageDefinition } from '../language.ts';
 import { readSyntax, type NodeVocabulary } from '../syntaxTable.ts';
 import { extractFacts, unreadFacts } from './extract.ts';
-import { bridgeGrammarGaps } from './grammarGaps.ts';
+import { bridgeGrammarGaps, bridgeReservedNames } from './grammarGaps.ts';
 import { createResolver } from './resolve/resolver.ts';
 import { vocabularyOf } from './vocabulary.ts';
 
@@ -37,7 +37,7 @@ export const javascript: LanguageDefinition = {
   id: 'javascript',
   name: 'JavaScript',
   endings: { '.js': JAVASCRIPT, '.jsx': JAVASCRIPT, '.mjs': JAVASCRIPT, '.cjs': JAVASCRIPT },
-  textToParse: (text) => text,
+  textToParse: bridgeReservedNames,
   unread: unreadFacts,
   read,
   resolver: createResolver,
