@@ -1,4 +1,4 @@
-import { useCallback, useMemo } from 'react';
+import { useCallback, useEffect, useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import { patched, pictureState, type Patch, type PictureState } from './pictureState.ts';
 
@@ -10,16 +10,21 @@ export interface Picture extends PictureState {
   showEvidence(from: string, to: string): void;
 }
 
+/** Where the address is going: a change that follows at once must build on it, not on where the address still is. */
+let underWay: URLSearchParams | null = null;
+
 /** The state of the picture in the address bar, and how to change it. */
 export function usePicture(): Picture {
   const [params, setParams] = useSearchParams();
+  useEffect(() => {
+    underWay = null;
+  }, [params]);
   const change = useCallback(
-    (patch: Patch, options: { replace?: boolean } = {}) =>
-      setParams((current) => patched(current, patch), {
-        replace: options.replace ?? false,
-        preventScrollReset: true,
-      }),
-    [setParams],
+    (patch: Patch, options: { replace?: boolean } = {}) => {
+      underWay = patched(underWay ?? params, patch);
+      setParams(underWay, { replace: options.replace ?? false, preventScrollReset: true });
+    },
+    [params, setParams],
   );
   return useMemo(
     () => ({
