@@ -3,7 +3,6 @@ import { measureNamed } from '../../core/measures/catalogue.ts';
 import { defaultColumns, type MeasuresQuery } from '../../server/views/measuresView.ts';
 
 export const measuredKinds = ['file', 'routine', 'type', 'folder'] as const;
-export type MeasuredKind = (typeof measuredKinds)[number];
 
 const schema = z.object({
   of: z.enum(measuredKinds).catch('file'),

@@ -169,7 +169,6 @@ export interface ExpressionColumns {
 }
 
 export const referenceKinds = ['call', 'construct', 'inherit', 'implement', 'typeUse'] as const;
-export type ReferenceKind = (typeof referenceKinds)[number];
 export const REFERENCE = { call: 0, construct: 1, inherit: 2, implement: 3, typeUse: 4 } as const;
 
 export interface ReferenceColumns {
@@ -178,10 +177,4 @@ export interface ReferenceColumns {
   from: Int32Array;
   line: Int32Array;
   expression: Int32Array;
-}
-
-/** Where the reference `name` stands in `file`: what every claim leads back to. */
-export interface Place {
-  file: string;
-  line: number;
 }

@@ -16,7 +16,7 @@ export interface Evaluator {
   evaluate(file: number, expression: number): Value | null;
   /** What a file exports under a name; null when it exports no such thing that can be followed. */
   exportOf(file: number, name: string): Value | null;
-  /** True when `name` may come from an export that leads out of the codebase, so that its absence proves nothing. */
+  /** True when a file may export names that cannot be seen here, so that the absence of one proves nothing. */
   exportsOpenly(file: number): boolean;
 }
 

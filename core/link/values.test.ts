@@ -1,14 +1,19 @@
 import { describe, expect, it } from 'vitest';
 import { describeDependencies, surveyText } from '../../tests/surveyText.ts';
 
-/** What the body of one function calls, given a class `Boat` with a method `moor` and whatever else is declared. */
-async function called(declarations: string, body: string): Promise<string[]> {
+/** The calls in a codebase of a class `Boat` with a method `moor`, what else is declared, and one function's body. */
+async function callsIn(declarations: string, body: string): Promise<string[]> {
   const survey = await surveyText({
     'boat.ts':
       'export class Boat { moor() {} next(): Boat { return this; } static launch(): Boat { return new Boat(); } }',
     'use.ts': `import { Boat } from './boat';\n${declarations}\nexport async function use(p: any) {\n${body}\n}`,
   });
-  return describeDependencies(survey)
+  return describeDependencies(survey).filter((line) => line.startsWith('call '));
+}
+
+/** What the body itself calls, and how certainly. */
+async function called(declarations: string, body: string): Promise<string[]> {
+  return (await callsIn(declarations, body))
     .filter((line) => line.startsWith('call use.ts#use ') && !line.includes('use.ts#use →  use.ts'))
     .map((line) => /→ (\S+) (\S+)/.exec(line)!.slice(1).join(' '));
 }
@@ -64,14 +69,7 @@ describe('receivers are followed', () => {
     ],
     ['a partial', 'declare const b: Partial<Boat>;', 'b.moor!();'],
   ])('%s', async (_, declarations, body) => {
-    const survey = await surveyText({
-      'boat.ts':
-        'export class Boat { moor() {} next(): Boat { return this; } static launch(): Boat { return new Boat(); } }',
-      'use.ts': `import { Boat } from './boat';\n${declarations}\nexport async function use(p: any) {\n${body}\n}`,
-    });
-    const calls = describeDependencies(survey).filter(
-      (line) => line.startsWith('call') && line.includes('Boat.moor'),
-    );
+    const calls = (await callsIn(declarations, body)).filter((line) => line.includes('Boat.moor'));
     expect(calls).toHaveLength(1);
     expect(calls[0]).toContain('inferred');
   });

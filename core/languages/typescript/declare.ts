@@ -47,15 +47,6 @@ const holdsVar = kindSet(
   K.module,
 );
 
-export const isFunction = kindSet(
-  K.function_declaration,
-  K.generator_function_declaration,
-  K.function_expression,
-  K.generator_function,
-  K.arrow_function,
-  K.method_definition,
-);
-
 const isFunctionValue = kindSet(K.function_expression, K.generator_function, K.arrow_function);
 
 /** Where the walk stands: the innermost open scope and declaration. */
