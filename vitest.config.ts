@@ -6,7 +6,7 @@ export default defineConfig({
       {
         test: {
           name: 'unit',
-          include: ['{core,server,cli,app,testing}/**/*.test.ts'],
+          include: ['{core,server,cli,app,tests}/**/*.test.ts'],
           testTimeout: 60_000,
         },
       },
