@@ -4,7 +4,7 @@ import ts from 'typescript';
 import { KIND } from '../core/facts/fileFacts.ts';
 import { CERTAINTY, IMPORT_KINDS } from '../core/link/linked.ts';
 import type { SurveyedCodebase } from '../core/survey.ts';
-import { surveyFolder } from '../server/survey/surveyFolder.ts';
+import { surveyPath } from '../tests/surveyPath.ts';
 import { handCounted } from './handCounted.ts';
 import { fetchPackage } from './realCode.ts';
 
@@ -139,7 +139,7 @@ interface Row {
 
 async function compareOne(specifier: string): Promise<Row> {
   const root = fetchPackage(specifier);
-  const { survey } = await surveyFolder(root);
+  const { survey } = await surveyPath(root);
   const inferred = ourEdges(survey, CERTAINTY.inferred);
   const exact = compare(ourEdges(survey, CERTAINTY.exact), compilerEdges(root, survey, ts.sys));
   exact.onlyTheirs = exact.onlyTheirs.filter((edge) => !inferred.has(edge));

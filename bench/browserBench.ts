@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from 'puppeteer-core';
 import { matrixDrawn, startInstrument } from '../e2e/instrument.ts';
+import { folderOrigin } from '../server/source/address.ts';
 import { openCodebase } from '../server/store/codebases.ts';
 import { openStore } from '../server/store/database.ts';
 import { createJob } from '../server/store/jobs.ts';
@@ -76,7 +77,7 @@ export async function benchMatrix(): Promise<void> {
   try {
     writeCodebase(folder);
     const store = openStore(join(instrument.demo, '..', 'data'));
-    const opened = openCodebase(store, folder, 'thousand');
+    const opened = openCodebase(store, folderOrigin(folder), 'thousand');
     await runJob(store, createJob(store, opened.id).id);
     store.close();
     const { page, url } = instrument;

@@ -4,6 +4,8 @@ import { availableParallelism } from 'node:os';
 import { Piscina } from 'piscina';
 import { installationRoot } from '../server/installation.ts';
 import { takeIn } from '../server/intake/intake.ts';
+import { folderOrigin } from '../server/source/address.ts';
+import { folderSource } from '../server/source/folder/folderSource.ts';
 import { openCodebase } from '../server/store/codebases.ts';
 import { openStore } from '../server/store/database.ts';
 import { createJob } from '../server/store/jobs.ts';
@@ -19,7 +21,7 @@ console.log(JSON.stringify({ milliseconds, peakMemory: process.resourceUsage().m
 
 /** Reads, parses and walks every node of the files that a survey would read, with as many threads, and nothing else. */
 async function bareParse(): Promise<{ files: number; lines: number }> {
-  const intake = takeIn(root);
+  const intake = await takeIn(folderSource(root));
   const pool = new Piscina<unknown, number>({
     filename: join(installationRoot, 'bench', 'bareWorker.mjs'),
     maxThreads: Math.min(8, availableParallelism()),
@@ -44,7 +46,7 @@ async function bareParse(): Promise<{ files: number; lines: number }> {
 /** A whole survey through the database, as the server runs it. */
 async function survey(): Promise<{ files: number; lines: number }> {
   const store = openStore();
-  const opened = openCodebase(store, root);
+  const opened = openCodebase(store, folderOrigin(root));
   await runJob(store, createJob(store, opened.id).id);
   const totals = latestSurvey(store, opened.id)!.totals;
   store.close();

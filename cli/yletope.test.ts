@@ -57,7 +57,7 @@ describe('yletope survey', () => {
 
   it.each([
     [['survey', '/no/such/folder', '--json', '-'], 'There is no /no/such/folder on this machine.'],
-    [['survey', join(demo, 'package.json'), '--json', '-'], 'is a file; choose the folder it is in.'],
+    [['survey', join(demo, 'package.json'), '--json', '-'], 'package.json is no archive that Yletope opens'],
     [['survey', demo], "required option '--json <FILE>' not specified"],
     [['survey', demo, '--json', '/no/such/place/out.json'], 'no such file or directory'],
     [['measure'], "unknown command 'measure'"],

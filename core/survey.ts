@@ -1,7 +1,7 @@
 import { figureNames, KIND, type FigureName, type LineFigures, type ParseState } from './facts/fileFacts.ts';
 import type { FileTree } from './link/fileTree.ts';
 import { placedDeclarations } from './link/elements.ts';
-import { link } from './link/link.ts';
+import { link, type OnFile } from './link/link.ts';
 import type { FactsOfFile, LinkedCodebase } from './link/linked.ts';
 
 /** What is recorded of one file beside its element. */
@@ -10,6 +10,8 @@ export interface FileRecord {
   path: string;
   language: string;
   isTest: boolean;
+  /** True when its top-level names are visible to every file. */
+  isScript: boolean;
   parse: ParseState;
   damage: [number, number][];
   lines: LineFigures;
@@ -23,8 +25,8 @@ export interface SurveyedCodebase extends LinkedCodebase {
 }
 
 /** Facts in, survey out. `files` are sorted by `comparePaths`. Pure; heavy for a large codebase. */
-export function assembleSurvey(files: FactsOfFile[], tree: FileTree): SurveyedCodebase {
-  const linked = link(files, tree);
+export function assembleSurvey(files: FactsOfFile[], tree: FileTree, onFile?: OnFile): SurveyedCodebase {
+  const linked = link(files, tree, onFile);
   const { elements } = linked;
   const figures = Object.fromEntries(
     figureNames.map((name) => [name, new Int32Array(elements.count)]),
@@ -36,8 +38,8 @@ export function assembleSurvey(files: FactsOfFile[], tree: FileTree): SurveyedCo
     placedDeclarations(facts.declarations, element).forEach((at, d) => {
       for (const name of figureNames) figures[name][at] = facts.declarations.figures[name][d];
     });
-    const { parse, damage, lines } = facts;
-    return { element, path, language, isTest, parse, damage, lines };
+    const { parse, damage, lines, isScript } = facts;
+    return { element, path, language, isTest, isScript, parse, damage, lines };
   });
   return { ...linked, files: records, figures };
 }

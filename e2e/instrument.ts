@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import puppeteer, { type Browser, type Page } from 'puppeteer-core';
 import { installationRoot } from '../server/installation.ts';
+import { folderOrigin } from '../server/source/address.ts';
 import { openCodebase } from '../server/store/codebases.ts';
 import { openStore } from '../server/store/database.ts';
 import { createJob } from '../server/store/jobs.ts';
@@ -47,7 +48,7 @@ export async function startInstrument(options: { surveyed: boolean }): Promise<I
   cpSync(join(installationRoot, 'demo', 'hollowmere'), demo, { recursive: true });
   if (options.surveyed) {
     const store = openStore(data);
-    const opened = openCodebase(store, demo, 'Hollowmere');
+    const opened = openCodebase(store, folderOrigin(demo), 'Hollowmere');
     await runJob(store, createJob(store, opened.id).id);
     store.close();
   }

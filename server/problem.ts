@@ -17,10 +17,33 @@ export type ProblemCode =
   | 'alreadyRunning'
   | 'stopped'
   | 'notFound'
-  | 'badRequest';
+  | 'badRequest'
+  | 'badAddress'
+  | 'badArchive'
+  | 'disk'
+  | 'noCommit'
+  | 'noGit'
+  | 'noSuchRef'
+  | 'notARepository'
+  | 'repository';
 
 /** Any thrown value as one sentence. */
 export function sentenceOf(error: unknown): string {
   if (error instanceof Problem) return error.message;
+  const known = sentenceOfCode(error);
+  if (known !== null) return known;
   return error instanceof Error ? `Something went wrong: ${error.message}` : 'Something went wrong.';
+}
+
+const byCode: Record<string, string> = {
+  ENOSPC: 'The disk is full. Make room and try again; what was there before is still there.',
+  EDQUOT: 'The disk quota is used up. Make room and try again; what was there before is still there.',
+  SQLITE_FULL: 'The disk is full. Make room and try again; what was there before is still there.',
+  EROFS: 'The disk cannot be written to.',
+};
+
+/** What is to be said of a failure of the disk; null for any other. */
+export function sentenceOfCode(error: unknown): string | null {
+  const code = (error as { code?: unknown } | null)?.code;
+  return typeof code === 'string' ? (byCode[code] ?? null) : null;
 }

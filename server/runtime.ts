@@ -3,12 +3,12 @@ import type { SurveyedCodebase } from '../core/survey.ts';
 import { openStore, type Store } from './store/database.ts';
 import { interruptOrphans } from './store/jobs.ts';
 import { loadSurvey } from './store/surveys.ts';
-import { createQueue, type SurveyQueue } from './work/queue.ts';
+import { createQueue, type JobQueue } from './work/queue.ts';
 
-/** What lives as long as the server: the open store, the queue of surveys, and the surveys in memory. */
+/** What lives as long as the server: the open store, the queue of jobs, and the surveys in memory. */
 export interface Runtime {
   store: Store;
-  queue: SurveyQueue;
+  queue: JobQueue;
   survey(id: number): SurveyedCodebase;
 }
 

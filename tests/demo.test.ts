@@ -6,13 +6,14 @@ import { dependencyKinds } from '../core/link/linked.ts';
 import { measureNamed } from '../core/measures/catalogue.ts';
 import { fileGraph } from '../core/measures/coupling.ts';
 import { installationRoot } from '../server/installation.ts';
-import { surveyFolder, type FolderSurvey } from '../server/survey/surveyFolder.ts';
+import type { SourceSurvey } from '../server/survey/surveySource.ts';
+import { surveyPath } from './surveyPath.ts';
 
 /** Holds the analysis to what `demo/README.md` says is planted in Hollowmere. */
-let result: FolderSurvey;
+let result: SourceSurvey;
 
 beforeAll(async () => {
-  result = await surveyFolder(join(installationRoot, 'demo', 'hollowmere'));
+  result = await surveyPath(join(installationRoot, 'demo', 'hollowmere'));
 });
 
 function elementOf(key: string): number {

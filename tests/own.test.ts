@@ -4,7 +4,7 @@ import { EVERYTHING_RESOLVED, rollUp } from '../core/graph/rollUp.ts';
 import { unitsOf } from '../core/graph/units.ts';
 import type { SurveyedCodebase } from '../core/survey.ts';
 import { installationRoot } from '../server/installation.ts';
-import { surveyFolder } from '../server/survey/surveyFolder.ts';
+import { surveyPath } from './surveyPath.ts';
 
 /** Yletope's own rules, checked by itself: imports run downward only. Each folder may use those before it. */
 const order = ['core', 'server', 'cli', 'app'];
@@ -12,7 +12,7 @@ const order = ['core', 'server', 'cli', 'app'];
 let survey: SurveyedCodebase;
 
 beforeAll(async () => {
-  ({ survey } = await surveyFolder(installationRoot));
+  ({ survey } = await surveyPath(installationRoot));
 });
 
 describe('Yletope’s own code', () => {

@@ -25,7 +25,11 @@ export async function factsOfText(path: string, text: string): Promise<FileFacts
 }
 
 /** A file tree of given paths; the texts of project files among them can be read. */
-export function fileTree(files: Record<string, string>, leftOut: Record<string, string> = {}): FileTree {
+export function fileTree(
+  files: Record<string, string>,
+  leftOut: Record<string, string> = {},
+  rules: Partial<Pick<FileTree, 'sourceRoots' | 'acceptedExternals'>> = {},
+): FileTree {
   const folders = new Set(['']);
   for (const path of [...Object.keys(files), ...Object.keys(leftOut)]) {
     const parts = path.split('/');
@@ -33,16 +37,25 @@ export function fileTree(files: Record<string, string>, leftOut: Record<string, 
   }
   return {
     has: (path) => path in files && languageOf(path) !== null,
-    leftOut: (path) =>
-      leftOut[path] ?? (path in files && languageOf(path) === null ? 'unknownLanguage' : undefined),
+    leftOut: (path) => {
+      const reason =
+        leftOut[path] ?? (path in files && languageOf(path) === null ? 'unknownLanguage' : undefined);
+      return reason === undefined ? undefined : { path, reason };
+    },
     isFolder: (path) => folders.has(path),
     manifests: () => Object.keys(files).filter((path) => path.endsWith('.json')),
     manifest: (path) => (path.endsWith('.json') ? files[path] : undefined),
+    sourceRoots: [],
+    acceptedExternals: new Set(),
+    ...rules,
   };
 }
 
 /** A survey of a codebase given as texts by path. */
-export async function surveyText(files: Record<string, string>): Promise<SurveyedCodebase> {
+export async function surveyText(
+  files: Record<string, string>,
+  rules: Parameters<typeof fileTree>[2] = {},
+): Promise<SurveyedCodebase> {
   const read = Object.entries(files).filter(([path]) => languageOf(path));
   const facts = await Promise.all(
     read.map(async ([path, text]) => ({
@@ -53,7 +66,7 @@ export async function surveyText(files: Record<string, string>): Promise<Surveye
     })),
   );
   facts.sort((a, b) => comparePaths(a.path, b.path));
-  return assembleSurvey(facts, fileTree(files));
+  return assembleSurvey(facts, fileTree(files, {}, rules));
 }
 
 /** Dependencies in words: `call a.ts#f → b.ts#g exact @3`. */

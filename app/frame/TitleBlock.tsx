@@ -53,7 +53,7 @@ export function TitleBlock({
   return (
     <header className="title-block">
       <Mark />
-      <Link to="/" title={codebase.root}>
+      <Link to="/" title={codebase.address}>
         <small>codebase</small>
         <b>{codebase.name}</b>
       </Link>

@@ -2,7 +2,8 @@ import { data } from 'react-router';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { Problem } from '../../server/problem.ts';
 import { runtime, type Runtime } from '../../server/runtime.ts';
-import { codebase, type Codebase } from '../../server/store/codebases.ts';
+import { textReader, type ReadText } from '../../server/source/readText.ts';
+import { codebase, workplaceOf, type Codebase } from '../../server/store/codebases.ts';
 import { latestSurvey, type SurveyRecord } from '../../server/store/surveys.ts';
 import { scopeElement } from '../../server/views/remembered.ts';
 import { filterOf } from '../../server/views/filters.ts';
@@ -16,6 +17,17 @@ export function answering<T>(work: () => T): T {
   } catch (error) {
     if (!(error instanceof Problem)) throw error;
     throw data(error.message, { status: error.code === 'notFound' ? 404 : 400 });
+  }
+}
+
+/** The same for work that takes its time. */
+export async function answeringAsync<T>(work: Promise<T>): Promise<T> {
+  try {
+    return await work;
+  } catch (error) {
+    return answering(() => {
+      throw error;
+    });
   }
 }
 
@@ -35,6 +47,8 @@ export interface ViewRequest {
   filter: DependencyFilter;
   scope: number;
   withTests: boolean;
+  /** Reads files of the codebase as the survey saw them, or as they are now. */
+  readText: ReadText;
 }
 
 /** The request of a view; null while the codebase has no finished survey. */
@@ -56,6 +70,7 @@ export function viewRequest(request: Request, params: { codebaseId: string }): V
       filter: filterOf(state.kinds, state.certainty),
       scope: scopeElement(survey, state.in),
       withTests: state.tests === 'in',
+      readText: textReader(opened, record.commitHash, workplaceOf(current.store, opened.id)),
     };
   });
 }

@@ -1,4 +1,4 @@
-import type { LeftOutReason } from '../../server/intake/intake.ts';
+import type { LeftOutReason } from '../../server/intake/reasons.ts';
 
 /** How kinds and reasons read in a sentence. */
 export const dependencyWords: Record<string, string> = {
@@ -23,6 +23,10 @@ export const gapWords: Record<string, string> = {
 };
 
 export const leftOutWords: Record<LeftOutReason, string> = {
+  byChoice: 'left out by you',
+  tests: 'tests',
+  submodule: 'submodules',
+  unsafe: 'unsafe names',
   ignoredByGit: 'ignored by git',
   vendored: 'vendored',
   generated: 'generated',

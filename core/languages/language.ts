@@ -9,8 +9,12 @@ export interface LanguageDefinition {
   id: string;
   /** Name as shown. */
   name: string;
-  /** File endings it claims, with the dot, and the grammar file that parses each. */
+  /** File endings it claims, with the dot, and the grammar file that parses each. The first is the usual one. */
   endings: Record<string, GrammarFile>;
+  /** Programs that a first line `#!` may name for a file without an ending. */
+  interpreters: RegExp;
+  /** What a file with one of the endings is instead, by how it begins; null when it is of this language. */
+  disclaims?(head: string): string | null;
   /** The text to be given to the parser: of the same length, for offsets must hold in the original. */
   textToParse(text: string, grammar: GrammarFile): string;
   /** Facts of a file that could not be parsed at all: its lines alone. */

@@ -19,3 +19,23 @@ export function languageOf(path: string): { language: LanguageDefinition; gramma
 export function languageNamed(id: string): LanguageDefinition | undefined {
   return languages.find((language) => language.id === id);
 }
+
+/** The grammar with which a language reads a file, whatever the file's name. */
+export function grammarFor(language: LanguageDefinition, path: string): GrammarFile {
+  const dot = path.lastIndexOf('.');
+  const own = dot < 0 ? undefined : language.endings[path.slice(dot).toLowerCase()];
+  return own ?? Object.values(language.endings)[0];
+}
+
+/** The language that a first line such as `#!/usr/bin/env -S node --no-warnings` names, and the program it names. */
+export function languageOfFirstLine(
+  line: string,
+): { program: string; language: LanguageDefinition | null } | null {
+  const match = /^#!\s*(?:\S*\/)?(\S+)(.*)$/.exec(line);
+  if (!match) return null;
+  const isEnv = match[1] === 'env';
+  const program = isEnv ? match[2].split(/\s+/).find((word) => word !== '' && !/^-|=/.test(word)) : match[1];
+  if (program === undefined) return null;
+  const name = program.slice(program.lastIndexOf('/') + 1);
+  return { program: name, language: languages.find(({ interpreters }) => interpreters.test(name)) ?? null };
+}

@@ -5,12 +5,22 @@
 export interface FileTree {
   /** True for a file that was surveyed. */
   has(path: string): boolean;
-  /** Why a file that is there was not surveyed; undefined when it was, or is not there. */
-  leftOut(path: string): string | undefined;
+  /** The rule's reason and path by which a file that is there was not surveyed; undefined when it was, or is not there. */
+  leftOut(path: string): LeftOutPlace | undefined;
   isFolder(path: string): boolean;
   /** Paths of the project files that intake has read: package.json, tsconfig.json and their like. */
   manifests(): Iterable<string>;
   manifest(path: string): string | undefined;
+  /** Folders that a user has named, from which imports are also resolved. */
+  sourceRoots: readonly string[];
+  /** Names of gaps that a user has accepted as lying outside. */
+  acceptedExternals: ReadonlySet<string>;
+}
+
+/** What was left out, a file or (with `/` at its end) a folder, and why. */
+export interface LeftOutPlace {
+  path: string;
+  reason: string;
 }
 
 export type GapReason = 'noSuchFile' | 'outsideRoot' | 'leftOut' | 'computed' | 'notExported';
@@ -20,7 +30,7 @@ export type Resolution =
   | { kind: 'file'; path: string; inferred?: boolean }
   | { kind: 'external'; name: string; ecosystem: string }
   | { kind: 'asset'; path: string }
-  | { kind: 'gap'; reason: GapReason };
+  | { kind: 'gap'; reason: GapReason; leftOut?: LeftOutPlace };
 
 /** `a/b/../c` → `a/c`; null when it leads out of the root. */
 export function normalPath(path: string): string | null {

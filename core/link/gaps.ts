@@ -1,5 +1,7 @@
 import type { Evaluator } from './evaluator.ts';
+import type { LeftOutPlace } from './fileTree.ts';
 import type { ImportTarget } from './imports.ts';
+import { gapName } from './gapName.ts';
 import type { FactsOfFile, Gap } from './linked.ts';
 
 /** What is referred to and not found: modules, and names that the module imported from does not export. */
@@ -8,6 +10,7 @@ export function collectGaps(
   targets: ImportTarget[][],
   fileElement: Int32Array,
   evaluator: Evaluator,
+  accepted: ReadonlySet<string>,
 ): Gap[] {
   const gaps = new Map<string, Gap>();
   const report = (
@@ -16,17 +19,19 @@ export function collectGaps(
     reason: Gap['reason'],
     file: number,
     line: number,
+    leftOut?: LeftOutPlace,
   ): void => {
+    if (accepted.has(name)) return;
     const key = `${kind}\0${reason}\0${name}`;
     let gap = gaps.get(key);
-    if (!gap) gaps.set(key, (gap = { name, kind, reason, places: [] }));
+    if (!gap) gaps.set(key, (gap = { name, kind, reason, places: [], ...(leftOut ? { leftOut } : {}) }));
     gap.places.push({ file: fileElement[file], line });
   };
   files.forEach(({ path, facts }, file) => {
     facts.imports.forEach(({ specifier, line }, index) => {
       const target = targets[file][index];
       if (target.kind !== 'gap') return;
-      report(gapName(path, specifier), 'module', target.reason, file, line);
+      report(gapName(path, specifier), 'module', target.reason, file, line, target.leftOut);
     });
     if (facts.parse !== 'clean') return;
     facts.importBindings.forEach(({ import: index, name }) => {
@@ -47,16 +52,4 @@ export function collectGaps(
 /** Exported by name, though what it stands for cannot be followed. */
 function hasExport({ facts }: FactsOfFile, name: string): boolean {
   return facts.exports.named.some(([exported]) => exported === name);
-}
-
-/** A relative path means something else in each folder, so its gap is named from the root. */
-function gapName(path: string, specifier: string | null): string {
-  if (specifier === null) return '(computed at run time)';
-  if (!specifier.startsWith('.')) return specifier;
-  const parts = path.split('/').slice(0, -1);
-  for (const part of specifier.split('/')) {
-    if (part === '..' && parts.length > 0 && parts.at(-1) !== '..') parts.pop();
-    else if (part !== '.') parts.push(part);
-  }
-  return parts.join('/');
 }

@@ -1,12 +1,13 @@
 import { languageNamed } from '../languages/registry.ts';
-import type { FileTree, GapReason, Resolution } from './fileTree.ts';
+import type { FileTree, GapReason, LeftOutPlace, Resolution } from './fileTree.ts';
+import { gapName } from './gapName.ts';
 import type { FactsOfFile } from './linked.ts';
 
 /** Where each import of each file leads: a file (its index), an external (its index), a gap, or nowhere of interest. */
 export type ImportTarget =
   | { kind: 'file'; file: number; inferred: boolean }
   | { kind: 'external'; external: number }
-  | { kind: 'gap'; reason: GapReason }
+  | { kind: 'gap'; reason: GapReason; leftOut?: LeftOutPlace }
   | { kind: 'asset' };
 
 export interface ResolvedImports {
@@ -14,6 +15,9 @@ export interface ResolvedImports {
   targets: ImportTarget[][];
   externals: { key: string; name: string; ecosystem: string }[];
 }
+
+/** Ecosystem of what a user has accepted as lying outside. */
+export const ACCEPTED = 'accepted';
 
 /** Resolves the imports of all files, each by the rules of its language. */
 export function resolveImports(files: FactsOfFile[], tree: FileTree): ResolvedImports {
@@ -29,10 +33,16 @@ export function resolveImports(files: FactsOfFile[], tree: FileTree): ResolvedIm
     }
     return resolver;
   };
+  const accepted = (resolution: Resolution, path: string, specifier: string): Resolution => {
+    const name = resolution.kind === 'gap' ? gapName(path, specifier) : null;
+    return name !== null && tree.acceptedExternals.has(name)
+      ? { kind: 'external', name, ecosystem: ACCEPTED }
+      : resolution;
+  };
   const resolved = files.map(({ path, language, facts }) =>
     facts.imports.map(({ specifier, kind }): Resolution => {
       if (specifier === null) return { kind: 'gap', reason: 'computed' };
-      const resolution = resolverOf(language)(path, specifier, kind === 'require');
+      const resolution = accepted(resolverOf(language)(path, specifier, kind === 'require'), path, specifier);
       if (resolution.kind === 'external') {
         const key = `${resolution.ecosystem}:${resolution.name}`;
         found.set(key, { key, name: resolution.name, ecosystem: resolution.ecosystem });
@@ -57,7 +67,7 @@ export function resolveImports(files: FactsOfFile[], tree: FileTree): ResolvedIm
             external: externalIndex.get(`${resolution.ecosystem}:${resolution.name}`)!,
           };
         case 'gap':
-          return { kind: 'gap', reason: resolution.reason };
+          return resolution;
         case 'asset':
           return { kind: 'asset' };
       }

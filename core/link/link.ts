@@ -15,8 +15,11 @@ import {
 import { MAX_CANDIDATES, methodsByName, type MethodPlace } from './uniqueNames.ts';
 import type { Value } from './values.ts';
 
+/** Told of each file that is linked, for progress. */
+export type OnFile = (done: number, total: number) => void;
+
 /** Joins the facts of all files into elements, dependencies and gaps. `files` are sorted by `comparePaths`. */
-export function link(files: FactsOfFile[], tree: FileTree): LinkedCodebase {
+export function link(files: FactsOfFile[], tree: FileTree, onFile: OnFile = () => {}): LinkedCodebase {
   const { targets, externals } = resolveImports(files, tree);
   const placed = placeElements(files, externals);
   const evaluator = createEvaluator(files, targets);
@@ -26,6 +29,7 @@ export function link(files: FactsOfFile[], tree: FileTree): LinkedCodebase {
     importDependencies(context, file, rows);
     referenceDependencies(context, file, rows);
     rows.closeFile();
+    onFile(file + 1, files.length);
   });
   return {
     elements: placed.table,
@@ -35,7 +39,7 @@ export function link(files: FactsOfFile[], tree: FileTree): LinkedCodebase {
       name,
       ecosystem,
     })),
-    gaps: collectGaps(files, targets, placed.fileElement, evaluator),
+    gaps: collectGaps(files, targets, placed.fileElement, evaluator, tree.acceptedExternals),
   };
 }
 

@@ -1,5 +1,5 @@
 import type { FileFacts } from '../facts/fileFacts.ts';
-import type { GapReason } from './fileTree.ts';
+import type { GapReason, LeftOutPlace } from './fileTree.ts';
 
 /** One file going into linking. */
 export interface FactsOfFile {
@@ -74,6 +74,8 @@ export interface Gap {
   name: string;
   kind: 'module' | 'name';
   reason: GapReason;
+  /** What was left out of the survey, when that is the reason. */
+  leftOut?: LeftOutPlace;
   places: { file: number; line: number }[];
 }
 

@@ -5,7 +5,7 @@ import { certainties, dependencyKinds } from '../../core/link/linked.ts';
 import { catalogue } from '../../core/measures/catalogue.ts';
 import { fileGraph } from '../../core/measures/coupling.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
-import type { LeftOut } from '../intake/intake.ts';
+import type { LeftOut } from '../intake/reasons.ts';
 
 /** What the exchange format says of the codebase as a whole. */
 export interface ExchangeHead {

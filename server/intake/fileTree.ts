@@ -1,18 +1,32 @@
 import type { FileTree } from '../../core/link/fileTree.ts';
-import type { Intake, LeftOut } from './intake.ts';
+import type { Intake } from './intake.ts';
+import type { LeftOut } from './reasons.ts';
+import type { IntakeRules } from './rules.ts';
 
 /** The codebase's files as linking sees them, once it is known which were read. */
-export function fileTreeOf(intake: Intake, readPaths: ReadonlySet<string>, leftOut: LeftOut[]): FileTree {
+export function fileTreeOf(
+  intake: Intake,
+  readPaths: ReadonlySet<string>,
+  leftOut: LeftOut[],
+  rules: IntakeRules,
+): FileTree {
   const reasons = new Map(leftOut.map(({ path, reason }) => [path, reason]));
-  const leftOutFolders = leftOut.filter(({ path }) => path.endsWith('/'));
+  const leftOutFolders = leftOut.filter(
+    ({ path }) => path.endsWith('/') && !/(^|\/)(node|bower|jspm)_/.test(path),
+  );
   return {
     has: (path) => readPaths.has(path),
-    leftOut: (path) =>
+    leftOut: (path) => {
       // A project file was read, but holds no code: to an import it is like any other file of data.
-      (intake.manifests.has(path) ? 'unknownLanguage' : reasons.get(path)) ??
-      leftOutFolders.find((folder) => path.startsWith(folder.path) && folder.reason !== 'vendored')?.reason,
+      if (intake.manifests.has(path)) return { path, reason: 'unknownLanguage' };
+      const reason = reasons.get(path);
+      if (reason !== undefined) return { path, reason };
+      return leftOutFolders.find((folder) => path.startsWith(folder.path));
+    },
     isFolder: (path) => intake.folders.has(path),
     manifests: () => intake.manifests.keys(),
     manifest: (path) => intake.manifests.get(path),
+    sourceRoots: rules.sourceRoots,
+    acceptedExternals: new Set(rules.externals),
   };
 }

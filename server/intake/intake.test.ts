@@ -1,66 +1,40 @@
-import { chmodSync, mkdirSync, symlinkSync } from 'node:fs';
+import { mkdirSync, symlinkSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { temporaryFolder } from '../../tests/temporaryFolder.ts';
-import { checkedRoot, takeIn } from './intake.ts';
+import { folderSource } from '../source/folder/folderSource.ts';
+import { takeIn } from './intake.ts';
+import { globOf, matcherOf, noRules, type IntakeRules } from './rules.ts';
 
-describe('the path that was typed', () => {
-  it('is taken as it is when it is a folder', () => {
-    const folder = temporaryFolder({ 'a.ts': '' });
-    expect(checkedRoot(` ${folder}/ `)).toBe(folder);
-  });
-
-  it('gets one clear sentence when nothing is there', () => {
-    expect(() => checkedRoot('/no/such/folder')).toThrow('There is no /no/such/folder on this machine.');
-    expect(() => checkedRoot('  ')).toThrow('Type the path of a folder.');
-  });
-
-  it('gets one when it is a file, or leads through one', () => {
-    const folder = temporaryFolder({ 'a.ts': '' });
-    expect(() => checkedRoot(join(folder, 'a.ts'))).toThrow('is a file; choose the folder it is in.');
-    expect(() => checkedRoot(join(folder, 'a.ts', 'b'))).toThrow('There is no');
-  });
-
-  it('gets one when it is a link to itself', () => {
-    const folder = temporaryFolder();
-    symlinkSync(join(folder, 'loop'), join(folder, 'loop'));
-    expect(() => checkedRoot(join(folder, 'loop'))).toThrow('leads round in a circle');
-  });
-
-  it.skipIf(process.getuid?.() === 0)('gets one when it may not be read', () => {
-    const folder = temporaryFolder({ 'closed/a.ts': '' });
-    chmodSync(join(folder, 'closed'), 0o000);
-    expect(() => checkedRoot(join(folder, 'closed'))).toThrow('is not allowed to read');
-    chmodSync(join(folder, 'closed'), 0o700);
-  });
-});
+const intakeOf = (folder: string, rules: Partial<IntakeRules> = {}) =>
+  takeIn(folderSource(folder), { rules: { ...noRules, ...rules } });
+const reasons = async (folder: string, rules?: Partial<IntakeRules>): Promise<Record<string, string>> =>
+  Object.fromEntries((await intakeOf(folder, rules)).leftOut.map(({ path, reason }) => [path, reason]));
+const paths = async (folder: string, rules?: Partial<IntakeRules>): Promise<string[]> =>
+  (await intakeOf(folder, rules)).files.map(({ path }) => path);
 
 describe('intake', () => {
-  const reasons = (folder: string): Record<string, string> =>
-    Object.fromEntries(takeIn(folder).leftOut.map(({ path, reason }) => [path, reason]));
-  const paths = (folder: string): string[] => takeIn(folder).files.map(({ path }) => path);
-
-  it('leaves out what git ignores, nearest rule first', () => {
+  it('leaves out what git ignores, nearest rule first', async () => {
     const folder = temporaryFolder({
-      '.gitignore': 'logs/\n*.gen.ts\n/only-top.ts\n',
-      'keep/.gitignore': '!wanted.gen.ts\n',
+      '.gitignore': 'logs/\n*.tmp.ts\n/only-top.ts\n',
+      'keep/.gitignore': '!wanted.tmp.ts\n',
       'logs/a.ts': '',
-      'a.gen.ts': '',
+      'a.tmp.ts': '',
       'only-top.ts': '',
       'keep/only-top.ts': '',
-      'keep/wanted.gen.ts': '',
-      'keep/other.gen.ts': '',
+      'keep/wanted.tmp.ts': '',
+      'keep/other.tmp.ts': '',
     });
-    expect(paths(folder)).toEqual(['keep/only-top.ts', 'keep/wanted.gen.ts']);
-    expect(reasons(folder)).toMatchObject({
+    expect(await paths(folder)).toEqual(['keep/only-top.ts', 'keep/wanted.tmp.ts']);
+    expect(await reasons(folder)).toMatchObject({
       'logs/': 'ignoredByGit',
-      'a.gen.ts': 'ignoredByGit',
+      'a.tmp.ts': 'ignoredByGit',
       'only-top.ts': 'ignoredByGit',
-      'keep/other.gen.ts': 'ignoredByGit',
+      'keep/other.tmp.ts': 'ignoredByGit',
     });
   });
 
-  it('leaves out vendored folders, links, minified and too large files, with the reason', () => {
+  it('leaves out vendored folders, links, minified and too large files, with the reason', async () => {
     const folder = temporaryFolder({
       'node_modules/x/index.js': '',
       'a.ts': '',
@@ -70,8 +44,8 @@ describe('intake', () => {
     });
     symlinkSync('/etc', join(folder, 'out'));
     symlinkSync(folder, join(folder, 'loop'));
-    expect(paths(folder)).toEqual(['a.ts']);
-    expect(reasons(folder)).toEqual({
+    expect(await paths(folder)).toEqual(['a.ts']);
+    expect(await reasons(folder)).toEqual({
       'node_modules/': 'vendored',
       'b.min.js': 'minified',
       'c.js': 'tooLarge',
@@ -81,7 +55,7 @@ describe('intake', () => {
     });
   });
 
-  it('leaves out build output only on evidence', () => {
+  it('leaves out build output only on evidence', async () => {
     const built = temporaryFolder({
       'package.json': '{ "main": "dist/index.js", "exports": { "./x": "./build/x.js" } }',
       'src/index.ts': '',
@@ -89,18 +63,18 @@ describe('intake', () => {
       'build/x.js': '',
       'lib/hand-written.js': '',
     });
-    expect(paths(built)).toEqual(['lib/hand-written.js', 'src/index.ts']);
+    expect(await paths(built)).toEqual(['lib/hand-written.js', 'src/index.ts']);
     const handWritten = temporaryFolder({ 'package.json': '{ "main": "lib/index.js" }', 'lib/index.js': '' });
-    expect(paths(handWritten)).toEqual(['lib/index.js']);
+    expect(await paths(handWritten)).toEqual(['lib/index.js']);
   });
 
-  it('takes names with spaces, quotes, newlines and other letters as they are', () => {
+  it('takes names with spaces, quotes, newlines and other letters as they are', async () => {
     const names = ['a b.ts', 'it\'s "so".ts', 'two\nlines.ts', 'Шлюз.ts', '#hash?.ts'];
     const folder = temporaryFolder(Object.fromEntries(names.map((name) => [name, ''])));
-    expect(paths(folder).sort()).toEqual([...names].sort());
+    expect((await paths(folder)).sort()).toEqual([...names].sort());
   });
 
-  it('marks tests', () => {
+  it('marks tests', async () => {
     const folder = temporaryFolder({
       'src/a.test.ts': '',
       'src/__tests__/b.ts': '',
@@ -108,13 +82,203 @@ describe('intake', () => {
       'src/latest.ts': '',
       'src/contest/d.ts': '',
     });
-    const tests = takeIn(folder).files.filter(({ isTest }) => isTest);
+    const tests = (await intakeOf(folder)).files.filter(({ isTest }) => isTest);
     expect(tests.map(({ path }) => path)).toEqual(['src/__tests__/b.ts', 'src/a.test.ts', 'tests/c.ts']);
   });
 
-  it('an empty folder gives an empty intake', () => {
+  it('an empty folder gives an empty intake', async () => {
     const folder = temporaryFolder();
     mkdirSync(join(folder, 'empty'));
-    expect(takeIn(folder).files).toEqual([]);
+    expect((await intakeOf(folder)).files).toEqual([]);
   });
+});
+
+describe('what names and contents say', () => {
+  it('other people’s code is left out by the folder it is in, or the release in its name', async () => {
+    const folder = temporaryFolder({
+      'a.ts': '',
+      'vendor/x.ts': '',
+      'src/third_party/x.ts': '',
+      'js/jigsaw-3.6.0.js': '',
+      'js/jigsaw.3.6.0.min.js': '',
+      'js/step-2.js': '',
+      'src/vendors.ts': '',
+    });
+    expect(await paths(folder)).toEqual(['a.ts', 'js/step-2.js', 'src/vendors.ts']);
+    expect(await reasons(folder)).toEqual({
+      'vendor/': 'vendored',
+      'src/third_party/': 'vendored',
+      'js/jigsaw-3.6.0.js': 'vendored',
+      'js/jigsaw.3.6.0.min.js': 'minified',
+    });
+  });
+
+  it.each([
+    ['// Code generated by shapes. DO NOT EDIT.\n'],
+    ['/**\n * @generated by relay\n */\n'],
+    ['// <auto-generated>\n'],
+    ['/* This file was automatically generated. */\n'],
+    ['#!/usr/bin/env node\n// This file is generated from messages.txt\n'],
+    ['// Auto-generated by the build; do not edit\n'],
+    ['// Generated from toll.proto.\n//\n// Do not modify.\n'],
+  ])('%j marks a generated file', async (head) => {
+    const folder = temporaryFolder({ 'a.ts': '', 'b.ts': `${head}export const b = 1;\n` });
+    expect(await reasons(folder)).toEqual({ 'b.ts': 'generated' });
+  });
+
+  it.each([
+    ['/** Turns automatically generated ids into names. */\n'],
+    ['// Do not edit the list below by hand: use the script.\n'],
+    ["export const header = 1;\nconst text = '@generated';\n"],
+    ['// The report generated here goes to the quay.\n'],
+  ])('%j does not', async (head) => {
+    const folder = temporaryFolder({ 'b.ts': `${head}export const b = 1;\n` });
+    expect(await paths(folder)).toEqual(['b.ts']);
+  });
+
+  it('output is told by its name, by the grammar beside it, or by what it was compiled from', async () => {
+    const folder = temporaryFolder({
+      'toll.pb.ts': '',
+      'toll_pb.js': '',
+      'schema.generated.ts': '',
+      'parser.js': '',
+      'parser.jison': '',
+      'a.ts': '',
+      'a.js': '//# sourceMappingURL=a.js.map',
+      'b.ts': '',
+      'b.js': '',
+      'c.js': '//# sourceMappingURL=c.js.map',
+      'code-gen.ts': '',
+    });
+    expect(await paths(folder)).toEqual(['a.ts', 'b.js', 'b.ts', 'c.js', 'code-gen.ts']);
+    const { leftOut } = await intakeOf(folder);
+    expect(leftOut).toContainEqual(
+      expect.objectContaining({ path: 'a.js', detail: 'it is compiled from a.ts beside it' }),
+    );
+    expect(leftOut).toContainEqual(
+      expect.objectContaining({ path: 'parser.js', detail: 'parser.jison stands beside it' }),
+    );
+  });
+
+  it('the language of an unclear file is told, and why', async () => {
+    const folder = temporaryFolder({
+      'bin/tolls': '#!/usr/bin/env -S node --no-warnings\nrun();\n',
+      'bin/berths': '#!/usr/local/bin/tsx\nrun();\n',
+      'bin/gauge': '#!/usr/bin/python3\n',
+      'bin/notes': 'only text\n',
+      'de.ts': '<?xml version="1.0"?>\n<!DOCTYPE TS>\n<TS version="2.1"></TS>\n',
+      'a.py': '',
+    });
+    const { files, leftOut } = await intakeOf(folder);
+    expect(files.map(({ path, language, languageWhy }) => [path, language, languageWhy])).toEqual([
+      ['bin/berths', 'typescript', 'its first line names tsx'],
+      ['bin/tolls', 'javascript', 'its first line names node'],
+    ]);
+    expect(leftOut.map(({ path, detail }) => [path, detail])).toEqual([
+      ['a.py', 'Python'],
+      ['bin/gauge', 'Python, by its first line'],
+      ['bin/notes', 'file without an ending'],
+      ['de.ts', 'XML: translations, or a tile set'],
+    ]);
+  });
+
+  it('what a folder is for is taken from its README, or the comment at the top of its index', async () => {
+    const folder = temporaryFolder({
+      'README.md':
+        '# Barges\n\n[![badge](x)](y)\n\nThe **barges** of [the company](z) and their crews. More of it.\n',
+      'src/tolls/index.ts': '/**\n * @packageDocumentation\n * What a passage costs. And more.\n */\n',
+      'src/bare/index.ts': '/* eslint-disable no-console */\n',
+      'src/both/README.md': 'Words of the README win.\n',
+      'src/both/index.ts': '/** Words of the comment. */\n',
+    });
+    const { purposes, documents } = await intakeOf(folder);
+    expect(Object.fromEntries([...purposes].map(([at, { text }]) => [at, text]))).toEqual({
+      '': 'The barges of the company and their crews.',
+      'src/tolls': 'What a passage costs.',
+      'src/both': 'Words of the README win.',
+    });
+    expect(documents).toEqual(['README.md', 'src/both/README.md']);
+  });
+});
+
+describe('decisions of the user', () => {
+  const files = {
+    '.gitignore': 'made/\n*.log.ts\n',
+    'a.ts': '',
+    'b.log.ts': '',
+    'made/c.ts': '',
+    'made/deep/d.ts': '',
+    'vendor/e.ts': '',
+    'vendor/f.ts': '',
+    'big.ts': 'x();\n'.repeat(1024 * 1024),
+    'a.test.ts': '',
+  };
+
+  it('turn a whole reason round', async () => {
+    const folder = temporaryFolder(files);
+    expect(await paths(folder)).toEqual(['a.test.ts', 'a.ts']);
+    expect(await paths(folder, { turned: ['ignoredByGit'] })).toEqual([
+      'a.test.ts',
+      'a.ts',
+      'b.log.ts',
+      'made/c.ts',
+      'made/deep/d.ts',
+    ]);
+    expect(await paths(folder, { turned: ['vendored', 'tests'] })).toEqual([
+      'a.ts',
+      'vendor/e.ts',
+      'vendor/f.ts',
+    ]);
+    expect(await paths(folder, { turned: ['tooLarge'] })).toContain('big.ts');
+  });
+
+  it('turn a path round, or a glob, whatever the reason; the last that matches decides', async () => {
+    const folder = temporaryFolder(files);
+    const read = (glob: string) => ({ glob, take: 'read' as const });
+    const leaveOut = (glob: string) => ({ glob, take: 'leaveOut' as const });
+    expect(await paths(folder, { choices: [read('made/**')] })).toEqual([
+      'a.test.ts',
+      'a.ts',
+      'made/c.ts',
+      'made/deep/d.ts',
+    ]);
+    expect(await paths(folder, { choices: [read('vendor/e.ts'), read('b.log.ts')] })).toEqual([
+      'a.test.ts',
+      'a.ts',
+      'b.log.ts',
+      'vendor/e.ts',
+    ]);
+    expect(
+      await paths(folder, { choices: [read('made/**'), leaveOut('made/deep/**'), leaveOut('a.ts')] }),
+    ).toEqual(['a.test.ts', 'made/c.ts']);
+    expect(await reasons(folder, { choices: [leaveOut('a.ts')] })).toMatchObject({ 'a.ts': 'byChoice' });
+  });
+
+  it('give a file another language, and make it a test or none', async () => {
+    const folder = temporaryFolder({ 'a.inc': 'let a = 1;\n', 'check/b.ts': '', 'spec/c.ts': '' });
+    const { files: read } = await intakeOf(folder, {
+      languages: [{ glob: '*.inc', language: 'javascript' }],
+      tests: [
+        { glob: 'check/**', isTest: true },
+        { glob: 'spec/**', isTest: false },
+      ],
+    });
+    expect(
+      read.map(({ path, language, isTest, languageWhy }) => [path, language, isTest, languageWhy]),
+    ).toEqual([
+      ['a.inc', 'javascript', false, 'you said so'],
+      ['check/b.ts', 'typescript', true, undefined],
+      ['spec/c.ts', 'typescript', false, undefined],
+    ]);
+  });
+
+  it.each(['a[1].ts', 'b (2).ts', '{c}.ts', 'd*.ts', 'e!f@g+h.ts', "i'j.ts", 'k\\l.ts', '$m|n.ts'])(
+    'the glob of the one path %j matches it and no other',
+    (path) => {
+      const matcher = matcherOf({ ...noRules, choices: [{ glob: globOf(path), take: 'read' }] });
+      expect(matcher.choice(path)).toBeDefined();
+      expect(matcher.choice('other.ts')).toBeUndefined();
+      expect(matcher.choice(path.slice(1))).toBeUndefined();
+    },
+  );
 });

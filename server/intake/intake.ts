@@ -1,18 +1,37 @@
-import { accessSync, constants, lstatSync, readdirSync, readFileSync, realpathSync, statSync } from 'node:fs';
-import { isAbsolute, join, resolve } from 'node:path';
-import ignore, { type Ignore } from 'ignore';
-import { languageOf } from '../../core/languages/registry.ts';
+import { grammarFor, languageNamed, languageOf, languageOfFirstLine } from '../../core/languages/registry.ts';
+import { otherInterpreters, whatItIs } from '../../core/languages/otherFiles.ts';
+import type { LanguageDefinition } from '../../core/languages/language.ts';
 import { Problem } from '../problem.ts';
+import type { CodeSource } from '../source/codeSource.ts';
 import { builtFolders } from './builtFolders.ts';
+import { lookAt, type Look } from './look.ts';
+import {
+  generatorEndings,
+  isDocument,
+  isGeneratedName,
+  isMinifiedName,
+  isReadme,
+  isTestPath,
+  isVersionedCopy,
+} from './names.ts';
+import type { LeftOut, LeftOutReason } from './reasons.ts';
+import { matcherOf, noRules, type IntakeRules, type RuleMatcher } from './rules.ts';
+import { readModules } from './submodules.ts';
+import { walk, type Candidate } from './walk.ts';
 
-/** What of a folder would be read, what not and why. Paths are relative to the root, with `/`. */
+/** What of a codebase would be read, what not and why. Paths are relative to the root, with `/`. */
 export interface Intake {
-  root: string;
   files: IntakeFile[];
   leftOut: LeftOut[];
   folders: Set<string>;
-  /** Text of the project files that say where imports lead. */
+  /** Text of the project files that say where imports lead and what is declared. */
   manifests: Map<string, string>;
+  /** Texts for people to read, Markdown, by path. */
+  documents: string[];
+  /** One sentence on what a folder is for, and where it stands. */
+  purposes: Map<string, { text: string; from: string }>;
+  submodules: Submodule[];
+  notes: string[];
 }
 
 export interface IntakeFile {
@@ -20,179 +39,253 @@ export interface IntakeFile {
   language: string;
   grammar: string;
   size: number;
-  modifiedMs: number;
+  stamp: string;
+  hash: string;
+  lines: number;
   isTest: boolean;
+  /** Why it is taken for this language, when its ending does not say so. */
+  languageWhy?: string;
+  /** Program that its `#!` line names. */
+  program?: string;
+  listens?: true;
 }
 
-export type LeftOutReason =
-  | 'ignoredByGit'
-  | 'vendored'
-  | 'generated'
-  | 'minified'
-  | 'binary'
-  | 'tooLarge'
-  | 'unknownLanguage'
-  | 'link'
-  | 'unreadable';
-
-export interface LeftOut {
-  /** A folder ends with `/`: nothing below it was looked at. */
+export interface Submodule {
   path: string;
-  reason: LeftOutReason;
-  detail?: string;
+  url: string | null;
+  /** False when its files are not there. */
+  isHere: boolean;
+}
+
+/** Looks of an earlier time, by path and stamp, so that an unchanged file need not be opened. */
+export interface LookCache {
+  get(path: string, stamp: string): Look | undefined;
+  keep(path: string, stamp: string, look: Look): void;
+}
+
+export interface IntakeOptions {
+  rules?: IntakeRules;
+  cache?: LookCache;
+  signal?: AbortSignal;
+  onProgress?: (done: number, total: number) => void;
 }
 
 const MAX_FILE_BYTES = 4 * 1024 * 1024;
-const MAX_MANIFEST_BYTES = 1024 * 1024;
-const vendored = new Set(['node_modules', 'bower_components', 'jspm_packages']);
-const versionControl = new Set(['.git', '.hg', '.svn']);
-const testPath =
-  /(^|\/)(__tests__|__mocks__|tests?|specs?|e2e)\/|[.-](test|spec|e2e|bench)\.[^/]+$|(^|\/)test-utils?\//i;
 
-/** Turns what a user typed into a folder that can be read, or says in one sentence why not. */
-export function checkedRoot(typed: string): string {
-  const path = typed.trim();
-  if (path === '') throw new Problem('badRequest', 'Type the path of a folder.');
-  const home = process.env.HOME;
-  const expanded = home !== undefined && /^~(\/|$)/.test(path) ? join(home, path.slice(1)) : path;
-  const absolute = isAbsolute(expanded) ? expanded : resolve(expanded);
-  let real: string;
-  try {
-    real = realpathSync(absolute);
-    if (!statSync(real).isDirectory())
-      throw new Problem('notAFolder', `${absolute} is a file; choose the folder it is in.`);
-    accessSync(real, constants.R_OK | constants.X_OK);
-  } catch (error) {
-    if (error instanceof Problem) throw error;
-    const code = (error as NodeJS.ErrnoException).code;
-    if (code === 'ENOENT' || code === 'ENOTDIR')
-      throw new Problem('noSuchPath', `There is no ${absolute} on this machine.`);
-    if (code === 'ELOOP')
-      throw new Problem('noSuchPath', `${absolute} is a link that leads round in a circle.`);
-    throw new Problem('noPermission', `Yletope is not allowed to read ${absolute}.`);
-  }
-  return real;
-}
-
-interface Walk {
+interface Work {
+  source: CodeSource;
   intake: Intake;
-  rules: { folder: string; ignore: Ignore }[];
+  matcher: RuleMatcher;
 }
 
-/** Looks over a folder: names, sizes and project files only. No file of code is opened, no link is followed. */
-export function takeIn(root: string): Intake {
-  const intake: Intake = { root, files: [], leftOut: [], folders: new Set(['']), manifests: new Map() };
-  walkFolder({ intake, rules: [] }, '');
-  for (const folder of builtFolders(intake)) leaveOutFolder(intake, folder.path, 'generated', folder.why);
+/** Looks over a codebase: lists it, looks into each file that may be code, and decides what is to be read. */
+export async function takeIn(source: CodeSource, options: IntakeOptions = {}): Promise<Intake> {
+  const rules = options.rules ?? noRules;
+  const matcher = matcherOf(rules);
+  const { candidates, ...walked } = await walk(source, matcher, rules, options.signal);
+  const intake: Intake = {
+    ...walked,
+    files: [],
+    documents: [],
+    purposes: new Map(),
+    submodules: [],
+    notes: [...source.notes],
+  };
+  for (const refused of source.refused) intake.leftOut.push(refused);
+  const work = { source, intake, matcher };
+  const toLookAt = candidates.filter((candidate) => sortByName(work, candidate));
+  await lookAtAll(work, toLookAt, options);
+  settleFolders(work);
+  intake.submodules = readModules(intake, walked.submodulePaths);
+  intake.files.sort((a, b) => (a.path < b.path ? -1 : 1));
+  intake.leftOut.sort((a, b) => (a.path < b.path ? -1 : 1));
   return intake;
 }
 
-function walkFolder(walk: Walk, folder: string): void {
-  const { intake } = walk;
-  let entries;
-  try {
-    entries = readdirSync(join(intake.root, folder), { withFileTypes: true });
-  } catch (error) {
-    const detail = (error as NodeJS.ErrnoException).code ?? 'unknown error';
-    intake.leftOut.push({ path: `${folder}/`, reason: 'unreadable', detail });
-    return;
+/** What can be decided without opening the file; true when it must be looked at. */
+function sortByName({ intake, matcher }: Work, candidate: Candidate): boolean {
+  const { path, entry } = candidate;
+  const { name, size } = entry;
+  if (isDocument(name)) intake.documents.push(path);
+  if (intake.manifests.has(path)) return false;
+  const choice = matcher.choice(path);
+  if (choice?.take === 'leaveOut') {
+    leaveOut(intake, candidate, 'byChoice', `you left out ${choice.glob}`);
+    return false;
   }
-  const rules = walk.rules.length;
-  readIgnoreFile(
-    walk,
-    folder,
-    entries.some(({ name }) => name === '.gitignore'),
-  );
-  entries.sort((a, b) => (a.name < b.name ? -1 : 1));
-  for (const entry of entries) {
-    const path = folder === '' ? entry.name : `${folder}/${entry.name}`;
-    if (entry.isSymbolicLink()) intake.leftOut.push({ path, reason: 'link' });
-    else if (entry.isDirectory()) takeFolder(walk, path, entry.name);
-    else if (entry.isFile()) takeFile(walk, path, entry.name);
+  const chosen = choice?.take === 'read';
+  const language = chosenLanguage(matcher, path) ?? languageOf(path)?.language;
+  const mayBeScript = !name.includes('.') || (name.startsWith('.') && name.lastIndexOf('.') === 0);
+  if (!language && !mayBeScript && !isReadme(name)) {
+    leaveOut(intake, candidate, 'unknownLanguage', whatItIs(name));
+    return false;
   }
-  walk.rules.length = rules;
+  const verdict = chosen ? null : verdictByName(candidate, matcher);
+  if (verdict) {
+    leaveOut(intake, candidate, ...verdict);
+    return false;
+  }
+  const isTurned = chosen || matcher.isTurned('tooLarge');
+  if (size > MAX_FILE_BYTES && !isTurned && language) {
+    const megabytes = (size / 1024 / 1024).toFixed(1);
+    leaveOut(intake, candidate, 'tooLarge', `${megabytes} MB; the limit is 4 MB`);
+    return false;
+  }
+  if (size > MAX_FILE_BYTES && !language) {
+    leaveOut(intake, candidate, 'unknownLanguage', whatItIs(name));
+    return false;
+  }
+  return true;
 }
 
-function readIgnoreFile(walk: Walk, folder: string, present: boolean): void {
-  if (!present) return;
-  try {
-    const text = readFileSync(join(walk.intake.root, folder, '.gitignore'), 'utf8');
-    walk.rules.push({ folder, ignore: ignore().add(text) });
-  } catch {
-    // An unreadable .gitignore ignores nothing.
-  }
+function chosenLanguage(matcher: RuleMatcher, path: string): LanguageDefinition | undefined {
+  const id = matcher.language(path);
+  return id === undefined ? undefined : languageNamed(id);
 }
 
-/** The rules of the nearest folder that has an opinion decide, as git has it. */
-function isIgnored({ rules }: Walk, path: string, isFolder: boolean): boolean {
-  for (let i = rules.length - 1; i >= 0; i--) {
-    const { folder, ignore: rule } = rules[i];
-    const relative = (folder === '' ? path : path.slice(folder.length + 1)) + (isFolder ? '/' : '');
-    const { ignored, unignored } = rule.test(relative);
-    if (ignored || unignored) return ignored;
-  }
-  return false;
+type Verdict = [reason: LeftOutReason, detail: string];
+
+function verdictByName({ path, entry: { name }, siblings }: Candidate, matcher: RuleMatcher): Verdict | null {
+  if (!matcher.isTurned('minified') && isMinifiedName(name)) return ['minified', 'by its name'];
+  if (!matcher.isTurned('vendored') && isVersionedCopy(name))
+    return ['vendored', 'its name carries a release'];
+  if (matcher.isTurned('generated')) return testVerdict(path, matcher);
+  if (isGeneratedName(name)) return ['generated', 'by its name'];
+  const stem = name.slice(0, name.lastIndexOf('.'));
+  const grammar = generatorEndings.map((ending) => stem + ending).find((other) => siblings.has(other));
+  if (grammar !== undefined && stem !== '') return ['generated', `${grammar} stands beside it`];
+  return testVerdict(path, matcher);
 }
 
-function takeFolder(walk: Walk, path: string, name: string): void {
-  const { intake } = walk;
-  if (versionControl.has(name)) return;
-  if (vendored.has(name)) intake.leftOut.push({ path: `${path}/`, reason: 'vendored' });
-  else if (isIgnored(walk, path, true)) intake.leftOut.push({ path: `${path}/`, reason: 'ignoredByGit' });
-  else {
-    intake.folders.add(path);
-    walkFolder(walk, path);
-  }
+function testVerdict(path: string, matcher: RuleMatcher): Verdict | null {
+  return matcher.isTurned('tests') && isTest(path, matcher) ? ['tests', 'you left out all tests'] : null;
 }
 
-const manifestName = /^(package|[tj]sconfig[^/]*)\.json$/;
+function isTest(path: string, matcher: RuleMatcher): boolean {
+  return matcher.isTest(path) ?? isTestPath(path);
+}
 
-function takeFile(walk: Walk, path: string, name: string): void {
-  const { intake } = walk;
-  if (isIgnored(walk, path, false)) {
-    intake.leftOut.push({ path, reason: 'ignoredByGit' });
-    return;
-  }
-  let stats;
-  try {
-    stats = lstatSync(join(intake.root, path));
-  } catch {
-    intake.leftOut.push({ path, reason: 'unreadable', detail: 'it went away' });
-    return;
-  }
-  if (manifestName.test(name) && stats.size <= MAX_MANIFEST_BYTES && readManifestText(intake, path)) return;
-  const known = languageOf(name);
-  if (!known) intake.leftOut.push({ path, reason: 'unknownLanguage' });
-  else if (/[.-]min\.[cm]?js$/.test(name))
-    intake.leftOut.push({ path, reason: 'minified', detail: 'by its name' });
-  else if (stats.size > MAX_FILE_BYTES) {
-    const megabytes = (stats.size / 1024 / 1024).toFixed(1);
-    intake.leftOut.push({ path, reason: 'tooLarge', detail: `${megabytes} MB; the limit is 4 MB` });
-  } else {
-    intake.files.push({
-      path,
-      language: known.language.id,
-      grammar: known.grammar,
-      size: stats.size,
-      modifiedMs: stats.mtimeMs,
-      isTest: testPath.test(path),
+function leaveOut(intake: Intake, { path, entry }: Candidate, reason: LeftOutReason, detail: string): void {
+  intake.leftOut.push({ path, reason, detail, size: entry.size });
+}
+
+/** Files that are read at once: enough to keep git busy, few enough that their bytes do not add up. */
+const AT_ONCE = 64;
+
+async function lookAtAll(
+  work: Work,
+  candidates: Candidate[],
+  { cache, signal, onProgress }: IntakeOptions,
+): Promise<void> {
+  for (let done = 0; done < candidates.length; done += AT_ONCE) {
+    if (signal?.aborted) throw new Problem('stopped', 'The survey was stopped.');
+    const some = candidates.slice(done, done + AT_ONCE);
+    const looks = await Promise.all(some.map((candidate) => lookOf(work.source, candidate, cache)));
+    some.forEach((candidate, i) => {
+      const look = looks[i];
+      if ('failed' in look) leaveOut(work.intake, candidate, 'unreadable', look.failed);
+      else settle(work, candidate, look);
     });
+    onProgress?.(Math.min(done + AT_ONCE, candidates.length), candidates.length);
   }
 }
 
-function readManifestText(intake: Intake, path: string): boolean {
+async function lookOf(
+  source: CodeSource,
+  { path, entry }: Candidate,
+  cache?: LookCache,
+): Promise<Look | { failed: string }> {
+  const known = cache?.get(path, entry.stamp);
+  if (known) return known;
   try {
-    intake.manifests.set(path, readFileSync(join(intake.root, path), 'utf8'));
-    return true;
-  } catch {
-    return false; // It stays unknown to resolution; the file itself is listed like any other.
+    const look = lookAt(await source.read(path), entry.name);
+    cache?.keep(path, entry.stamp, look);
+    return look;
+  } catch (error) {
+    return { failed: readFailure(error) };
   }
 }
 
-function leaveOutFolder(intake: Intake, folder: string, reason: LeftOutReason, detail: string): void {
-  const inside = (path: string): boolean => path.startsWith(`${folder}/`);
-  intake.files = intake.files.filter(({ path }) => !inside(path));
-  intake.leftOut = intake.leftOut.filter(({ path }) => !inside(path));
-  for (const path of intake.manifests.keys()) if (inside(path)) intake.manifests.delete(path);
-  intake.leftOut.push({ path: `${folder}/`, reason, detail });
+function readFailure(error: unknown): string {
+  const { code, message } = error as NodeJS.ErrnoException;
+  if (code === 'ENOENT') return 'it went away';
+  if (code === 'EACCES' || code === 'EPERM') return 'Yletope is not allowed to read it';
+  return message;
+}
+
+/** Decides about a file once it was looked at. */
+function settle({ intake, matcher }: Work, candidate: Candidate, look: Look): void {
+  const { path, entry } = candidate;
+  if (look.purpose !== undefined && (isReadme(entry.name) || !intake.purposes.has(candidate.folder)))
+    intake.purposes.set(candidate.folder, { text: look.purpose, from: path });
+  const found = identify(matcher, path, look);
+  if ('isNot' in found) {
+    leaveOut(intake, candidate, 'unknownLanguage', found.isNot);
+    return;
+  }
+  const verdict = verdictByContent(candidate, look);
+  const chosen = matcher.choice(path)?.take === 'read';
+  if (verdict && (verdict[0] === 'binary' || !(chosen || matcher.isTurned(verdict[0] as 'generated')))) {
+    leaveOut(intake, candidate, ...verdict);
+    return;
+  }
+  intake.files.push({
+    path,
+    language: found.language.id,
+    grammar: grammarFor(found.language, path),
+    size: entry.size,
+    stamp: entry.stamp,
+    hash: look.hash,
+    lines: look.lines,
+    isTest: isTest(path, matcher),
+    ...(found.why === undefined ? {} : { languageWhy: found.why }),
+    ...(found.program === undefined ? {} : { program: found.program }),
+    ...(look.listens ? { listens: true as const } : {}),
+  });
+}
+
+type Identified = { language: LanguageDefinition; why?: string; program?: string } | { isNot: string };
+
+/** The language of a file: by rule, by its ending, or by its first line. */
+function identify(matcher: RuleMatcher, path: string, look: Look): Identified {
+  const firstLine = look.firstLine === undefined ? null : languageOfFirstLine(look.firstLine);
+  const program = firstLine?.program;
+  const chosen = chosenLanguage(matcher, path);
+  if (chosen) return { language: chosen, why: 'you said so', program };
+  const name = path.slice(path.lastIndexOf('/') + 1);
+  const known = languageOf(path)?.language;
+  if (known) {
+    const other = look.head === undefined ? null : (known.disclaims?.(look.head) ?? null);
+    return other === null ? { language: known, program } : { isNot: other };
+  }
+  if (firstLine?.language)
+    return { language: firstLine.language, why: `its first line names ${firstLine.program}`, program };
+  const script =
+    program === undefined ? undefined : otherInterpreters.find(([pattern]) => pattern.test(program))?.[1];
+  return { isNot: script === undefined ? whatItIs(name) : `${script}, by its first line` };
+}
+
+function verdictByContent({ entry: { name }, siblings }: Candidate, look: Look): Verdict | null {
+  if (look.verdict) return [look.verdict.reason, look.verdict.detail];
+  const stem = /^(.*)\.[cm]?jsx?$/.exec(name)?.[1];
+  if (stem === undefined) return null;
+  const original = ['.ts', '.tsx', '.mts', '.cts', '.coffee', '.jsx']
+    .map((ending) => stem + ending)
+    .find((other) => other !== name && siblings.has(other));
+  if (original !== undefined && (look.hasSourceMap || siblings.has(`${name}.map`)))
+    return ['generated', `it is compiled from ${original} beside it`];
+  return null;
+}
+
+/** Folders of build output, which only the whole can tell. */
+function settleFolders({ intake, matcher }: Work): void {
+  if (matcher.isTurned('generated')) return;
+  for (const { path, why } of builtFolders(intake)) {
+    if (matcher.mayReadInside(path)) continue;
+    const inside = (other: string): boolean => other.startsWith(`${path}/`);
+    intake.files = intake.files.filter((file) => !inside(file.path));
+    intake.leftOut = intake.leftOut.filter((entry) => !inside(entry.path));
+    for (const manifest of intake.manifests.keys()) if (inside(manifest)) intake.manifests.delete(manifest);
+    intake.leftOut.push({ path: `${path}/`, reason: 'generated', detail: why });
+  }
 }

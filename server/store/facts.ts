@@ -1,45 +1,62 @@
 import { FRONT_END_VERSION } from '../../core/facts/fileFacts.ts';
-import type { FactsCache } from '../survey/surveyFolder.ts';
+import type { LookCache } from '../intake/intake.ts';
+import { LOOK_VERSION, type Look } from '../intake/look.ts';
+import { isSettled } from '../source/folder/folderSource.ts';
+import type { FactsCache } from '../survey/surveySource.ts';
 import type { Store } from './database.ts';
-
-/** A file changed this shortly before it was read may change again without its stamp showing it. */
-const UNSETTLED_MS = 2_000;
 
 /** Rows are written in groups: a commit for each file would cost more than extracting it. */
 const GROUP = 64;
 
-/** The cache of facts in the database, for one codebase. `flush` writes what is still held back. */
-export function storedFacts(store: Store, codebaseId: number): FactsCache & { flush(): void } {
-  const stamp = store.prepare(
-    'SELECT hash FROM file_stamp WHERE codebase_id = ? AND path = ? AND size = ? AND modified_ms = ?',
-  );
-  const fact = store
-    .prepare('SELECT data FROM fact WHERE hash = ? AND front_end = ? AND grammar = ?')
-    .pluck();
-  const keepFact = store.prepare(
-    'INSERT OR IGNORE INTO fact (hash, front_end, grammar, data) VALUES (?, ?, ?, ?)',
-  );
-  const keepStamp = store.prepare(
-    'INSERT OR REPLACE INTO file_stamp (codebase_id, path, size, modified_ms, hash) VALUES (?, ?, ?, ?, ?)',
-  );
+/** The cache in the database of what was seen of a codebase's files. `flush` writes what is still held back. */
+export interface StoredCache {
+  facts: FactsCache;
+  looks: LookCache;
+  flush(): void;
+}
+
+export function storedCache(store: Store, codebaseId: number): StoredCache {
   const held: (() => void)[] = [];
   const flush = store.transaction(() => {
     for (const write of held.splice(0)) write();
   });
+  const hold = (write: () => void): void => {
+    held.push(write);
+    if (held.length >= GROUP) flush();
+  };
+  return { facts: storedFacts(store, hold), looks: storedLooks(store, codebaseId, hold), flush };
+}
+
+function storedFacts(store: Store, hold: (write: () => void) => void): FactsCache {
+  const known = store
+    .prepare('SELECT data FROM fact WHERE hash = ? AND front_end = ? AND grammar = ?')
+    .pluck();
+  const keep = store.prepare(
+    'INSERT OR IGNORE INTO fact (hash, front_end, grammar, data) VALUES (?, ?, ?, ?)',
+  );
   return {
-    hashOf: (path, size, modifiedMs) => {
-      const row = stamp.get(codebaseId, path, size, modifiedMs) as { hash: string } | undefined;
-      return row?.hash;
+    facts: (hash, grammar) => known.get(hash, FRONT_END_VERSION, grammar) as Uint8Array | undefined,
+    keep: (hash, grammar, packed) => hold(() => keep.run(hash, FRONT_END_VERSION, grammar, packed)),
+  };
+}
+
+function storedLooks(store: Store, codebaseId: number, hold: (write: () => void) => void): LookCache {
+  const rows = store
+    .prepare('SELECT path, stamp, data FROM look WHERE codebase_id = ? AND version = ?')
+    .all(codebaseId, LOOK_VERSION) as { path: string; stamp: string; data: string }[];
+  const byPath = new Map(rows.map(({ path, stamp, data }) => [path, { stamp, data }]));
+  const keep = store.prepare(
+    'INSERT OR REPLACE INTO look (codebase_id, path, stamp, version, data) VALUES (?, ?, ?, ?, ?)',
+  );
+  return {
+    get: (path, stamp) => {
+      const known = byPath.get(path);
+      return known?.stamp === stamp ? (JSON.parse(known.data) as Look) : undefined;
     },
-    facts: (hash, grammar) => fact.get(hash, FRONT_END_VERSION, grammar) as Uint8Array | undefined,
-    keep: (file, hash, packed) => {
-      held.push(() => {
-        keepFact.run(hash, FRONT_END_VERSION, file.grammar, packed);
-        if (Date.now() - file.modifiedMs < UNSETTLED_MS) return;
-        keepStamp.run(codebaseId, file.path, file.size, file.modifiedMs, hash);
-      });
-      if (held.length >= GROUP) flush();
+    keep: (path, stamp, look) => {
+      // The hash of a repository's object or an archive's file is always settled.
+      if (stamp.includes(' ') && !isSettled(stamp)) return;
+      hold(() => keep.run(codebaseId, path, stamp, LOOK_VERSION, JSON.stringify(look)));
     },
-    flush,
   };
 }

@@ -5,6 +5,7 @@ import { describe, expect, it, onTestFinished } from 'vitest';
 import { temporaryFolder } from '../../tests/temporaryFolder.ts';
 import { installationRoot } from '../installation.ts';
 import { runJob } from '../survey/runJob.ts';
+import { folderOrigin } from '../source/address.ts';
 import { openCodebase, removeCodebase } from './codebases.ts';
 import { openStore, type Store } from './database.ts';
 import { createJob, interruptOrphans, job, jobsUnderWay, latestJob } from './jobs.ts';
@@ -22,16 +23,16 @@ describe('the store', () => {
   it('opens again what it has written, and migrates once', () => {
     const folder = temporaryFolder();
     const first = openStore(folder);
-    openCodebase(first, '/somewhere/code');
+    openCodebase(first, folderOrigin('/somewhere/code'));
     first.close();
     const second = freshStore(folder);
-    expect(openCodebase(second, '/somewhere/code').id).toBe(1);
+    expect(openCodebase(second, folderOrigin('/somewhere/code')).id).toBe(1);
     expect(second.pragma('user_version', { simple: true })).toBeGreaterThan(0);
   });
 
   it('gives back a survey as it was stored', async () => {
     const store = freshStore();
-    const opened = openCodebase(store, temporaryFolder(code));
+    const opened = openCodebase(store, folderOrigin(temporaryFolder(code)));
     const id = await runJob(store, createJob(store, opened.id).id);
     const survey = loadSurvey(store, id!);
     expect(survey.elements.key).toEqual(['', 'a.ts', 'a.ts#a', 'b.ts', 'b.ts#B', 'b.ts#B.m']);
@@ -48,17 +49,17 @@ describe('the store', () => {
 
   it('keeps the last few surveys of a codebase', async () => {
     const store = freshStore();
-    const opened = openCodebase(store, temporaryFolder(code));
+    const opened = openCodebase(store, folderOrigin(temporaryFolder(code)));
     for (let i = 0; i < 7; i++) await runJob(store, createJob(store, opened.id).id);
     expect(store.prepare('SELECT count(*) FROM survey').pluck().get()).toBe(5);
   });
 
   it('removing a codebase removes all that belongs to it', async () => {
     const store = freshStore();
-    const opened = openCodebase(store, temporaryFolder(code));
+    const opened = openCodebase(store, folderOrigin(temporaryFolder(code)));
     await runJob(store, createJob(store, opened.id).id);
     removeCodebase(store, opened.id);
-    for (const table of ['survey', 'survey_part', 'survey_file', 'job', 'file_stamp']) {
+    for (const table of ['survey', 'survey_part', 'survey_file', 'job', 'job_log', 'look', 'intake']) {
       expect(store.prepare(`SELECT count(*) FROM ${table}`).pluck().get(), table).toBe(0);
     }
   });
@@ -67,7 +68,7 @@ describe('the store', () => {
 describe('jobs', () => {
   it('a second survey of one codebase at once is refused in one sentence', () => {
     const store = freshStore();
-    const opened = openCodebase(store, '/somewhere');
+    const opened = openCodebase(store, folderOrigin('/somewhere'));
     createJob(store, opened.id);
     expect(() => createJob(store, opened.id)).toThrow('A survey of this codebase is already under way.');
     expect(jobsUnderWay(store)).toHaveLength(1);
@@ -76,20 +77,20 @@ describe('jobs', () => {
   it('a folder that went away fails the job, and the earlier survey stands', async () => {
     const store = freshStore();
     const folder = temporaryFolder(code);
-    const opened = openCodebase(store, folder);
+    const opened = openCodebase(store, folderOrigin(folder));
     const first = await runJob(store, createJob(store, opened.id).id);
     store.prepare('UPDATE codebase SET root = ?').run(join(folder, 'gone'));
     expect(await runJob(store, createJob(store, opened.id).id)).toBeNull();
     expect(latestJob(store, opened.id)).toMatchObject({
       state: 'failed',
-      message: `There is no ${join(folder, 'gone')} on this machine.`,
+      message: `There is no ${join(folder, 'gone')} on this machine any more.`,
     });
     expect(latestSurvey(store, opened.id)!.id).toBe(first);
   });
 
   it('a stop is told apart from a failure', async () => {
     const store = freshStore();
-    const opened = openCodebase(store, temporaryFolder(code));
+    const opened = openCodebase(store, folderOrigin(temporaryFolder(code)));
     const created = createJob(store, opened.id);
     expect(await runJob(store, created.id, AbortSignal.abort())).toBeNull();
     expect(job(store, created.id)).toMatchObject({ state: 'stopped' });
@@ -107,7 +108,7 @@ describe('a kill in mid-survey', () => {
     );
     const folder = temporaryFolder(files);
     const store = freshStore(data);
-    const opened = openCodebase(store, folder);
+    const opened = openCodebase(store, folderOrigin(folder));
     const first = await runJob(store, createJob(store, opened.id).id);
     for (const name of Object.keys(files)) appendFileSync(join(folder, name), `// changed ${name}\n`);
     const created = createJob(store, opened.id);
@@ -121,7 +122,11 @@ describe('a kill in mid-survey', () => {
       },
     );
     const ended = new Promise((resolve) => child.once('exit', resolve));
-    while (job(store, created.id).done < 100) {
+    const hasExtracted = (): boolean => {
+      const { phase, done } = job(store, created.id);
+      return phase === 'extract' && done >= 100;
+    };
+    while (!hasExtracted()) {
       expect(child.exitCode, 'the survey was over before it could be killed').toBeNull();
       await new Promise((resolve) => setTimeout(resolve, 5));
     }
@@ -133,7 +138,7 @@ describe('a kill in mid-survey', () => {
     expect(store.pragma('integrity_check', { simple: true })).toBe('ok');
     interruptOrphans(store);
     expect(job(store, created.id).state).toBe('interrupted');
-    const alive = createJob(store, openCodebase(store, '/another').id);
+    const alive = createJob(store, openCodebase(store, folderOrigin('/another')).id);
     interruptOrphans(store);
     expect(job(store, alive.id).state).toBe('waiting');
 

@@ -1,6 +1,8 @@
 import { Packr } from 'msgpackr';
-import type { LeftOut } from '../intake/intake.ts';
-import type { FolderSurvey } from '../survey/surveyFolder.ts';
+import type { LeftOut } from '../intake/reasons.ts';
+import { noRules, rulesSchema, type IntakeRules } from '../intake/rules.ts';
+import { keptIntake, type KeptIntake } from '../survey/keptIntake.ts';
+import type { SourceSurvey } from '../survey/surveySource.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { Problem } from '../problem.ts';
 import { totalsOf, type Totals } from '../survey/totals.ts';
@@ -28,16 +30,17 @@ const KEPT = 5;
 export function saveSurvey(
   store: Store,
   codebaseId: number,
-  result: FolderSurvey,
-  details: { commitHash: string | undefined; tookMs: number },
+  result: SourceSurvey,
+  details: { commitHash: string | undefined; tookMs: number; rules: IntakeRules },
 ): number {
-  const { survey, leftOut, hashes } = result;
-  const packed = parts.map((part) => [part, packr.pack(survey[part])] as const);
+  const { survey, leftOut, hashes, intake } = result;
+  const packed: (readonly [string, Buffer])[] = parts.map((part) => [part, packr.pack(survey[part])]);
+  packed.push(['intake', packr.pack(keptIntake(intake))]);
   const totals = JSON.stringify(totalsOf(survey, leftOut.length));
   const save = store.transaction((): number => {
     const { lastInsertRowid } = store
       .prepare(
-        'INSERT INTO survey (codebase_id, commit_hash, surveyed_at, took_ms, totals) VALUES (?, ?, ?, ?, ?)',
+        'INSERT INTO survey (codebase_id, commit_hash, surveyed_at, took_ms, totals, rules) VALUES (?, ?, ?, ?, ?, ?)',
       )
       .run(
         codebaseId,
@@ -45,6 +48,7 @@ export function saveSurvey(
         new Date().toISOString(),
         Math.round(details.tookMs),
         totals,
+        JSON.stringify(details.rules),
       );
     const id = Number(lastInsertRowid);
     const part = store.prepare('INSERT INTO survey_part (survey_id, part, data) VALUES (?, ?, ?)');
@@ -93,7 +97,9 @@ export function latestSurvey(store: Store, codebaseId: number): SurveyRecord | n
 
 /** Reads a survey back into typed arrays. */
 export function loadSurvey(store: Store, id: number): SurveyedCodebase {
-  const rows = store.prepare('SELECT part, data FROM survey_part WHERE survey_id = ?').all(id) as {
+  const rows = store
+    .prepare("SELECT part, data FROM survey_part WHERE survey_id = ? AND part <> 'intake'")
+    .all(id) as {
     part: string;
     data: Buffer;
   }[];
@@ -104,10 +110,31 @@ export function loadSurvey(store: Store, id: number): SurveyedCodebase {
   ) as unknown as SurveyedCodebase;
 }
 
+/** What the survey's intake has told beside what was read and left out. */
+export function intakeOf(store: Store, surveyId: number): KeptIntake {
+  const data = store
+    .prepare("SELECT data FROM survey_part WHERE survey_id = ? AND part = 'intake'")
+    .pluck()
+    .get(surveyId);
+  return data === undefined ? keptIntake(null) : (packr.unpack(data as Buffer) as KeptIntake);
+}
+
+/** The rules under which a survey was made. */
+export function rulesOf(store: Store, surveyId: number): IntakeRules {
+  const text = store.prepare('SELECT rules FROM survey WHERE id = ?').pluck().get(surveyId);
+  return typeof text === 'string' ? rulesSchema.parse(JSON.parse(text)) : noRules;
+}
+
 export function leftOutOf(store: Store, surveyId: number): LeftOut[] {
   return store
     .prepare('SELECT path, reason, detail FROM survey_left_out WHERE survey_id = ? ORDER BY path')
     .all(surveyId) as LeftOut[];
+}
+
+/** The content hash of each surveyed file, by path. */
+export function surveyedHashes(store: Store, surveyId: number): Map<string, string> {
+  const rows = store.prepare('SELECT path, hash FROM survey_file WHERE survey_id = ?').raw().all(surveyId);
+  return new Map(rows as [string, string][]);
 }
 
 /** The content hash that a file had when it was surveyed; null for a file that was not. */

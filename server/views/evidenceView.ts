@@ -1,11 +1,8 @@
-import { readFileSync, realpathSync } from 'node:fs';
-import { createHash } from 'node:crypto';
-import { join, sep } from 'node:path';
 import { passes, type DependencyFilter } from '../../core/graph/rollUp.ts';
 import { certainties, dependencyKinds, type Certainty, type DependencyKind } from '../../core/link/linked.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { Problem } from '../problem.ts';
-import { decode } from '../work/extractWorker.ts';
+import type { ReadText } from '../source/readText.ts';
 import { elementOf, labelOf, testElements, type ElementLabel } from './remembered.ts';
 
 /** The places behind one claim: `from` uses `to`. */
@@ -36,11 +33,11 @@ export interface EvidencePlace {
 
 const MAX_PLACES = 400;
 
-export function evidenceView(
+export async function evidenceView(
   survey: SurveyedCodebase,
-  root: string,
+  readText: ReadText,
   query: { from: string; to: string; filter: DependencyFilter; withTests: boolean },
-): Evidence {
+): Promise<Evidence> {
   const from = elementOf(survey, query.from);
   const to = elementOf(survey, query.to);
   if (from === undefined || to === undefined) {
@@ -74,12 +71,14 @@ export function evidenceView(
       });
     }
   }
-  const files = [...byFile].map(([file, places]): EvidenceFile => {
-    const path = elements.key[file];
-    const lines = readSource(root, path)?.text.split('\n') ?? [];
-    for (const place of places) place.text = (lines[place.line - 1] ?? '').trim().slice(0, 300);
-    return { path, places: places.sort((a, b) => a.line - b.line) };
-  });
+  const files = await Promise.all(
+    [...byFile].map(async ([file, places]): Promise<EvidenceFile> => {
+      const path = elements.key[file];
+      const lines = (await readText(path))?.text.split('\n') ?? [];
+      for (const place of places) place.text = (lines[place.line - 1] ?? '').trim().slice(0, 300);
+      return { path, places: places.sort((a, b) => a.line - b.line) };
+    }),
+  );
   return {
     from: labelOf(survey, from),
     to: labelOf(survey, to),
@@ -102,17 +101,4 @@ export function firstRow(from: Int32Array, element: number): number {
     else high = middle;
   }
   return low;
-}
-
-/** A file's text and hash as it is now, confined to the root; null when it cannot be read any more. */
-export function readSource(root: string, path: string): { text: string; hash: string } | null {
-  try {
-    const real = realpathSync(join(root, path));
-    if (!real.startsWith(root.endsWith(sep) ? root : root + sep)) return null;
-    const bytes = readFileSync(real);
-    const text = decode(bytes);
-    return text === null ? null : { text, hash: createHash('sha256').update(bytes).digest('hex') };
-  } catch {
-    return null;
-  }
 }

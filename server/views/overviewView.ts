@@ -3,7 +3,7 @@ import { cycles } from '../../core/graph/components.ts';
 import { languages } from '../../core/languages/registry.ts';
 import { fileGraph } from '../../core/measures/coupling.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
-import type { LeftOut, LeftOutReason } from '../intake/intake.ts';
+import type { LeftOut, LeftOutReason } from '../intake/reasons.ts';
 import { kindOf, labelOf, mainScope, measureValues, testElements, type ElementLabel } from './remembered.ts';
 
 /** The codebase on one page. */

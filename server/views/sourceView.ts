@@ -2,7 +2,7 @@ import { declarationForms, KIND } from '../../core/facts/fileFacts.ts';
 import { IMPORT_KINDS, dependencyKinds, NO_FORM, type DependencyKind } from '../../core/link/linked.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { Problem } from '../problem.ts';
-import { readSource } from './evidenceView.ts';
+import type { ReadText } from '../source/readText.ts';
 import { elementOf, labelOf, measureValues, type ElementLabel } from './remembered.ts';
 
 /** A file's text and what the survey knows of its lines. */
@@ -27,16 +27,16 @@ export interface SourceDeclaration extends ElementLabel {
   cyclomatic: number | null;
 }
 
-export function sourceView(
+export async function sourceView(
   survey: SurveyedCodebase,
-  root: string,
+  readText: ReadText,
   path: string,
   surveyedHash: string | null,
-): SourcePage {
+): Promise<SourcePage> {
   const record = survey.files.find((file) => file.path === path);
   const element = elementOf(survey, path);
   if (!record || element === undefined) throw new Problem('notFound', `This survey has no file ${path}.`);
-  const source = readSource(root, path);
+  const source = await readText(path);
   return {
     path,
     language: record.language,

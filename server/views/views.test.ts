@@ -2,9 +2,11 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { surveyText } from '../../tests/surveyText.ts';
 import { temporaryFolder } from '../../tests/temporaryFolder.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
+import { folderOrigin } from '../source/address.ts';
+import { textReader, type ReadText } from '../source/readText.ts';
 import { cyclesView } from './cyclesView.ts';
 import { dossierView } from './dossierView.ts';
-import { evidenceView, readSource } from './evidenceView.ts';
+import { evidenceView } from './evidenceView.ts';
 import { filterOf } from './filters.ts';
 import { findElements } from './finderView.ts';
 import { matrixView, type MatrixPicture, type MatrixQuery } from './matrixView.ts';
@@ -15,6 +17,7 @@ import { scopeView } from './scopeView.ts';
 import { sourceView } from './sourceView.ts';
 
 const any = filterOf('any', 'resolved');
+const reading = (folder: string): ReadText => textReader(folderOrigin(folder), null, '');
 
 /** Three folders: base is used by all, left and right use each other, right the less. */
 const files = {
@@ -131,10 +134,10 @@ describe('the matrix', () => {
 });
 
 describe('evidence', () => {
-  const root = (): string => temporaryFolder({ ...files });
+  const root = (): ReadText => reading(temporaryFolder({ ...files }));
 
-  it('lists every place of a claim with its line, by file', () => {
-    const evidence = evidenceView(survey, root(), {
+  it('lists every place of a claim with its line, by file', async () => {
+    const evidence = await evidenceView(survey, root(), {
       from: 'src/right',
       to: 'src/left',
       filter: any,
@@ -155,8 +158,8 @@ describe('evidence', () => {
     expect(evidence.cut).toBe(false);
   });
 
-  it('agrees with the matrix on every cell', () => {
-    const folder = root();
+  it('agrees with the matrix on every cell', async () => {
+    const readText = root();
     const picture = matrixView(survey, {
       scope: mainScope(survey),
       granularity: 'files',
@@ -165,16 +168,16 @@ describe('evidence', () => {
       filter: any,
       withTests: false,
     });
-    picture.cells.row.forEach((row, i) => {
+    for (const [i, row] of picture.cells.row.entries()) {
       const from = picture.rows[row].key;
       const to = picture.rows[picture.cells.column[i]].key;
-      const { count } = evidenceView(survey, folder, { from, to, filter: any, withTests: false });
+      const { count } = await evidenceView(survey, readText, { from, to, filter: any, withTests: false });
       expect(count, `${from} → ${to}`).toBe(picture.cells.count[i]);
-    });
+    }
   });
 
-  it('stands without the text when a file has gone', () => {
-    const evidence = evidenceView(survey, '/no/such/root', {
+  it('stands without the text when a file has gone', async () => {
+    const evidence = await evidenceView(survey, reading('/no/such/root'), {
       from: 'src/base/b.ts',
       to: 'src/base/a.ts',
       filter: any,
@@ -187,10 +190,10 @@ describe('evidence', () => {
     ]);
   });
 
-  it('never reads outside of the root', () => {
+  it('never reads outside of the root', async () => {
     const folder = temporaryFolder({ 'inside/a.ts': 'x', 'secret.ts': 'y' });
-    expect(readSource(`${folder}/inside`, 'a.ts')?.text).toBe('x');
-    expect(readSource(`${folder}/inside`, '../secret.ts')).toBeNull();
+    expect((await reading(`${folder}/inside`)('a.ts'))?.text).toBe('x');
+    expect(await reading(`${folder}/inside`)('../secret.ts')).toBeNull();
   });
 });
 
@@ -355,10 +358,10 @@ describe('the finder', () => {
 });
 
 describe('the source', () => {
-  it('has the text, the outline, and imports either way', () => {
-    const root = temporaryFolder({ ...files });
-    const hash = readSource(root, 'src/left/l.ts')!.hash;
-    const page = sourceView(survey, root, 'src/left/l.ts', hash);
+  it('has the text, the outline, and imports either way', async () => {
+    const readText = reading(temporaryFolder({ ...files }));
+    const { hash } = (await readText('src/left/l.ts'))!;
+    const page = await sourceView(survey, readText, 'src/left/l.ts', hash);
     expect(page.text).toBe(files['src/left/l.ts']);
     expect(page.changed).toBe(false);
     expect(page.outline.map(({ name, cyclomatic }) => [name, cyclomatic])).toEqual([['l', 2]]);
@@ -369,11 +372,12 @@ describe('the source', () => {
     expect(page.importedBy.map(({ key }) => key).sort()).toEqual(['src/left/deep/d.ts', 'src/right/r.ts']);
   });
 
-  it('says that a file has changed since, or has gone', () => {
-    const root = temporaryFolder({ 'src/left/l.ts': 'changed' });
-    expect(sourceView(survey, root, 'src/left/l.ts', 'another hash').changed).toBe(true);
-    expect(sourceView(survey, root, 'src/base/a.ts', 'a hash')).toMatchObject({ text: null, changed: false });
-    expect(() => sourceView(survey, root, 'src/none.ts', null)).toThrow(
+  it('says that a file has changed since, or has gone', async () => {
+    const readText = reading(temporaryFolder({ 'src/left/l.ts': 'changed' }));
+    expect((await sourceView(survey, readText, 'src/left/l.ts', 'another hash')).changed).toBe(true);
+    const gone = await sourceView(survey, readText, 'src/base/a.ts', 'a hash');
+    expect(gone).toMatchObject({ text: null, changed: false });
+    await expect(sourceView(survey, readText, 'src/none.ts', null)).rejects.toThrow(
       'This survey has no file src/none.ts.',
     );
   });

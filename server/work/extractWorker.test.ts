@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { temporaryFolder } from '../../tests/temporaryFolder.ts';
-import extractBatch, { decode, type ExtractTask } from './extractWorker.ts';
+import { decode } from '../intake/decode.ts';
+import extractBatch, { type ExtractTask } from './extractWorker.ts';
 import { unpackFacts } from './packedFacts.ts';
 
 const bytes = (...values: number[]): Buffer => Buffer.from(values);
@@ -30,7 +31,7 @@ describe('a batch', () => {
   const taskOf = (folder: string, names: string[]): ExtractTask => ({
     files: names.map((path) => ({
       path,
-      absolute: `${folder}/${path}`,
+      location: { kind: 'disk', absolute: `${folder}/${path}` },
       language: 'typescript',
       grammar: 'tree-sitter-typescript/tree-sitter-typescript.wasm',
     })),
@@ -49,7 +50,7 @@ describe('a batch', () => {
       ['c.ts', 'leftOut'],
       ['d.ts', 'facts'],
     ]);
-    expect(results[2]).toMatchObject({ reason: 'unreadable', detail: 'ENOENT' });
+    expect(results[2]).toMatchObject({ reason: 'unreadable', detail: 'it went away during the survey' });
     const last = results[3];
     expect(last.kind === 'facts' && unpackFacts(last.packed).parse).toBe('partial');
   });

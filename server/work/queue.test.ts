@@ -1,13 +1,14 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { temporaryFolder } from '../../tests/temporaryFolder.ts';
+import { folderOrigin } from '../source/address.ts';
 import { openCodebase, removeCodebase } from '../store/codebases.ts';
 import { openStore, type Store } from '../store/database.ts';
 import { isUnderWay, job, latestJob } from '../store/jobs.ts';
 import { latestSurvey } from '../store/surveys.ts';
-import { createQueue, type SurveyQueue } from './queue.ts';
+import { createQueue, type JobQueue } from './queue.ts';
 
 let store: Store;
-let queue: SurveyQueue;
+let queue: JobQueue;
 
 beforeEach(() => {
   process.env.YLETOPE_DATA = temporaryFolder();
@@ -34,8 +35,8 @@ async function ended(id: number): Promise<void> {
 
 describe('the queue of surveys', () => {
   it('runs one after the other, in threads, in the order asked for', async () => {
-    const first = queue.add(openCodebase(store, temporaryFolder(code(40))).id);
-    const second = queue.add(openCodebase(store, temporaryFolder(code(2))).id);
+    const first = queue.add(openCodebase(store, folderOrigin(temporaryFolder(code(40)))).id);
+    const second = queue.add(openCodebase(store, folderOrigin(temporaryFolder(code(2)))).id);
     expect(job(store, second.id).state).toBe('waiting');
     await ended(first.id);
     await ended(second.id);
@@ -45,9 +46,9 @@ describe('the queue of surveys', () => {
   });
 
   it('a stop ends the one that runs, and the one that waits at once; a resumed one finishes', async () => {
-    const opened = openCodebase(store, temporaryFolder(code(300)));
+    const opened = openCodebase(store, folderOrigin(temporaryFolder(code(300))));
     const running = queue.add(opened.id);
-    const waiting = queue.add(openCodebase(store, temporaryFolder(code(1))).id);
+    const waiting = queue.add(openCodebase(store, folderOrigin(temporaryFolder(code(1)))).id);
     while (job(store, running.id).done === 0) await new Promise((resolve) => setTimeout(resolve, 10));
     queue.stop(waiting.id);
     expect(job(store, waiting.id).state).toBe('stopped');
@@ -61,12 +62,12 @@ describe('the queue of surveys', () => {
   });
 
   it('goes on when a codebase is removed while it is surveyed', async () => {
-    const removed = openCodebase(store, temporaryFolder(code(100)));
+    const removed = openCodebase(store, folderOrigin(temporaryFolder(code(100))));
     const running = queue.add(removed.id);
     while (job(store, running.id).state === 'waiting')
       await new Promise((resolve) => setTimeout(resolve, 10));
     removeCodebase(store, removed.id);
-    const other = openCodebase(store, temporaryFolder(code(1)));
+    const other = openCodebase(store, folderOrigin(temporaryFolder(code(1))));
     const next = queue.add(other.id);
     await ended(next.id);
     expect(latestJob(store, other.id)!.state).toBe('finished');

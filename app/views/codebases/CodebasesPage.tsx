@@ -54,7 +54,7 @@ export function CodebasesPage({
       <Dialog open={removing !== null} onClose={() => setRemoving(null)}>
         <DialogContent>
           Remove <b>{removing?.name}</b> and its surveys from Yletope? The code in{' '}
-          <span className="mono">{removing?.root}</span> is not touched.
+          <span className="mono">{removing?.address}</span> is not touched.
         </DialogContent>
         <DialogActions>
           <Button onClick={() => setRemoving(null)}>Keep</Button>
@@ -108,7 +108,7 @@ function CodebaseRow({ codebase, onRemove }: { codebase: Listed; onRemove: () =>
     <li>
       <div className="who">
         <Link to={`/codebases/${codebase.id}`}>{codebase.name}</Link>
-        <span className="mono faded">{codebase.root}</span>
+        <span className="mono faded">{codebase.address}</span>
       </div>
       <div className="what">
         {totals ? (

@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import { useState } from 'react';
 import { Form, Link, useRevalidator } from 'react-router';
-import type { LeftOut } from '../../../server/intake/intake.ts';
+import type { LeftOut } from '../../../server/intake/reasons.ts';
 import type { Codebase } from '../../../server/store/codebases.ts';
 import type { Job } from '../../../server/store/jobs.ts';
 import type { SurveyRecord } from '../../../server/store/surveys.ts';
@@ -44,7 +44,7 @@ export function SurveyPage({
     <div className="page survey-page">
       <h1>
         Survey of {codebase.name}
-        <span className="mono faded"> {codebase.root}</span>
+        <span className="mono faded"> {codebase.address}</span>
       </h1>
       {problem && <p className="against">{problem}</p>}
       {job && (job.state === 'waiting' || job.state === 'running') ? (

@@ -25,6 +25,9 @@ export const typescript: LanguageDefinition = {
   id: 'typescript',
   name: 'TypeScript',
   endings: { '.ts': TYPESCRIPT, '.mts': TYPESCRIPT, '.cts': TYPESCRIPT, '.tsx': TSX },
+  interpreters: /^(ts-node|tsx|deno|bun)(-.*)?$/,
+  disclaims: (head) =>
+    /^\uFEFF?\s*(<\?xml|<!DOCTYPE\s+TS\b|<TS\s)/.test(head) ? 'XML: translations, or a tile set' : null,
   // In TSX a line that begins with `<` is an element, not a call signature.
   textToParse: (text, grammar) => bridgeGrammarGaps(text, grammar === TYPESCRIPT),
   unread: unreadFacts,
@@ -37,6 +40,7 @@ export const javascript: LanguageDefinition = {
   id: 'javascript',
   name: 'JavaScript',
   endings: { '.js': JAVASCRIPT, '.jsx': JAVASCRIPT, '.mjs': JAVASCRIPT, '.cjs': JAVASCRIPT },
+  interpreters: /^(node|nodejs|iojs)[\d.]*$/,
   textToParse: bridgeReservedNames,
   unread: unreadFacts,
   read,

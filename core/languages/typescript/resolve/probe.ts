@@ -37,11 +37,11 @@ export function probeFile(tree: FileTree, path: string): Resolution | null {
 /** A file that is there but not among the surveyed: an asset, or one that a rule left out. */
 export function probeLeftOut(tree: FileTree, path: string): Resolution | null {
   for (const candidate of [path, ...added.map((ending) => path + ending)]) {
-    const reason = tree.leftOut(candidate);
-    if (reason === undefined) continue;
-    return reason === 'unknownLanguage'
+    const leftOut = tree.leftOut(candidate);
+    if (!leftOut) continue;
+    return leftOut.reason === 'unknownLanguage'
       ? { kind: 'asset', path: candidate }
-      : { kind: 'gap', reason: 'leftOut' };
+      : { kind: 'gap', reason: 'leftOut', leftOut };
   }
   const json = tree.leftOut(`${path}.json`);
   return json === undefined ? null : { kind: 'asset', path: `${path}.json` };

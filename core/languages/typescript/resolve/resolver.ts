@@ -10,6 +10,7 @@ import {
 } from './packages.ts';
 import { probe } from './probe.ts';
 import { projectFinder, type ProjectConfig } from './projectConfig.ts';
+import { resolveInSourceRoots } from './sourceRoots.ts';
 
 /**
  * Module resolution as the TypeScript compiler does it (bundler and node16 modes), over the files of the codebase
@@ -49,7 +50,14 @@ export function createResolver(
   return (file, specifier, usesRequire) => {
     const key = `${folderOf(file)}\0${specifier}\0${usesRequire ? 1 : 0}`;
     let resolution = known.get(key);
-    if (!resolution) known.set(key, (resolution = resolve(file, specifier, usesRequire, 0)));
+    if (!resolution) {
+      resolution = resolve(file, specifier, usesRequire, 0);
+      const isOpen =
+        resolution.kind === 'gap' || (resolution.kind === 'external' && resolution.ecosystem === 'npm');
+      if (isOpen && tree.sourceRoots.length > 0)
+        resolution = resolveInSourceRoots(tree, file, specifier) ?? resolution;
+      known.set(key, resolution);
+    }
     return resolution;
   };
 }

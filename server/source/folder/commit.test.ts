@@ -1,7 +1,7 @@
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { temporaryFolder } from '../../tests/temporaryFolder.ts';
+import { temporaryFolder } from '../../../tests/temporaryFolder.ts';
 import { commitOf } from './commit.ts';
 
 const hash = '3f2c9a1b'.repeat(5);

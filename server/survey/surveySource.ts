@@ -1,59 +1,61 @@
 import { setMaxListeners } from 'node:events';
 import { availableParallelism } from 'node:os';
-import { join } from 'node:path';
-import { performance } from 'node:perf_hooks';
 import { Piscina } from 'piscina';
 import { comparePaths } from '../../core/link/elements.ts';
 import type { FactsOfFile } from '../../core/link/linked.ts';
+import { languages } from '../../core/languages/registry.ts';
 import { assembleSurvey, type SurveyedCodebase } from '../../core/survey.ts';
 import { workerFile } from '../installation.ts';
 import { fileTreeOf } from '../intake/fileTree.ts';
-import { takeIn, type Intake, type IntakeFile, type LeftOut } from '../intake/intake.ts';
+import { takeIn, type Intake, type IntakeFile, type LookCache } from '../intake/intake.ts';
+import type { LeftOut } from '../intake/reasons.ts';
+import { noRules, type IntakeRules } from '../intake/rules.ts';
 import { Problem } from '../problem.ts';
+import type { CodeSource } from '../source/codeSource.ts';
 import type { ExtractResult, ExtractTask } from '../work/extractWorker.ts';
 import { unpackFacts } from '../work/packedFacts.ts';
+import { throttled, type OnProgress } from './progress.ts';
 
-export const phases = ['intake', 'extract', 'link', 'store'] as const;
-export type Phase = (typeof phases)[number];
-
-export interface Progress {
-  phase: Phase;
-  done: number;
-  total: number;
-}
-
-/** Facts of earlier surveys. A stamp (size and time of change) saves reading a file that has not changed. */
+/** Facts of earlier surveys, by content. */
 export interface FactsCache {
-  hashOf(path: string, size: number, modifiedMs: number): string | undefined;
   facts(hash: string, grammar: string): Uint8Array | undefined;
-  keep(file: IntakeFile, hash: string, packed: Uint8Array): void;
+  keep(hash: string, grammar: string, packed: Uint8Array): void;
 }
 
 export interface SurveyOptions {
-  cache?: FactsCache;
-  onProgress?: (progress: Progress) => void;
+  /** How the codebase is called in sentences. */
+  name: string;
+  rules?: IntakeRules;
+  cache?: { facts: FactsCache; looks: LookCache };
+  onProgress?: OnProgress;
   signal?: AbortSignal;
   threads?: number;
 }
 
-export interface FolderSurvey {
+export interface SourceSurvey {
   survey: SurveyedCodebase;
   leftOut: LeftOut[];
+  /** Content hash of each file that was read. */
   hashes: Map<string, string>;
   intake: Intake;
 }
 
-/** Surveys a folder: intake, extraction in worker threads, linking. Stops with a Problem when the signal says so. */
-export async function surveyFolder(root: string, options: SurveyOptions = {}): Promise<FolderSurvey> {
-  const progress = options.onProgress ?? (() => {});
-  progress({ phase: 'intake', done: 0, total: 0 });
+/** Surveys code: intake, extraction in worker threads, linking. Stops with a Problem when the signal says so. */
+export async function surveySource(source: CodeSource, options: SurveyOptions): Promise<SourceSurvey> {
+  const { name, rules = noRules, onProgress = () => {} } = options;
+  onProgress({ phase: 'intake', done: 0, total: 0 });
   const pool = startPool(options);
   let intake: Intake;
   let extracted: Extracted;
   try {
-    intake = takeIn(root);
-    if (intake.files.length === 0) throw new Problem('nothingToRead', nothingToRead(intake));
-    extracted = await extractAll(intake, pool, options);
+    intake = await takeIn(source, {
+      rules,
+      cache: options.cache?.looks,
+      signal: options.signal,
+      onProgress: throttled('intake', onProgress),
+    });
+    if (intake.files.length === 0) throw new Problem('nothingToRead', nothingToRead(name, intake));
+    extracted = await extractAll(source, intake, pool, options);
   } finally {
     // Linking need not wait for the threads to end.
     void pool.destroy();
@@ -61,20 +63,24 @@ export async function surveyFolder(root: string, options: SurveyOptions = {}): P
   stopIfAsked(options.signal);
   const { files, hashes } = extracted;
   const leftOut = [...intake.leftOut, ...extracted.leftOut].sort((a, b) => (a.path < b.path ? -1 : 1));
-  if (files.length === 0)
-    throw new Problem(
-      'nothingToRead',
-      `None of the ${intake.files.length} files in ${root} could be read as text.`,
-    );
-  progress({ phase: 'link', done: 0, total: files.length });
+  if (files.length === 0) throw new Problem('nothingToRead', noneCouldBeRead(name, extracted.leftOut));
   files.sort((a, b) => comparePaths(a.path, b.path));
-  const tree = fileTreeOf(intake, new Set(files.map(({ path }) => path)), leftOut);
-  return { survey: assembleSurvey(files, tree), leftOut, hashes, intake };
+  const tree = fileTreeOf(intake, new Set(files.map(({ path }) => path)), leftOut, rules);
+  return { survey: assembleSurvey(files, tree, throttled('link', onProgress)), leftOut, hashes, intake };
 }
 
-function nothingToRead({ root, leftOut }: Intake): string {
-  if (leftOut.length === 0) return `${root} is empty.`;
-  return `${root} holds no TypeScript or JavaScript that could be read; ${leftOut.length} files and folders were left out.`;
+function nothingToRead(name: string, { leftOut }: Intake): string {
+  if (leftOut.length === 0) return `${name} is empty.`;
+  const read = languages.map((language) => language.name);
+  const listed = read.length > 1 ? `${read.slice(0, -1).join(', ')} or ${read.at(-1)}` : read[0];
+  return `${name} holds no ${listed} that could be read; ${leftOut.length} files and folders were left out.`;
+}
+
+function noneCouldBeRead(name: string, leftOut: LeftOut[]): string {
+  const wentAway = leftOut.filter(({ detail }) => detail?.startsWith('it went away')).length;
+  return wentAway === leftOut.length
+    ? `All files of ${name} went away while it was surveyed.`
+    : `None of the ${leftOut.length} files of ${name} could be read as text.`;
 }
 
 function stopIfAsked(signal: AbortSignal | undefined): void {
@@ -90,36 +96,42 @@ interface Extracted {
 /** Bytes of source that one task holds: enough to be worth sending, few enough to show progress and to stop. */
 const BATCH_BYTES = 150_000;
 
-async function extractAll(intake: Intake, pool: ExtractPool, options: SurveyOptions): Promise<Extracted> {
+async function extractAll(
+  source: CodeSource,
+  intake: Intake,
+  pool: ExtractPool,
+  options: SurveyOptions,
+): Promise<Extracted> {
   const { cache, signal } = options;
   const result: Extracted = { files: [], leftOut: [], hashes: new Map() };
-  const report = progressReporter(intake.files.length, options);
+  let done = 0;
+  const onFile = throttled('extract', options.onProgress ?? (() => {}));
+  const report = (): void => onFile(++done, intake.files.length);
   const accept = (file: IntakeFile, hash: string, packed: Uint8Array): void => {
     const { path, language, isTest } = file;
     result.files.push({ path, language, isTest, facts: unpackFacts(packed) });
     result.hashes.set(path, hash);
   };
-  const known: { file: IntakeFile; hash: string; packed: Uint8Array }[] = [];
+  const known: { file: IntakeFile; packed: Uint8Array }[] = [];
   const unread: IntakeFile[] = [];
   for (const file of intake.files) {
-    const hash = cache?.hashOf(file.path, file.size, file.modifiedMs);
-    const packed = hash === undefined ? undefined : cache?.facts(hash, file.grammar);
-    if (hash === undefined || !packed) unread.push(file);
-    else known.push({ file, hash, packed });
+    const packed = cache?.facts.facts(file.hash, file.grammar);
+    if (packed) known.push({ file, packed });
+    else unread.push(file);
   }
   // The threads are set to work first, so that they read what is new while this one unpacks what is known.
-  const extracting = extractInPool(pool, intake, unread, options, (file, item) => {
-    report(1);
+  const extracting = extractInPool(pool, source, unread, options, (file, item) => {
+    report();
     if (item.kind === 'leftOut') {
       result.leftOut.push(item);
       return;
     }
     accept(file, item.hash, item.packed);
-    cache?.keep(file, item.hash, item.packed);
+    cache?.facts.keep(item.hash, file.grammar, item.packed);
   });
-  for (const { file, hash, packed } of known) {
-    accept(file, hash, packed);
-    report(1);
+  for (const { file, packed } of known) {
+    accept(file, file.hash, packed);
+    report();
   }
   try {
     await extracting;
@@ -132,7 +144,7 @@ async function extractAll(intake: Intake, pool: ExtractPool, options: SurveyOpti
 
 type ExtractPool = Piscina<ExtractTask, ExtractResult[]>;
 
-/** The worker threads of one survey. The first loads its parser at once, while intake still looks over the folder. */
+/** The worker threads of one survey. The first loads its parser at once, while intake still looks over the code. */
 function startPool({ threads, signal }: SurveyOptions): ExtractPool {
   // Each queued batch listens for the stop.
   if (signal) setMaxListeners(0, signal);
@@ -150,21 +162,21 @@ function startPool({ threads, signal }: SurveyOptions): ExtractPool {
 /** Extracts files in worker threads and hands over each as it is done. */
 async function extractInPool(
   pool: ExtractPool,
-  intake: Intake,
+  source: CodeSource,
   files: IntakeFile[],
   { signal }: SurveyOptions,
   onResult: (file: IntakeFile, item: ExtractResult) => void,
 ): Promise<void> {
   const byPath = new Map(files.map((file) => [file.path, file]));
   await Promise.all(
-    batches(intake.root, files).map(async (task) => {
+    batches(source, files).map(async (task) => {
       if (signal?.aborted) return;
       for (const item of await pool.run(task, { signal })) onResult(byPath.get(item.path)!, item);
     }),
   );
 }
 
-function batches(root: string, files: IntakeFile[]): ExtractTask[] {
+function batches(source: CodeSource, files: IntakeFile[]): ExtractTask[] {
   const tasks: ExtractTask[] = [];
   let bytes = Infinity;
   // Large files first, so that no thread is left with the largest at the very end.
@@ -174,22 +186,8 @@ function batches(root: string, files: IntakeFile[]): ExtractTask[] {
       bytes = 0;
     }
     const { path, language, grammar } = file;
-    tasks[tasks.length - 1].files.push({ path, absolute: join(root, path), language, grammar });
+    tasks[tasks.length - 1].files.push({ path, location: source.location(path), language, grammar });
     bytes += file.size;
   }
   return tasks;
-}
-
-const REPORT_EVERY_MS = 100;
-
-function progressReporter(total: number, { onProgress }: SurveyOptions): (more: number) => void {
-  let done = 0;
-  let reported = 0;
-  return (more) => {
-    done += more;
-    const now = performance.now();
-    if (now - reported < REPORT_EVERY_MS && done < total) return;
-    reported = now;
-    onProgress?.({ phase: 'extract', done, total });
-  };
 }

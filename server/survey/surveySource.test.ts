@@ -3,20 +3,22 @@ import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { temporaryFolder } from '../../tests/temporaryFolder.ts';
-import { surveyFolder, type FactsCache } from './surveyFolder.ts';
+import { surveyPath } from '../../tests/surveyPath.ts';
+import type { Look } from '../intake/look.ts';
+import type { SurveyOptions } from './surveySource.ts';
 
 const good = 'import { b } from "./b";\nexport function a() { return b(); }\n';
 
-describe('surveyFolder', () => {
+describe('a survey', () => {
   it('says in one sentence that a folder is empty, or holds nothing it can read', async () => {
-    await expect(surveyFolder(temporaryFolder())).rejects.toThrow(/is empty\.$/);
-    await expect(surveyFolder(temporaryFolder({ 'a.py': '', 'b.txt': '' }))).rejects.toThrow(
+    await expect(surveyPath(temporaryFolder())).rejects.toThrow(/is empty\.$/);
+    await expect(surveyPath(temporaryFolder({ 'a.py': '', 'b.txt': '' }))).rejects.toThrow(
       /holds no TypeScript or JavaScript that could be read; 2 files and folders were left out\.$/,
     );
   });
 
   it('a file with broken syntax counts as partly read, and the rest works', async () => {
-    const { survey } = await surveyFolder(
+    const { survey } = await surveyPath(
       temporaryFolder({ 'a.ts': good, 'b.ts': 'export function b() {}\nfunction ( {{{ ;;; = \n' }),
     );
     expect(survey.files.map(({ path, parse }) => [path, parse])).toEqual([
@@ -28,7 +30,7 @@ describe('surveyFolder', () => {
   });
 
   it('binary bytes under a code ending are left out, with the reason', async () => {
-    const { survey, leftOut } = await surveyFolder(
+    const { survey, leftOut } = await surveyPath(
       temporaryFolder({ 'a.ts': good, 'video.ts': Uint8Array.from([0x47, 0, 1, 2, 0xff, 0]) }),
     );
     expect(survey.files.map(({ path }) => path)).toEqual(['a.ts']);
@@ -40,7 +42,7 @@ describe('surveyFolder', () => {
       Buffer.from([0xff, 0xfe]),
       Buffer.from('export const deep = 1;', 'utf16le'),
     ]);
-    const { survey } = await surveyFolder(
+    const { survey } = await surveyPath(
       temporaryFolder({ 'a.ts': utf16, 'b.ts': '\uFEFFexport const b = 1;' }),
     );
     expect(survey.elements.key).toContain('a.ts#deep');
@@ -48,7 +50,7 @@ describe('surveyFolder', () => {
   });
 
   it('a bundle of one endless line is left out, with the reason', async () => {
-    const { leftOut } = await surveyFolder(
+    const { leftOut } = await surveyPath(
       temporaryFolder({
         'a.ts': good,
         'big.js': `x(${'1,'.repeat(5_000_000)}1)`,
@@ -65,7 +67,7 @@ describe('surveyFolder', () => {
     // Broken into lines, or the files would be left out as minified.
     const many = (text: string): string => `${text.repeat(10)}\n`.repeat(2_000);
     const deep = (open: string, close: string): string => many(open) + many(close);
-    const { survey } = await surveyFolder(
+    const { survey } = await surveyPath(
       temporaryFolder({
         'a.ts': good,
         'brackets.ts': `export const x = ${deep('[', ']')};\n`,
@@ -80,7 +82,7 @@ describe('surveyFolder', () => {
   });
 
   it('broken project files leave the rest standing', async () => {
-    const { survey } = await surveyFolder(
+    const { survey } = await surveyPath(
       temporaryFolder({
         'package.json': '{ "name": ',
         'tsconfig.json': '[1, 2',
@@ -95,7 +97,7 @@ describe('surveyFolder', () => {
   });
 
   it('odd names are elements like any other, and lead back to their files', async () => {
-    const { survey } = await surveyFolder(
+    const { survey } = await surveyPath(
       temporaryFolder({
         'it\'s "so" \n.ts': 'export const x = 1;',
         'Шлюз/ü.ts': "import { x } from '../it';",
@@ -108,21 +110,23 @@ describe('surveyFolder', () => {
   it('extracts only what has changed when facts are kept', async () => {
     const folder = temporaryFolder({ 'a.ts': good, 'b.ts': 'export function b() {}\n' });
     const kept = new Map<string, Uint8Array>();
-    const stamps = new Map<string, string>();
-    const extracted: string[] = [];
-    const cache: FactsCache = {
-      hashOf: (path, size) => stamps.get(`${path} ${size}`),
-      facts: (hash) => kept.get(hash),
-      keep: (file, hash, packed) => {
-        extracted.push(file.path);
-        stamps.set(`${file.path} ${file.size}`, hash);
-        kept.set(hash, packed);
+    const looks = new Map<string, Look>();
+    const looked: string[] = [];
+    const cache: SurveyOptions['cache'] = {
+      facts: { facts: (hash) => kept.get(hash), keep: (hash, _, packed) => kept.set(hash, packed) },
+      looks: {
+        get: (path, stamp) => looks.get(`${path} ${stamp}`),
+        keep: (path, stamp, look) => {
+          looked.push(path);
+          looks.set(`${path} ${stamp}`, look);
+        },
       },
     };
-    await surveyFolder(folder, { cache });
+    await surveyPath(folder, { cache });
     writeFileSync(join(folder, 'b.ts'), 'export function b() { return 1; }\n');
-    const { survey, hashes } = await surveyFolder(folder, { cache });
-    expect(extracted.sort()).toEqual(['a.ts', 'b.ts', 'b.ts']);
+    const { survey, hashes } = await surveyPath(folder, { cache });
+    expect(looked.sort()).toEqual(['a.ts', 'b.ts', 'b.ts']);
+    expect(kept.size).toBe(3);
     expect(survey.elements.key).toContain('b.ts#b');
     expect(hashes.get('a.ts')).toBe(createHash('sha256').update(good).digest('hex'));
   });
@@ -130,7 +134,7 @@ describe('surveyFolder', () => {
   it('stops when asked to', async () => {
     const files = Object.fromEntries(Array.from({ length: 200 }, (_, i) => [`f${i}.ts`, good.repeat(200)]));
     const controller = new AbortController();
-    const survey = surveyFolder(temporaryFolder(files), {
+    const survey = surveyPath(temporaryFolder(files), {
       signal: controller.signal,
       onProgress: ({ phase, done }) => {
         if (phase === 'extract' && done > 0) controller.abort();

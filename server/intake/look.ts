@@ -1,0 +1,141 @@
+import { createHash } from 'node:crypto';
+import { decode } from './decode.ts';
+import { isDocument, isReadme } from './names.ts';
+
+/** What a file's content says about how it is to be taken. Depends on the bytes and the file's name alone. */
+export interface Look {
+  hash: string;
+  lines: number;
+  /** What speaks against reading it as code. */
+  verdict?: { reason: 'binary' | 'minified' | 'generated'; detail: string };
+  /** First line, when it begins with `#!`. */
+  firstLine?: string;
+  /** How it begins, when that may tell its language. */
+  head?: string;
+  /** True when it was compiled from another file and says so. */
+  hasSourceMap?: true;
+  /** True when it waits for connections, as servers do. */
+  listens?: true;
+  /** One sentence on the folder it stands in: from a README, or the comment at the top of an index file. */
+  purpose?: string;
+}
+
+/** Raise it whenever a look at the same bytes gives something else. */
+export const LOOK_VERSION = 1;
+
+const HEAD = 2_000;
+const TAIL = 300;
+
+export function lookAt(bytes: Buffer, name: string): Look {
+  const hash = createHash('sha256').update(bytes).digest('hex');
+  const text = decode(bytes);
+  if (text === null) return { hash, lines: 0, verdict: { reason: 'binary', detail: 'it holds NUL bytes' } };
+  const lines = countLines(text);
+  const look: Look = { hash, lines };
+  const head = text.slice(0, HEAD);
+  const verdict = denseBecause(text, lines) ?? generatedBecause(head);
+  if (verdict) look.verdict = verdict;
+  if (head.startsWith('#!')) look.firstLine = head.slice(0, head.search(/\r?\n|$/));
+  if (/^\uFEFF?\s*</.test(head)) look.head = head.slice(0, 200);
+  if (text.slice(-TAIL).includes('sourceMappingURL=')) look.hasSourceMap = true;
+  if (/\.listen\(|\bserve\(|\bcreateServer\(/.test(text)) look.listens = true;
+  const purpose = purposeOf(head, text, name);
+  if (purpose !== null) look.purpose = purpose;
+  return look;
+}
+
+/** Lines as an editor numbers them, without an empty one after the last line feed. */
+function countLines(text: string): number {
+  if (text === '') return 0;
+  let lines = 0;
+  for (let at = text.indexOf('\n'); at !== -1; at = text.indexOf('\n', at + 1)) lines++;
+  return text.endsWith('\n') ? lines : lines + 1;
+}
+
+/** Machine-made density: at least 20 kB, and lines of over 500 characters on average. */
+function denseBecause(text: string, lines: number): Look['verdict'] | null {
+  if (text.length < 20_000) return null;
+  const mean = Math.round(text.length / Math.max(1, lines));
+  return mean > 500 ? { reason: 'minified', detail: `its lines have ${mean} characters on average` } : null;
+}
+
+const commentLine = /^\s*(\/\/|\/\*|\*|#|--|;|<!--|"""|''')/;
+const generatedMark = new RegExp(
+  [
+    '@generated\\b',
+    '<auto-?generated',
+    '\\bcode generated\\b[^.]{0,80}\\bdo not edit\\b',
+    '\\b(this|the) (file|code|source|module|class)\\b[^.]{0,60}\\b(auto-?)?generated\\b',
+    '\\bauto(matically)?[- ]?generated (file|code|by|from|using|with|on)\\b',
+    '\\bgenerated\\b[^]{0,160}\\bdo not (edit|modify|change)\\b',
+    '\\bdo not (edit|modify|change)\\b[^]{0,160}\\b(is|was|been) (auto-?)?generated\\b',
+  ].join('|'),
+  'i',
+);
+
+/** Marks that generators leave in the comments at the top of what they write. */
+function generatedBecause(head: string): Look['verdict'] | null {
+  const comments: string[] = [];
+  for (const line of head.split(/\r?\n/).slice(0, 30)) {
+    if (line.trim() !== '' && !commentLine.test(line)) break;
+    comments.push(line);
+  }
+  const top = comments.join('\n');
+  if (!generatedMark.test(top)) return null;
+  const line =
+    comments.find((comment) => /generated|do not (edit|modify|change)/i.test(comment))?.trim() ?? '';
+  return { reason: 'generated', detail: `it says “${line.replace(/^[/*#\-;<!\s]+/, '').slice(0, 100)}”` };
+}
+
+const MAX_PURPOSE = 200;
+const notAPurpose =
+  /licen[sc]e|copyright|eslint|prettier|@ts-|spdx|rights reserved|<reference|jshint|use strict/i;
+
+function purposeOf(head: string, text: string, name: string): string | null {
+  if (isReadme(name))
+    return isDocument(name) || !name.includes('.')
+      ? firstParagraph(text.slice(0, 8_000))
+      : firstSentence(head);
+  if (!/^(index|mod|main)\.[cm]?[jt]sx?$|^__init__\.py$|^package-info\.java$|^doc\.go$/.test(name))
+    return null;
+  const comment = /^\s*(?:#![^\n]*\n\s*)?(?:\/\*\*?([^]*?)\*\/|((?:\/\/[^\n]*\n)+)|"""([^]*?)""")/.exec(head);
+  const body = comment?.[1] ?? comment?.[2] ?? comment?.[3];
+  if (body === undefined) return null;
+  const plain = body
+    .split('\n')
+    .map((line) => line.replace(/^\s*(\*|\/\/)?\s?/, ''))
+    .join('\n')
+    .replace(/^\s*@(file|fileoverview|packageDocumentation|module\b.*)\s*/gm, '');
+  return firstSentence(plain.split(/\n\s*\n|\n\s*@/)[0]);
+}
+
+/** The first paragraph of prose in a Markdown text: no heading, list, picture, table, quotation or code. */
+function firstParagraph(markdown: string): string | null {
+  const withoutCode = markdown
+    .replace(/^\uFEFF/, '')
+    .replace(/^(```|~~~)[^]*?^\1/gm, '')
+    .replace(/<!--[^]*?-->/g, '');
+  for (const block of withoutCode.split(/\n\s*\n/)) {
+    const lines = block
+      .split('\n')
+      .filter((line) => !/^\s*(#|=+\s*$|-+\s*$|\||>|[-*+] |\d+\. |!\[|\[!\[|\[[^\]]+\]:|<)/.test(line));
+    const sentence = firstSentence(plainText(lines.join(' ')));
+    if (sentence !== null) return sentence;
+  }
+  return null;
+}
+
+function plainText(markdown: string): string {
+  return markdown
+    .replace(/!\[[^\]]*\]\([^)]*\)/g, '')
+    .replace(/\[([^\]]*)\](\([^)]*\)|\[[^\]]*\])/g, '$1')
+    .replace(/<[^>]+>/g, '')
+    .replace(/[*_`]{1,3}([^*_`]+)[*_`]{1,3}/g, '$1');
+}
+
+function firstSentence(text: string): string | null {
+  const joined = text.replace(/\s+/g, ' ').trim();
+  const sentence = /^.*?[.!?](?=\s+[A-Z(]|$)/.exec(joined)?.[0] ?? joined;
+  if (sentence.length < 12 || !/[a-z] [a-z]/i.test(sentence) || notAPurpose.test(sentence)) return null;
+  return sentence.length > MAX_PURPOSE ? `${sentence.slice(0, MAX_PURPOSE - 1).trimEnd()}…` : sentence;
+}

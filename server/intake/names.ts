@@ -1,0 +1,88 @@
+/** What the name of a file or folder says about it, by conventions that many projects share. */
+
+const vendoredFolders = new Set([
+  'node_modules',
+  'bower_components',
+  'jspm_packages',
+  'site-packages',
+  'vendor',
+  'third_party',
+  'third-party',
+  'thirdparty',
+  '3rdparty',
+  '.yarn',
+  '.pnpm-store',
+  '.venv',
+  'venv',
+  'Pods',
+  'Carthage',
+]);
+
+export function isVendoredFolder(name: string): boolean {
+  return vendoredFolders.has(name);
+}
+
+const versionControl = new Set(['.git', '.hg', '.svn', '.bzr', 'CVS']);
+
+/** What version control keeps for itself; it is no part of the code, and not worth a line on the intake sheet. */
+export function isVersionControl(name: string): boolean {
+  return versionControl.has(name);
+}
+
+/** A release of some other project, copied in: its file carries a version, as `jigsaw-3.6.0.js` does. */
+export function isVersionedCopy(name: string): boolean {
+  return /[a-z][\w.]*[-.]v?\d+\.\d+\.\d+([-.][\w.]+)?\.(js|cjs|mjs|css)$/i.test(name);
+}
+
+export function isMinifiedName(name: string): boolean {
+  return /[.-](min|bundle\.min|umd\.min|prod\.min)\.[cm]?js$/i.test(name);
+}
+
+const generatedNames =
+  /(\.(generated|gen|g|pb|pbjs|grpc|designer)|[_-]generated|_pb|_pb2|_grpc_pb|_pb_service|_grpc_web_pb)\.(d\.)?[a-z]{1,4}$/i;
+
+export function isGeneratedName(name: string): boolean {
+  return generatedNames.test(name);
+}
+
+const testPath =
+  /(^|\/)(__tests__|__mocks__|tests?|specs?|e2e)\/|[.-](test|spec|e2e|bench)\.[^/]+$|(^|\/)test-utils?\//i;
+
+export function isTestPath(path: string): boolean {
+  return testPath.test(path);
+}
+
+/** Endings of what grammars and templates are written in: a file of code beside one, of the same name, is its output. */
+export const generatorEndings = [
+  '.y',
+  '.yy',
+  '.jison',
+  '.pegjs',
+  '.peggy',
+  '.g4',
+  '.ne',
+  '.lex',
+  '.l',
+  '.proto',
+  '.graphqls',
+  '.idl',
+  '.re2c',
+];
+
+const documentName = /\.(md|markdown)$/i;
+
+export function isDocument(name: string): boolean {
+  return documentName.test(name);
+}
+
+export function isReadme(name: string): boolean {
+  return /^readme(\.(md|markdown|txt|rst))?$/i.test(name);
+}
+
+/** Files that say how a part of the codebase is built and what it rests on. */
+const projectFile =
+  /^((package|composer|[tj]sconfig[^/]*)\.json|pyproject\.toml|requirements[^/]*\.txt|setup\.cfg|pom\.xml|(build|settings)\.gradle(\.kts)?|[^/]+\.(csproj|vbproj|fsproj|sln)|go\.(mod|work)|Cargo\.toml|Gemfile|[^/]+\.gemspec|CMakeLists\.txt|Makefile|GNUmakefile|compile_commands\.json|\.gitmodules|pnpm-workspace\.yaml)$/;
+
+export function isProjectFile(name: string): boolean {
+  return projectFile.test(name);
+}

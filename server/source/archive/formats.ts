@@ -1,0 +1,150 @@
+import { closeSync, createReadStream, openSync, readSync } from 'node:fs';
+import { Transform, type Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { createGunzip } from 'node:zlib';
+import { extract } from 'tar-stream';
+import yauzl from 'yauzl';
+import { Problem } from '../../problem.ts';
+import type { ArchiveEntry } from './archiveIndex.ts';
+
+/** What is done with each entry. `open` gives its content, which must be read to its end unless it is not asked for. */
+export type OnEntry = (entry: ArchiveEntry, open: () => Promise<Readable>) => Promise<void>;
+
+export interface ReadOptions {
+  signal?: AbortSignal;
+  /** Bytes of the archive that have been read so far. */
+  onRead: (bytes: number) => void;
+}
+
+export type ArchiveFormat = 'zip' | 'tar' | 'tar.gz';
+
+const others: [magic: string, name: string][] = [
+  ['425a68', 'bzip2'],
+  ['fd377a585a00', 'xz'],
+  ['28b52ffd', 'Zstandard'],
+  ['377abcaf271c', '7z'],
+  ['526172211a07', 'rar'],
+];
+
+/** What an archive is by its first bytes, whatever its name says. */
+export function formatOf(file: string, name: string): ArchiveFormat {
+  const head = Buffer.alloc(512);
+  const descriptor = openSync(file, 'r');
+  const length = readSync(descriptor, head, 0, head.length, 0);
+  closeSync(descriptor);
+  const start = head.toString('hex', 0, 8);
+  if (/^504b(0304|0506|0708)/.test(start)) return 'zip';
+  if (start.startsWith('1f8b')) return 'tar.gz';
+  if (length === 512 && head.toString('latin1', 257, 262) === 'ustar') return 'tar';
+  const other = others.find(([magic]) => start.startsWith(magic))?.[1];
+  throw new Problem(
+    'badArchive',
+    other === undefined
+      ? `${name} is no archive that Yletope opens; it takes .zip, .tar, .tar.gz and .tgz.`
+      : `${name} is packed with ${other}; pack it as .zip, .tar or .tar.gz.`,
+  );
+}
+
+export async function readArchive(
+  file: string,
+  format: ArchiveFormat,
+  onEntry: OnEntry,
+  options: ReadOptions,
+): Promise<void> {
+  if (format === 'zip') await readZip(file, onEntry, options);
+  else await readTar(file, format === 'tar.gz', onEntry, options);
+}
+
+const UNIX = 3;
+const LINK_MODE = 0o120000;
+
+async function readZip(file: string, onEntry: OnEntry, { signal, onRead }: ReadOptions): Promise<void> {
+  // Names are checked by us: one bad name is no reason to refuse the rest.
+  const zip = await yauzl.openPromise(file, { decodeStrings: false, autoClose: false, lazyEntries: true });
+  try {
+    for await (const entry of zip.eachEntry()) {
+      signal?.throwIfAborted();
+      if (entry.isEncrypted()) throw new Problem('badArchive', 'is encrypted');
+      const name = yauzl.getFileNameLowLevel(
+        entry.generalPurposeBitFlag,
+        entry.fileNameRaw,
+        entry.extraFields,
+        false,
+      );
+      const mode = entry.versionMadeBy >> 8 === UNIX ? (entry.externalFileAttributes >>> 16) & 0o170000 : 0;
+      const isLink = mode === LINK_MODE;
+      const kind = name.endsWith('/') || name.endsWith('\\') ? 'folder' : isLink ? 'link' : 'file';
+      const target = isLink ? await textOf(await zip.openReadStreamPromise(entry)) : undefined;
+      await onEntry({ name, kind, size: entry.uncompressedSize, target }, () =>
+        zip.openReadStreamPromise(entry),
+      );
+      onRead(entry.relativeOffsetOfLocalHeader + entry.compressedSize);
+    }
+  } finally {
+    zip.close();
+  }
+}
+
+const MAX_TARGET = 4096;
+
+async function textOf(stream: Readable): Promise<string> {
+  let text = '';
+  for await (const piece of stream) {
+    text += (piece as Buffer).toString('utf8');
+    if (text.length > MAX_TARGET) break;
+  }
+  return text.slice(0, MAX_TARGET);
+}
+
+const tarKinds: Record<string, ArchiveEntry['kind']> = {
+  file: 'file',
+  'contiguous-file': 'file',
+  directory: 'folder',
+  symlink: 'link',
+  link: 'link',
+};
+
+async function readTar(
+  file: string,
+  zipped: boolean,
+  onEntry: OnEntry,
+  { signal, onRead }: ReadOptions,
+): Promise<void> {
+  const entries = extract();
+  let read = 0;
+  const counting = new Transform({
+    transform(piece: Buffer, _, done) {
+      read += piece.length;
+      onRead(read);
+      done(null, piece);
+    },
+  });
+  const source = createReadStream(file);
+  const feeding = zipped
+    ? pipeline(source, counting, createGunzip(), entries, { signal })
+    : pipeline(source, counting, entries, { signal });
+  feeding.catch(() => {}); // Awaited below; until then it must not count as unhandled.
+  let count = 0;
+  try {
+    for await (const entry of entries) {
+      count++;
+      const { name, size, linkname, type } = entry.header;
+      let opened = false;
+      await onEntry({ name, size, kind: tarKinds[type] ?? 'other', target: linkname }, () => {
+        opened = true;
+        return Promise.resolve(entry as unknown as Readable);
+      });
+      if (!opened) entry.resume();
+    }
+  } catch (error) {
+    source.destroy();
+    await feeding.catch((cause: unknown) => {
+      // The reason lies in the feed when it broke first.
+      if (!(error instanceof Problem) && (cause as { code?: string }).code !== 'ERR_STREAM_PREMATURE_CLOSE')
+        throw cause;
+    });
+    throw error;
+  }
+  await feeding;
+  if (count === 0) throw new Error('no entry in it');
+}

@@ -1,0 +1,166 @@
+import { execa } from 'execa';
+import { Problem } from '../../problem.ts';
+
+/** Settings that a repository may not decide: nothing it holds or names is ever run. */
+const settings = [
+  'core.hooksPath=/dev/null',
+  'core.fsmonitor=false',
+  'core.attributesFile=/dev/null',
+  'core.alternateRefsCommand=true',
+  'core.gitProxy=',
+  'protocol.ext.allow=never',
+  'submodule.recurse=false',
+  'fetch.recurseSubmodules=false',
+  'gc.auto=0',
+  'maintenance.auto=false',
+].flatMap((setting) => ['-c', setting]);
+
+/** What git finds in its surroundings: nobody to ask for a password, and no settings of the machine's. */
+const environment = {
+  GIT_TERMINAL_PROMPT: '0',
+  GIT_ASKPASS: 'true',
+  SSH_ASKPASS: 'true',
+  // Stated here, it also stands above any `core.sshCommand` of a repository.
+  GIT_SSH_COMMAND: 'ssh -oBatchMode=yes -oConnectTimeout=20',
+  GIT_NO_REPLACE_OBJECTS: '1',
+  GIT_OPTIONAL_LOCKS: '0',
+  GIT_PAGER: 'cat',
+  GIT_EXTERNAL_DIFF: '',
+  GIT_CONFIG_NOSYSTEM: '1',
+  LC_ALL: 'C',
+};
+
+export interface GitOptions {
+  /** True for what fetches. Otherwise no transport is allowed, so that a repository cannot have its missing objects fetched. */
+  fetches?: boolean;
+  signal?: AbortSignal;
+  /** Called with each line of git's progress, as it comes. */
+  onLine?: (line: string) => void;
+  /** Standard output in pieces, as it comes; the result is then empty. */
+  onOutput?: (piece: Buffer) => void;
+}
+
+/** Arguments and surroundings of every call: explicit repository, no shell. */
+export function gitCall(
+  repository: string | null,
+  args: string[],
+  fetches = false,
+): { args: string[]; env: NodeJS.ProcessEnv } {
+  const place = repository === null ? [] : [`--git-dir=${repository}`];
+  const env: NodeJS.ProcessEnv = {
+    ...process.env,
+    ...environment,
+    GIT_ALLOW_PROTOCOL: fetches ? 'http:https:ssh' : 'none',
+  };
+  // Whatever repository the program itself was started in must not be meant.
+  for (const name of [
+    'GIT_DIR',
+    'GIT_WORK_TREE',
+    'GIT_INDEX_FILE',
+    'GIT_OBJECT_DIRECTORY',
+    'GIT_CONFIG_PARAMETERS',
+  ])
+    delete env[name];
+  return { args: ['--no-pager', ...place, ...settings, ...args], env };
+}
+
+/** A failed call: what git wrote on standard error. */
+export class GitFailure extends Error {
+  constructor(readonly said: string) {
+    super(`git failed: ${said.slice(0, 400)}`);
+    this.name = 'GitFailure';
+  }
+}
+
+/** Runs git and returns its standard output. Throws a GitFailure, or a Problem when stopped or not installed. */
+export async function git(
+  repository: string | null,
+  args: string[],
+  options: GitOptions = {},
+): Promise<string> {
+  const call = gitCall(repository, args, options.fetches);
+  const running = execa('git', call.args, {
+    env: call.env,
+    extendEnv: false,
+    shell: false,
+    stdin: 'ignore',
+    encoding: 'buffer',
+    buffer: { stdout: !options.onOutput, stderr: true },
+    maxBuffer: 256 * 1024 * 1024,
+    reject: false,
+    // A group of its own, for git's helpers must end with it.
+    detached: true,
+  });
+  const stop = (): void => {
+    try {
+      if (running.pid !== undefined) process.kill(-running.pid, 'SIGTERM');
+    } catch {
+      // It ended by itself just now.
+    }
+  };
+  options.signal?.addEventListener('abort', stop, { once: true });
+  if (options.onOutput) running.stdout.on('data', options.onOutput);
+  if (options.onLine) {
+    const { onLine } = options;
+    running.stderr.on('data', (piece: Buffer) => {
+      const last = piece
+        .toString('utf8')
+        .split(/[\r\n]+/)
+        .filter(Boolean)
+        .at(-1);
+      if (last !== undefined) onLine(last);
+    });
+  }
+  const result = await running;
+  options.signal?.removeEventListener('abort', stop);
+  if (options.signal?.aborted) throw new Problem('stopped', 'The survey was stopped.');
+  if (result.code === 'ENOENT')
+    throw new Problem('noGit', 'git is not installed on this machine; install it to open repositories.');
+  if (result.failed)
+    throw new GitFailure(
+      Buffer.from(result.stderr ?? [])
+        .toString('utf8')
+        .trim(),
+    );
+  return options.onOutput ? '' : Buffer.from(result.stdout ?? []).toString('utf8');
+}
+
+const reasons: [RegExp, string][] = [
+  [
+    /could not read (Username|Password)|Authentication failed|terminal prompts disabled|HTTP Basic: Access denied|\b40[13]\b/i,
+    'it needs a password or a token, and Yletope asks for none; clone it yourself and open the clone',
+  ],
+  [/Permission denied \((publickey|.*password)/i, 'it accepts none of the keys that ssh has on this machine'],
+  [/Host key verification failed/i, 'ssh does not know this host yet; connect to it once by hand'],
+  [
+    /could not resolve host|Name or service not known|Temporary failure in name resolution/i,
+    'there is no host of this name in reach',
+  ],
+  [
+    /Connection refused|Connection timed out|Failed to connect|No route to host|Network is unreachable/i,
+    'the host does not answer',
+  ],
+  [/SSL|certificate/i, 'its certificate is not trusted on this machine'],
+  [/transport '.*' not allowed/i, 'this kind of address is not allowed'],
+  [
+    /not found|does not appear to be a git repository|does not exist|not a git repository/i,
+    'there is no repository at this address',
+  ],
+  [/No space left on device/i, 'the disk is full'],
+  [
+    /corrupt|bad object|missing blob|missing tree|inflate|unable to read|invalid object|bad tree|loose object|not a tree|not a valid object|packfile|fsck/i,
+    'some of its objects are damaged; `git fsck` in it tells which',
+  ],
+];
+
+/** A failure of git as one sentence about the repository that was meant. */
+export function repositoryProblem(address: string, failure: GitFailure): Problem {
+  const reason = reasons.find(([pattern]) => pattern.test(failure.said))?.[1];
+  const last =
+    failure.said
+      .split('\n')
+      .filter(Boolean)
+      .at(-1)
+      ?.replace(/^(fatal|error): /, '') ?? 'git gave no reason';
+  return new Problem('repository', `${address} cannot be read: ${reason ?? last}.`);
+}

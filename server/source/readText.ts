@@ -1,0 +1,84 @@
+import { createHash } from 'node:crypto';
+import { existsSync, readdirSync, readFileSync, realpathSync, statSync } from 'node:fs';
+import { join, sep } from 'node:path';
+import { LRUCache } from 'lru-cache';
+import { decode } from '../intake/decode.ts';
+import type { Origin } from './address.ts';
+import type { ArchiveIndex } from './archive/archiveIndex.ts';
+import { objectReader, type ObjectReader } from './git/objectReader.ts';
+import { repositoryAt } from './git/repository.ts';
+
+/** A file's text and content hash as it is now; null when it cannot be read any more, or is no text. */
+export type ReadText = (path: string) => Promise<{ text: string; hash: string } | null>;
+
+/** Larger files are not shown. */
+const MAX_SHOWN_BYTES = 8 * 1024 ** 2;
+
+/** Reads single files of a surveyed codebase, for views. `commit` is the survey's. */
+export function textReader(origin: Origin, commit: string | null, workplace: string): ReadText {
+  const bytesOf = bytesReader(origin, commit, workplace);
+  return async (path) => {
+    try {
+      const bytes = await bytesOf(path);
+      if (bytes === null || bytes.length > MAX_SHOWN_BYTES) return null;
+      const text = decode(bytes);
+      return text === null ? null : { text, hash: createHash('sha256').update(bytes).digest('hex') };
+    } catch {
+      return null;
+    }
+  };
+}
+
+type ReadBytes = (path: string) => Promise<Buffer | null>;
+
+function bytesReader({ kind, address }: Origin, commit: string | null, workplace: string): ReadBytes {
+  switch (kind) {
+    case 'folder':
+      return (path) => Promise.resolve(confined(address, path));
+    case 'repository':
+      return inRepository(repositoryAt(address.slice('file://'.length))?.repository, commit);
+    case 'remote':
+      return inRepository(join(workplace, 'repository.git'), commit);
+    case 'archive':
+      return (path) => Promise.resolve(inArchive(workplace, path));
+  }
+}
+
+/** A file below the root, with no link in its path leading out of it. */
+function confined(root: string, path: string): Buffer | null {
+  const real = realpathSync(join(root, path));
+  if (!real.startsWith(root.endsWith(sep) ? root : root + sep)) return null;
+  return statSync(real).size > MAX_SHOWN_BYTES ? null : readFileSync(real);
+}
+
+/** Processes of git that are kept for the repositories looked at last. */
+const readers = new LRUCache<string, ObjectReader>({
+  max: 8,
+  ttl: 5 * 60_000,
+  ttlAutopurge: false,
+  dispose: (reader) => void reader.close(),
+});
+
+function inRepository(repository: string | undefined, commit: string | null): ReadBytes {
+  return (path) => {
+    if (repository === undefined || commit === null || !existsSync(repository)) return Promise.resolve(null);
+    let reader = readers.get(repository);
+    if (!reader) readers.set(repository, (reader = objectReader(repository)));
+    return reader.read(`${commit}:${path}`);
+  };
+}
+
+const indexes = new LRUCache<string, Map<string, number>>({ max: 4 });
+
+function inArchive(workplace: string, path: string): Buffer | null {
+  const place = readdirSync(workplace).find((name) => /^unpacked-[\d-]+$/.test(name));
+  if (place === undefined) return null;
+  const folder = join(workplace, place);
+  let numbers = indexes.get(folder);
+  if (!numbers) {
+    const { files } = JSON.parse(readFileSync(join(folder, 'index.json'), 'utf8')) as ArchiveIndex;
+    indexes.set(folder, (numbers = new Map(files.map(([file, number]) => [file, number]))));
+  }
+  const number = numbers.get(path) ?? -1;
+  return number < 0 ? null : readFileSync(join(folder, String(number)));
+}
