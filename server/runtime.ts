@@ -4,11 +4,13 @@ import { openStore, type Store } from './store/database.ts';
 import { interruptOrphans } from './store/jobs.ts';
 import { loadSurvey } from './store/surveys.ts';
 import { createQueue, type JobQueue } from './work/queue.ts';
+import { createWatching, type Watching } from './work/watching.ts';
 
-/** What lives as long as the server: the open store, the queue of jobs, and the surveys in memory. */
+/** What lives as long as the server: the open store, the queue of jobs, watched folders, surveys in memory. */
 export interface Runtime {
   store: Store;
   queue: JobQueue;
+  watching: Watching;
   survey(id: number): SurveyedCodebase;
 }
 
@@ -17,10 +19,12 @@ const SURVEYS_IN_MEMORY = 4;
 function createRuntime(): Runtime {
   const store = openStore();
   interruptOrphans(store);
+  const queue = createQueue(store);
   const surveys = new LRUCache<number, SurveyedCodebase>({ max: SURVEYS_IN_MEMORY });
   return {
     store,
-    queue: createQueue(store),
+    queue,
+    watching: createWatching(store, queue),
     survey(id) {
       let survey = surveys.get(id);
       if (!survey) surveys.set(id, (survey = loadSurvey(store, id)));

@@ -1,5 +1,6 @@
 import { NavLink, useSearchParams } from 'react-router';
 import type { Totals } from '../../server/survey/totals.ts';
+import type { News } from '../../server/views/completenessNews.ts';
 import { carriedOver } from '../state/pictureState.ts';
 
 interface RailView {
@@ -7,12 +8,24 @@ interface RailView {
   path: string;
   drawing: string;
   /** A figure beside the name. */
-  count?: (totals: Totals) => number;
+  count?: (totals: Totals, news: News | null) => number;
 }
 
 /** The views in working order. A view's place among the keys `1` to `9` is its place here. */
 export const railGroups: { heading: string; views: RailView[] }[] = [
-  { heading: 'Orient', views: [{ name: 'Overview', path: 'overview', drawing: 'M3 4h14M3 9h10M3 14h14' }] },
+  {
+    heading: 'Orient',
+    views: [
+      { name: 'Overview', path: 'overview', drawing: 'M3 4h14M3 9h10M3 14h14' },
+      { name: 'Intake', path: 'intake', drawing: 'M3 4h14l-5 6v7l-4-2v-5Z' },
+      {
+        name: 'Complete?',
+        path: 'completeness',
+        drawing: 'M4 10a6 6 0 1 1 6 6M7 10l2.5 2.5L14 7',
+        count: (_, news) => news?.total ?? 0,
+      },
+    ],
+  },
   {
     heading: 'Measure',
     views: [{ name: 'Measures', path: 'measures', drawing: 'M4 16V9M10 16V4M16 16v-5' }],
@@ -36,7 +49,15 @@ export const railGroups: { heading: string; views: RailView[] }[] = [
 
 export const railViews = railGroups.flatMap(({ views }) => views);
 
-export function Rail({ codebaseId, totals }: { codebaseId: number; totals: Totals | null }) {
+export function Rail({
+  codebaseId,
+  totals,
+  news,
+}: {
+  codebaseId: number;
+  totals: Totals | null;
+  news: News | null;
+}) {
   const [params] = useSearchParams();
   const carried = carriedOver(params);
   return (
@@ -51,7 +72,7 @@ export function Rail({ codebaseId, totals }: { codebaseId: number; totals: Total
               </svg>
               <span>
                 {name}
-                {totals && count && count(totals) > 0 && <i> {count(totals)}</i>}
+                {totals && count && count(totals, news) > 0 && <i> {count(totals, news)}</i>}
               </span>
             </NavLink>
           ))}

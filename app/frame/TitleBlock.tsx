@@ -2,9 +2,10 @@ import { useColorScheme } from '@mui/material/styles';
 import Tooltip from '@mui/material/Tooltip';
 import { Link } from 'react-router';
 import type { Codebase } from '../../server/store/codebases.ts';
-import type { Job } from '../../server/store/jobs.ts';
 import type { SurveyRecord } from '../../server/store/surveys.ts';
+import type { News } from '../../server/views/completenessNews.ts';
 import { counted, dateAndTime, percent } from '../state/figures.ts';
+import { useLive } from '../state/live.tsx';
 
 export function Mark() {
   return (
@@ -40,16 +41,17 @@ export function ThemeSwitch() {
 export function TitleBlock({
   codebase,
   record,
-  job,
+  news,
   onFind,
 }: {
   codebase: Codebase;
   record: SurveyRecord | null;
-  /** A survey that is under way. */
-  job: Job | null;
+  news: News | null;
   onFind: () => void;
 }) {
   const base = `/codebases/${codebase.id}`;
+  const { jobs, changedAt } = useLive();
+  const job = jobs.find(({ kind }) => kind === 'survey') ?? jobs[0];
   return (
     <header className="title-block">
       <Mark />
@@ -59,7 +61,12 @@ export function TitleBlock({
       </Link>
       {record && (
         <Link to={`${base}/survey`}>
-          <small>survey{record.commitHash ? ` of ${record.commitHash.slice(0, 8)}` : ''}</small>
+          <small>
+            survey
+            {record.commitHash
+              ? ` of ${codebase.ref ?? ''} ${record.commitHash.slice(0, 8)}`.replace('  ', ' ')
+              : ''}
+          </small>
           <b className="mono">{dateAndTime(record.surveyedAt)}</b>
         </Link>
       )}
@@ -67,32 +74,51 @@ export function TitleBlock({
         <span>Find a file, type or routine</span>
         <kbd>/</kbd>
       </button>
-      {job && (
-        <Link to={`${base}/survey`}>
+      {job ? (
+        <Link to={`${base}/${job.kind}`}>
           <small>under way</small>
           <b className="caution">
             {job.total > 0 ? `${job.phase} ${percent(job.done / job.total)}` : job.phase}
           </b>
         </Link>
+      ) : (
+        changedAt &&
+        record && (
+          <Link to={`${base}/survey`}>
+            <small>files have changed</small>
+            <b className="caution">survey again</b>
+          </Link>
+        )
       )}
-      {record && <Completeness record={record} base={base} />}
+      {record && news && <Completeness record={record} news={news} base={base} />}
       <ThemeSwitch />
     </header>
   );
 }
 
-function Completeness({ record: { totals }, base }: { record: SurveyRecord; base: string }) {
+/** The share of imports that were resolved; and until it was looked at, how much is missing or doubled. */
+function Completeness({
+  record: { totals },
+  news,
+  base,
+}: {
+  record: SurveyRecord;
+  news: News;
+  base: string;
+}) {
   const share = totals.imports === 0 ? 1 : 1 - totals.gapPlaces / (totals.imports + totals.gapPlaces);
   const isWhole = totals.gaps === 0 && totals.partlyRead === 0;
   // Never rounded up to 100 while something is missing.
   const shown = isWhole ? 100 : Math.min(99.9, Math.floor(1000 * share) / 10);
   return (
-    <Tooltip title="The share of imports that were resolved. Gaps and partly read files are listed in the overview.">
-      <Link to={`${base}/overview`}>
+    <Tooltip title="The share of imports that were resolved. What is missing, doubled or unused is in Completeness.">
+      <Link to={`${base}/completeness`}>
         <small>
-          {counted(totals.gaps, 'gap')}, {totals.partlyRead} partly read
+          {news.total > 0
+            ? `${counted(news.gap, 'gap')}, ${news.partly} partly read, ${news.total - news.gap - news.partly} more`
+            : 'looked at'}
         </small>
-        <b className={isWhole ? undefined : 'caution'}>complete {shown} %</b>
+        <b className={news.total === 0 ? undefined : 'caution'}>complete {shown} %</b>
       </Link>
     </Tooltip>
   );

@@ -1,11 +1,15 @@
 import { redirect } from 'react-router';
+import { latestJob } from '../../server/store/jobs.ts';
 import { latestSurvey } from '../../server/store/surveys.ts';
 import { requestedCodebase } from '../state/requests.ts';
 import type { Route } from './+types/codebaseIndex';
 
 export function loader({ params }: Route.LoaderArgs) {
   const { runtime, codebase } = requestedCodebase(params);
-  return redirect(
-    `/codebases/${codebase.id}/${latestSurvey(runtime.store, codebase.id) ? 'overview' : 'survey'}`,
-  );
+  const view = latestSurvey(runtime.store, codebase.id)
+    ? 'overview'
+    : latestJob(runtime.store, codebase.id)
+      ? 'survey'
+      : 'intake';
+  return redirect(`/codebases/${codebase.id}/${view}`);
 }

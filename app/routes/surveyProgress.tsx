@@ -1,33 +1,46 @@
 import { redirect } from 'react-router';
 import { z } from 'zod';
 import { Problem } from '../../server/problem.ts';
+import { setKeepCurrent } from '../../server/store/codebases.ts';
+import { keepCurrentChoices } from '../../server/store/keepCurrent.ts';
+import { logOf } from '../../server/store/jobLog.ts';
 import { isUnderWay, latestJob } from '../../server/store/jobs.ts';
-import { latestSurvey, leftOutOf } from '../../server/store/surveys.ts';
+import { latestSurvey } from '../../server/store/surveys.ts';
 import { requestedCodebase, requireSameOrigin } from '../state/requests.ts';
 import { SurveyPage } from '../views/progress/SurveyPage.tsx';
 import type { Route } from './+types/surveyProgress';
 
+/** Lines of the log that the page shows; the whole of it can be downloaded. */
+const LOG_SHOWN = 300;
+
 export function loader({ params }: Route.LoaderArgs) {
   const { runtime, codebase } = requestedCodebase(params);
-  const record = latestSurvey(runtime.store, codebase.id);
+  const job = latestJob(runtime.store, codebase.id);
   return {
     codebase,
-    record,
-    job: latestJob(runtime.store, codebase.id),
-    leftOut: record ? leftOutOf(runtime.store, record.id).slice(0, 200) : [],
+    record: latestSurvey(runtime.store, codebase.id),
+    job,
+    log: job ? logOf(runtime.store, job.id, LOG_SHOWN) : [],
   };
 }
 
-const form = z.object({ intent: z.enum(['survey', 'stop']) });
+const form = z.union([
+  z.object({ intent: z.enum(['survey', 'stop']) }),
+  z.object({ intent: z.literal('keepCurrent'), choice: z.enum(keepCurrentChoices) }),
+]);
 
 export async function action({ params, request }: Route.ActionArgs) {
   requireSameOrigin(request);
   const { runtime, codebase } = requestedCodebase(params);
-  const { intent } = form.parse(Object.fromEntries(await request.formData()));
-  const job = latestJob(runtime.store, codebase.id);
+  const { store, queue, watching } = runtime;
+  const asked = form.parse(Object.fromEntries(await request.formData()));
+  const job = latestJob(store, codebase.id);
   try {
-    if (intent === 'survey') runtime.queue.add(codebase.id);
-    else if (job && isUnderWay(job)) runtime.queue.stop(job.id);
+    if (asked.intent === 'survey') queue.add(codebase.id);
+    else if (asked.intent === 'keepCurrent') {
+      setKeepCurrent(store, codebase.id, asked.choice);
+      await watching.update(codebase.id);
+    } else if (job && isUnderWay(job)) queue.stop(job.id);
   } catch (error) {
     if (error instanceof Problem) return { problem: error.message };
     throw error;

@@ -16,6 +16,18 @@ export function percent(share: number, decimals = 0): string {
   return `${figure(100 * share, decimals)} %`;
 }
 
+/** `740 B`, `12 kB`, `3.4 MB`. */
+export function size(bytes: number): string {
+  const units = ['B', 'kB', 'MB', 'GB', 'TB'];
+  let unit = 0;
+  let value = bytes;
+  while (value >= 1000 && unit < units.length - 1) {
+    value /= 1000;
+    unit++;
+  }
+  return `${figure(value, value < 10 && unit > 0 ? 1 : 0)} ${units[unit]}`;
+}
+
 /** `12 Nov 2026, 14:05`. */
 export function dateAndTime(iso: string): string {
   return new Date(iso).toLocaleString('en-GB', {

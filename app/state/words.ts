@@ -37,3 +37,20 @@ export const leftOutWords: Record<LeftOutReason, string> = {
   link: 'links, not followed',
   unreadable: 'cannot be read',
 };
+
+/** Why it is well left out, in a few words. */
+export const whyLeftOut: Record<LeftOutReason, string> = {
+  byChoice: 'until you take it back',
+  ignoredByGit: 'a .gitignore names it',
+  vendored: 'other people’s code, kept here',
+  generated: 'made by a program from something else',
+  minified: 'squeezed for delivery',
+  tooLarge: 'more than anybody writes',
+  binary: 'no text',
+  unknownLanguage: 'no code, or in a language not read',
+  tests: 'you asked for it',
+  submodule: 'code of another repository',
+  link: 'what they lead to is read where it lies',
+  unsafe: 'the archive’s entries cannot be placed',
+  unreadable: 'reading it failed',
+};

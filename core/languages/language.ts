@@ -21,8 +21,18 @@ export interface LanguageDefinition {
   unread(text: string): FileFacts;
   /** Facts from a parsed file. The parser belongs to the grammar that `endings` names. */
   read(text: string, parsed: ParsedFile): FileFacts;
+  /** Files that project files hand to the outside. */
+  entryPoints?(tree: FileTree): EntryPoint[];
   /** A function that resolves an import's specifier, made once for a survey. */
   resolver(tree: FileTree): (fromFile: string, specifier: string, usesRequire: boolean) => Resolution;
+}
+
+/** A file at which the outside begins to use the code. */
+export interface EntryPoint {
+  path: string;
+  role: 'program' | 'main' | 'export' | 'script' | 'server' | 'configuration';
+  /** What it is known by outside: a program's name, an import's specifier. */
+  name: string;
 }
 
 /** A grammar inside an npm package, such as `tree-sitter-typescript/tree-sitter-tsx.wasm`. */

@@ -39,3 +39,9 @@ export function languageOfFirstLine(
   const name = program.slice(program.lastIndexOf('/') + 1);
   return { program: name, language: languages.find(({ interpreters }) => interpreters.test(name)) ?? null };
 }
+
+/** The names of all languages that are read: `TypeScript, Java or Python`. */
+export function languagesInWords(): string {
+  const names = languages.map(({ name }) => name);
+  return names.length > 1 ? `${names.slice(0, -1).join(', ')} or ${names.at(-1)}` : names[0];
+}

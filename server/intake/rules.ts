@@ -17,9 +17,6 @@ export const rulesSchema = z.object({
   languages: z.array(z.object({ glob, language: z.string() })).default([]),
   /** Folders from which imports are also resolved. */
   sourceRoots: z.array(path).default([]),
-  includePaths: z.array(path).default([]),
-  /** Macros that count as defined, `NAME` or `NAME=VALUE`. */
-  macros: z.array(z.string().max(1_000)).default([]),
   /** Project files that are not to be believed. */
   projectFilesOff: z.array(path).default([]),
   /** Names of gaps that lie outside on purpose. */

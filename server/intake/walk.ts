@@ -126,7 +126,8 @@ function folderReason(state: Walk, path: string, name: string): Pick<LeftOut, 'r
   const choice = matcher.choice(`${path}/any`);
   if (choice?.take === 'read') return null;
   if (choice?.take === 'leaveOut') return { reason: 'byChoice', detail: `you left out ${choice.glob}` };
-  if (isVendoredFolder(name) && !matcher.isTurned('vendored')) return { reason: 'vendored', detail: 'by its name' };
+  if (isVendoredFolder(name) && !matcher.isTurned('vendored'))
+    return { reason: 'vendored', detail: 'by its name' };
   return isIgnored(state, path, true) ? { reason: 'ignoredByGit' } : null;
 }
 

@@ -4,10 +4,7 @@ import { noRules, rulesSchema, type IntakeRules } from '../intake/rules.ts';
 import { Problem } from '../problem.ts';
 import { nameOf, type Origin } from '../source/address.ts';
 import type { Store } from './database.ts';
-
-/** Whether changes of a folder are noticed, and what is then done: nothing, an offer, a survey. */
-export const keepCurrentChoices = ['no', 'offer', 'survey'] as const;
-export type KeepCurrent = (typeof keepCurrentChoices)[number];
+import type { KeepCurrent } from './keepCurrent.ts';
 
 export interface Codebase extends Origin {
   id: number;

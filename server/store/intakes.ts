@@ -40,3 +40,8 @@ export function loadIntake(store: Store, codebaseId: number): StoredIntake | nul
     rules: rulesSchema.parse(JSON.parse(row.rules)),
   };
 }
+
+export function intakeTakenAt(store: Store, codebaseId: number): string | null {
+  const at = store.prepare('SELECT taken_at FROM intake WHERE codebase_id = ?').pluck().get(codebaseId);
+  return (at as string | undefined) ?? null;
+}

@@ -1,7 +1,8 @@
 import { Packr } from 'msgpackr';
 import type { LeftOut } from '../intake/reasons.ts';
 import { noRules, rulesSchema, type IntakeRules } from '../intake/rules.ts';
-import { keptIntake, type KeptIntake } from '../survey/keptIntake.ts';
+import { itemsOf, type Completeness } from '../survey/completeness.ts';
+import { keptIntake, nothingKept, type KeptIntake } from '../survey/keptIntake.ts';
 import type { SourceSurvey } from '../survey/surveySource.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { Problem } from '../problem.ts';
@@ -23,6 +24,8 @@ const packr = new Packr({ moreTypes: true, useRecords: false });
 /** Parts in which a survey's columns are stored; the rest of it are plain rows. */
 const parts = ['elements', 'dependencies', 'figures', 'files', 'gaps', 'externals'] as const;
 
+const quotedParts = parts.map((part) => `'${part}'`).join(', ');
+
 /** Surveys of a codebase that are kept; older ones are removed when a new one is complete. */
 const KEPT = 5;
 
@@ -33,9 +36,13 @@ export function saveSurvey(
   result: SourceSurvey,
   details: { commitHash: string | undefined; tookMs: number; rules: IntakeRules },
 ): number {
-  const { survey, leftOut, hashes, intake } = result;
+  const { survey, leftOut, hashes, completeness } = result;
   const packed: (readonly [string, Buffer])[] = parts.map((part) => [part, packr.pack(survey[part])]);
-  packed.push(['intake', packr.pack(keptIntake(intake))]);
+  packed.push(
+    ['intake', packr.pack(keptIntake(result))],
+    ['completeness', packr.pack(completeness)],
+    ['items', packr.pack(itemsOf(survey, completeness))],
+  );
   const totals = JSON.stringify(totalsOf(survey, leftOut.length));
   const save = store.transaction((): number => {
     const { lastInsertRowid } = store
@@ -95,10 +102,15 @@ export function latestSurvey(store: Store, codebaseId: number): SurveyRecord | n
   return row === undefined ? null : record(row);
 }
 
+export function latestSurveyId(store: Store, codebaseId: number): number | null {
+  return store.prepare('SELECT max(id) FROM survey WHERE codebase_id = ?').pluck().get(codebaseId) as
+    number | null;
+}
+
 /** Reads a survey back into typed arrays. */
 export function loadSurvey(store: Store, id: number): SurveyedCodebase {
   const rows = store
-    .prepare("SELECT part, data FROM survey_part WHERE survey_id = ? AND part <> 'intake'")
+    .prepare(`SELECT part, data FROM survey_part WHERE survey_id = ? AND part IN (${quotedParts})`)
     .all(id) as {
     part: string;
     data: Buffer;
@@ -110,13 +122,27 @@ export function loadSurvey(store: Store, id: number): SurveyedCodebase {
   ) as unknown as SurveyedCodebase;
 }
 
+function partOf<T>(store: Store, surveyId: number, part: string): T | null {
+  const data = store
+    .prepare('SELECT data FROM survey_part WHERE survey_id = ? AND part = ?')
+    .pluck()
+    .get(surveyId, part);
+  return data === undefined ? null : (packr.unpack(data as Buffer) as T);
+}
+
 /** What the survey's intake has told beside what was read and left out. */
 export function intakeOf(store: Store, surveyId: number): KeptIntake {
-  const data = store
-    .prepare("SELECT data FROM survey_part WHERE survey_id = ? AND part = 'intake'")
-    .pluck()
-    .get(surveyId);
-  return data === undefined ? keptIntake(null) : (packr.unpack(data as Buffer) as KeptIntake);
+  return partOf<KeptIntake>(store, surveyId, 'intake') ?? nothingKept;
+}
+
+export function completenessOfSurvey(store: Store, surveyId: number): Completeness {
+  const none: Completeness = { roots: [], clashes: [], twice: [], unreferred: [] };
+  return partOf<Completeness>(store, surveyId, 'completeness') ?? none;
+}
+
+/** Keys of all that the survey found missing, doubled or unused. */
+export function completenessItems(store: Store, surveyId: number): string[] {
+  return partOf<string[]>(store, surveyId, 'items') ?? [];
 }
 
 /** The rules under which a survey was made. */

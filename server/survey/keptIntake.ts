@@ -1,4 +1,6 @@
-import type { Intake, Submodule } from '../intake/intake.ts';
+import type { EntryPoint } from '../../core/languages/language.ts';
+import type { Submodule } from '../intake/intake.ts';
+import type { SourceSurvey } from './surveySource.ts';
 
 /** What of an intake is kept with its survey, for views that orient. */
 export interface KeptIntake {
@@ -7,21 +9,26 @@ export interface KeptIntake {
   purposes: [folder: string, purpose: { text: string; from: string }][];
   submodules: Submodule[];
   notes: string[];
-  /** Files that a `#!` line makes programs of their own. */
-  programs: { path: string; program: string }[];
-  /** Files that wait for connections, as servers do. */
-  listening: string[];
+  entryPoints: EntryPoint[];
 }
 
-export function keptIntake(intake: Intake | null): KeptIntake {
-  const files = intake?.files ?? [];
+export function keptIntake(result: Pick<SourceSurvey, 'intake' | 'entryPoints'>): KeptIntake {
+  const { manifests, documents, purposes, submodules, notes } = result.intake;
   return {
-    manifests: [...(intake?.manifests ?? [])],
-    documents: intake?.documents ?? [],
-    purposes: [...(intake?.purposes ?? [])],
-    submodules: intake?.submodules ?? [],
-    notes: intake?.notes ?? [],
-    programs: files.flatMap(({ path, program }) => (program === undefined ? [] : [{ path, program }])),
-    listening: files.filter(({ listens }) => listens).map(({ path }) => path),
+    manifests: [...manifests],
+    documents,
+    purposes: [...purposes],
+    submodules,
+    notes,
+    entryPoints: result.entryPoints,
   };
 }
+
+export const nothingKept: KeptIntake = {
+  manifests: [],
+  documents: [],
+  purposes: [],
+  submodules: [],
+  notes: [],
+  entryPoints: [],
+};

@@ -1,5 +1,3 @@
-import { performance } from 'node:perf_hooks';
-
 export const phases = ['open', 'intake', 'extract', 'link', 'store'] as const;
 export type Phase = (typeof phases)[number];
 

@@ -2,8 +2,9 @@ import { setMaxListeners } from 'node:events';
 import { availableParallelism } from 'node:os';
 import { Piscina } from 'piscina';
 import { comparePaths } from '../../core/link/elements.ts';
+import type { EntryPoint } from '../../core/languages/language.ts';
 import type { FactsOfFile } from '../../core/link/linked.ts';
-import { languages } from '../../core/languages/registry.ts';
+import { languagesInWords } from '../../core/languages/registry.ts';
 import { assembleSurvey, type SurveyedCodebase } from '../../core/survey.ts';
 import { workerFile } from '../installation.ts';
 import { fileTreeOf } from '../intake/fileTree.ts';
@@ -14,6 +15,8 @@ import { Problem } from '../problem.ts';
 import type { CodeSource } from '../source/codeSource.ts';
 import type { ExtractResult, ExtractTask } from '../work/extractWorker.ts';
 import { unpackFacts } from '../work/packedFacts.ts';
+import { completenessOf, type Completeness } from './completeness.ts';
+import { entryPointsOf } from './entryPoints.ts';
 import { throttled, type OnProgress } from './progress.ts';
 
 /** Facts of earlier surveys, by content. */
@@ -38,6 +41,8 @@ export interface SourceSurvey {
   /** Content hash of each file that was read. */
   hashes: Map<string, string>;
   intake: Intake;
+  entryPoints: EntryPoint[];
+  completeness: Completeness;
 }
 
 /** Surveys code: intake, extraction in worker threads, linking. Stops with a Problem when the signal says so. */
@@ -66,14 +71,15 @@ export async function surveySource(source: CodeSource, options: SurveyOptions): 
   if (files.length === 0) throw new Problem('nothingToRead', noneCouldBeRead(name, extracted.leftOut));
   files.sort((a, b) => comparePaths(a.path, b.path));
   const tree = fileTreeOf(intake, new Set(files.map(({ path }) => path)), leftOut, rules);
-  return { survey: assembleSurvey(files, tree, throttled('link', onProgress)), leftOut, hashes, intake };
+  const survey = assembleSurvey(files, tree, throttled('link', onProgress));
+  const entryPoints = entryPointsOf(survey, tree, intake);
+  const completeness = completenessOf(survey, hashes, tree.manifests(), entryPoints);
+  return { survey, leftOut, hashes, intake, entryPoints, completeness };
 }
 
 function nothingToRead(name: string, { leftOut }: Intake): string {
   if (leftOut.length === 0) return `${name} is empty.`;
-  const read = languages.map((language) => language.name);
-  const listed = read.length > 1 ? `${read.slice(0, -1).join(', ')} or ${read.at(-1)}` : read[0];
-  return `${name} holds no ${listed} that could be read; ${leftOut.length} files and folders were left out.`;
+  return `${name} holds no ${languagesInWords()} that could be read; ${leftOut.length} files and folders were left out.`;
 }
 
 function noneCouldBeRead(name: string, leftOut: LeftOut[]): string {

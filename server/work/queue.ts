@@ -2,7 +2,9 @@ import { Worker } from 'node:worker_threads';
 import { dataFolder, workerFile } from '../installation.ts';
 import { log } from '../log.ts';
 import { sentenceOf } from '../problem.ts';
+import { codebase } from '../store/codebases.ts';
 import type { Store } from '../store/database.ts';
+import { loadIntake } from '../store/intakes.ts';
 import {
   createJob,
   endJob,
@@ -51,11 +53,24 @@ export function createQueue(store: Store): JobQueue {
       // A thread that ends in any other way than by its own doing leaves the row under way.
       tellFailure(store, jobId, failure);
       running.delete(kind);
+      if (kind === 'intake') lookAgain(jobId);
       next(kind);
       if (running.size > 0) return;
       for (const resolve of whenIdle) resolve();
       whenIdle = [];
     });
+  };
+
+  /** Decisions that were made while a sheet was being made ask for another. */
+  const lookAgain = (jobId: number): void => {
+    try {
+      const { codebaseId, state } = job(store, jobId);
+      const made = JSON.stringify(loadIntake(store, codebaseId)?.rules);
+      if (state === 'finished' && made !== JSON.stringify(codebase(store, codebaseId).rules))
+        createJob(store, codebaseId, { kind: 'intake', refresh: false });
+    } catch {
+      // The codebase was removed meanwhile, or another look is under way already.
+    }
   };
 
   return {

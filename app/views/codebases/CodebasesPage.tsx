@@ -2,30 +2,38 @@ import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
-import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { Form, Link, useNavigation } from 'react-router';
+import { Form, Link } from 'react-router';
 import type { Codebase } from '../../../server/store/codebases.ts';
 import type { Job } from '../../../server/store/jobs.ts';
+import type { Settings } from '../../../server/store/settings.ts';
 import type { SurveyRecord } from '../../../server/store/surveys.ts';
 import { Mark, ThemeSwitch } from '../../frame/TitleBlock.tsx';
 import { counted, dateAndTime, figure } from '../../state/figures.ts';
+import { OpenForm, type Refusal } from './OpenForm.tsx';
+import { SettingsDialog } from './SettingsDialog.tsx';
 import './codebases.css';
 
 interface Listed extends Codebase {
   record: SurveyRecord | null;
   job: Job | null;
+  queued: number;
 }
 
-/** The list of codebases, and where a new one is opened by its path. */
+/** The list of codebases, and where a new one is opened: by path, by address, by upload. */
 export function CodebasesPage({
   codebases,
+  settings,
+  languages,
   refusal,
 }: {
   codebases: Listed[];
-  refusal: { problem: string; path: string } | null;
+  settings: Settings;
+  languages: string;
+  refusal: Refusal | null;
 }) {
   const [removing, setRemoving] = useState<Listed | null>(null);
+  const [showsSettings, setShowsSettings] = useState(false);
   return (
     <div className="codebases">
       <header className="title-block">
@@ -34,14 +42,17 @@ export function CodebasesPage({
           <b>Yletope</b>
         </div>
         <div className="filler" />
+        <button type="button" className="plain-button" onClick={() => setShowsSettings(true)}>
+          Settings
+        </button>
         <ThemeSwitch />
       </header>
       <main>
-        <OpenForm refusal={refusal} />
+        <OpenForm refusal={refusal} uploadLimit={settings.uploadLimit} languages={languages} />
         <h2>Codebases</h2>
         {codebases.length === 0 ? (
           <p className="faded">
-            None yet. Type the path of a folder above to survey it; nothing in it is changed or run.
+            None yet. Type the path of a folder above to look it over; nothing in it is changed or run.
           </p>
         ) : (
           <ul>
@@ -51,10 +62,17 @@ export function CodebasesPage({
           </ul>
         )}
       </main>
+      {showsSettings && <SettingsDialog settings={settings} onClose={() => setShowsSettings(false)} />}
       <Dialog open={removing !== null} onClose={() => setRemoving(null)}>
         <DialogContent>
-          Remove <b>{removing?.name}</b> and its surveys from Yletope? The code in{' '}
-          <span className="mono">{removing?.address}</span> is not touched.
+          Remove <b>{removing?.name}</b> and its surveys from Yletope?{' '}
+          {removing?.kind === 'archive' ? (
+            'An archive that was uploaded is removed with it.'
+          ) : (
+            <>
+              The code in <span className="mono">{removing?.address}</span> is not touched.
+            </>
+          )}
         </DialogContent>
         <DialogActions>
           <Button onClick={() => setRemoving(null)}>Keep</Button>
@@ -71,44 +89,25 @@ export function CodebasesPage({
   );
 }
 
-function OpenForm({ refusal }: { refusal: { problem: string; path: string } | null }) {
-  const isSending = useNavigation().formData?.get('intent') === 'open';
-  return (
-    <Form method="post" className="open-form">
-      <h1>Open a codebase</h1>
-      <p className="faded">
-        The path of a folder on this machine that holds TypeScript or JavaScript. It is read, never changed,
-        and nothing of it is run.
-      </p>
-      <input type="hidden" name="intent" value="open" />
-      <div>
-        <TextField
-          name="path"
-          label="Path of the folder"
-          placeholder="/home/you/project"
-          defaultValue={refusal?.path ?? ''}
-          error={refusal !== null}
-          helperText={refusal?.problem}
-          fullWidth
-          autoFocus
-          slotProps={{ htmlInput: { className: 'mono', spellCheck: false, autoComplete: 'off' } }}
-        />
-        <Button type="submit" variant="contained" disabled={isSending}>
-          {isSending ? 'Opening…' : 'Survey'}
-        </Button>
-      </div>
-    </Form>
-  );
-}
+const kindWords: Record<Codebase['kind'], string> = {
+  folder: '',
+  repository: 'repository',
+  remote: 'repository elsewhere',
+  archive: 'archive',
+};
 
 function CodebaseRow({ codebase, onRemove }: { codebase: Listed; onRemove: () => void }) {
-  const { record, job } = codebase;
+  const { record, job, kind, address, ref } = codebase;
   const totals = record?.totals;
   return (
     <li>
       <div className="who">
         <Link to={`/codebases/${codebase.id}`}>{codebase.name}</Link>
-        <span className="mono faded">{codebase.address}</span>
+        <span className="mono faded">
+          {kind === 'archive' ? address.split('/').at(-1) : address}
+          {ref !== null && ` at ${ref}`}
+        </span>
+        {kindWords[kind] !== '' && <span className="faded">{kindWords[kind]}</span>}
       </div>
       <div className="what">
         {totals ? (
@@ -121,17 +120,22 @@ function CodebaseRow({ codebase, onRemove }: { codebase: Listed; onRemove: () =>
             </span>
           </>
         ) : (
-          <span className="faded">not surveyed yet</span>
+          <span className="faded">
+            not surveyed yet: <Link to={`/codebases/${codebase.id}/intake`}>what would be read</Link>
+          </span>
         )}
       </div>
       <div className="when">
         {job && job.state !== 'finished' ? (
           <Link to={`/codebases/${codebase.id}/survey`} className="caution">
-            {jobWords[job.state]}
+            {job.state === 'waiting' && codebase.queued > 0
+              ? `waiting, number ${codebase.queued} in the queue`
+              : jobWords[job.state]}
           </Link>
         ) : (
           record && <span className="faded">surveyed {dateAndTime(record.surveyedAt)}</span>
         )}
+        {codebase.changedAt && <span className="caution">files have changed since</span>}
       </div>
       <Button size="small" onClick={onRemove} aria-label={`Remove ${codebase.name}`}>
         Remove

@@ -1,45 +1,33 @@
 import Button from '@mui/material/Button';
-import LinearProgress from '@mui/material/LinearProgress';
-import { useState } from 'react';
-import { Form, Link, useRevalidator } from 'react-router';
-import type { LeftOut } from '../../../server/intake/reasons.ts';
+import { Form, Link, useFetcher } from 'react-router';
 import type { Codebase } from '../../../server/store/codebases.ts';
+import { keepCurrentChoices, type KeepCurrent } from '../../../server/store/keepCurrent.ts';
+import type { LogLine } from '../../../server/store/jobLog.ts';
 import type { Job } from '../../../server/store/jobs.ts';
 import type { SurveyRecord } from '../../../server/store/surveys.ts';
+import { phases } from '../../../server/survey/progress.ts';
+import type { LiveJob } from '../../../server/views/codebaseState.ts';
 import { counted, dateAndTime, duration, figure } from '../../state/figures.ts';
-import { useJobEvents } from '../../state/useJobEvents.ts';
-import { leftOutWords } from '../../state/words.ts';
+import { useLive } from '../../state/live.tsx';
+import { JobLine, phaseWords } from './JobLine.tsx';
 import './progress.css';
 
-const phases: { id: Job['phase']; name: string; what: string }[] = [
-  { id: 'intake', name: 'Intake', what: 'looking over folders and project files' },
-  { id: 'extract', name: 'Extract', what: 'reading and parsing files' },
-  { id: 'link', name: 'Link', what: 'resolving names and imports' },
-  { id: 'store', name: 'Store', what: 'measuring and writing the survey' },
-];
-
-/** A survey as it runs, how the last one ended, and what was left out of it. */
+/** A survey as it runs, how the last one ended, its log, and whether the folder is kept current. */
 export function SurveyPage({
   codebase,
   record,
-  job: initial,
-  leftOut,
+  job: last,
+  log,
   problem,
 }: {
   codebase: Codebase;
   record: SurveyRecord | null;
   job: Job | null;
-  leftOut: LeftOut[];
+  log: LogLine[];
   problem: string | null;
 }) {
-  const { revalidate } = useRevalidator();
-  const underWay = initial !== null && (initial.state === 'waiting' || initial.state === 'running');
-  const [ended, setEnded] = useState<Job | null>(null);
-  const live = useJobEvents(codebase.id, underWay ? initial : null, (job) => {
-    setEnded(job);
-    void revalidate();
-  });
-  const job = ended && ended.id === initial?.id ? ended : (live ?? initial);
+  const { jobs, changedAt } = useLive();
+  const job = jobs.find(({ kind }) => kind === 'survey');
   return (
     <div className="page survey-page">
       <h1>
@@ -47,43 +35,35 @@ export function SurveyPage({
         <span className="mono faded"> {codebase.address}</span>
       </h1>
       {problem && <p className="against">{problem}</p>}
-      {job && (job.state === 'waiting' || job.state === 'running') ? (
-        <Running job={job} />
-      ) : (
-        <Ended job={job} record={record} codebase={codebase} />
+      {changedAt && !job && (
+        <p className="caution">
+          Files have changed since the survey; it was noticed at {dateAndTime(changedAt)}. Survey again to see
+          them.
+        </p>
       )}
-      {record && !underWay && <LeftOutList leftOut={leftOut} count={record.totals.leftOut} />}
+      {job ? <Running job={job} /> : <Ended job={last} record={record} codebase={codebase} />}
+      {codebase.kind === 'folder' && <KeepCurrentChoice codebase={codebase} />}
+      {job ? (
+        <Log codebase={codebase} job={job} log={job.recent} title="The last lines of the log" />
+      ) : (
+        last && <Log codebase={codebase} job={last} log={log} title="Log" />
+      )}
     </div>
   );
 }
 
-function Running({ job }: { job: Job }) {
-  const at = phases.findIndex(({ id }) => id === job.phase);
-  const seconds = job.startedAt ? (Date.parse(job.updatedAt) - Date.parse(job.startedAt)) / 1000 : 0;
-  const rate = seconds > 0 ? job.done / seconds : 0;
+function Running({ job }: { job: LiveJob }) {
+  const at = phases.indexOf(job.phase);
   return (
-    <section aria-live="polite">
+    <section>
       <ol className="phases">
-        {phases.map(({ id, name, what }, index) => (
-          <li key={id} className={index < at ? 'done' : index === at ? 'now' : 'ahead'}>
-            <b>{name}</b> <span className="faded">{what}</span>
+        {phases.map((phase, index) => (
+          <li key={phase} className={index < at ? 'done' : index === at ? 'now' : 'ahead'}>
+            <b>{phaseWords[phase].name}</b> <span className="faded">{phaseWords[phase].what}</span>
           </li>
         ))}
       </ol>
-      <LinearProgress
-        variant={job.phase === 'extract' && job.total > 0 ? 'determinate' : 'indeterminate'}
-        value={job.total > 0 ? (100 * job.done) / job.total : 0}
-        aria-label="Progress of the survey"
-      />
-      <p className="mono">
-        {job.state === 'waiting'
-          ? 'waiting for another survey to end'
-          : job.phase === 'extract' && job.total > 0
-            ? `${figure(job.done)} of ${counted(job.total, 'file')}, ${figure(rate)} a second, ${
-                rate > 0 ? `${duration((job.total - job.done) / rate)} left` : 'estimating the time left'
-              }`
-            : (phases[at]?.what ?? '')}
-      </p>
+      <JobLine job={job} stop={null} />
       <Form method="post">
         <input type="hidden" name="intent" value="stop" />
         <Button type="submit">Stop</Button>{' '}
@@ -105,6 +85,7 @@ function Ended({
   codebase: Codebase;
 }) {
   const failed = job !== null && job.state !== 'finished';
+  const base = `/codebases/${codebase.id}`;
   return (
     <section>
       {failed && <p className={job.state === 'failed' ? 'against' : 'caution'}>{job.message}</p>}
@@ -113,13 +94,19 @@ function Ended({
         <p>
           Done in {duration(record.tookMs / 1000)}: {counted(record.totals.files, 'file')},{' '}
           {figure(record.totals.lines)} lines, {figure(record.totals.dependencies)} references,{' '}
-          {counted(record.totals.gaps, 'gap')}, {record.totals.partlyRead} partly read.
+          {counted(record.totals.gaps, 'gap')}, {record.totals.partlyRead} partly read,{' '}
+          {counted(record.totals.leftOut, 'file or folder', 'files and folders')} left out.
         </p>
       )}
       <div className="survey-actions">
         {record && (
-          <Button component={Link} to={`/codebases/${codebase.id}/overview`} variant="contained">
+          <Button component={Link} to={`${base}/overview`} variant="contained">
             See the overview
+          </Button>
+        )}
+        {record && (
+          <Button component={Link} to={`${base}/completeness`}>
+            What is missing
           </Button>
         )}
         <Form method="post">
@@ -128,30 +115,60 @@ function Ended({
             {failed && job.state !== 'failed' ? 'Resume' : record ? 'Survey again' : 'Try again'}
           </Button>
         </Form>
+        <Button component={Link} to={`${base}/intake`}>
+          Change what is read
+        </Button>
       </div>
     </section>
   );
 }
 
-function LeftOutList({ leftOut, count }: { leftOut: LeftOut[]; count: number }) {
-  const telling = leftOut.filter(({ reason }) => reason !== 'unknownLanguage');
-  const unknown = leftOut.filter(({ reason }) => reason === 'unknownLanguage');
+const keepWords: Record<KeepCurrent, string> = {
+  no: 'Do not watch the folder',
+  offer: 'Watch it, and say when it has changed',
+  survey: 'Watch it, and survey again when it has changed',
+};
+
+function KeepCurrentChoice({ codebase }: { codebase: Codebase }) {
+  const fetcher = useFetcher();
+  const chosen = (fetcher.formData?.get('choice') as KeepCurrent | null) ?? codebase.keepCurrent;
+  return (
+    <section className="block keep-current" role="radiogroup" aria-label="Kept current">
+      <h2>
+        <span>Kept current</span>
+      </h2>
+      {keepCurrentChoices.map((choice) => (
+        <label key={choice}>
+          <input
+            type="radio"
+            name="keep"
+            checked={chosen === choice}
+            onChange={() => void fetcher.submit({ intent: 'keepCurrent', choice }, { method: 'post' })}
+          />
+          {keepWords[choice]}
+        </label>
+      ))}
+    </section>
+  );
+}
+
+function Log({ codebase, job, log, title }: { codebase: Codebase; job: Job; log: LogLine[]; title: string }) {
   return (
     <section className="block">
       <h2>
-        <span>Left out</span>
-        <span>{counted(count, 'file or folder', 'files and folders')}</span>
+        <span>{title}</span>
+        <a href={`/codebases/${codebase.id}/jobs/${job.id}/log`} download>
+          download
+        </a>
       </h2>
-      {count === 0 && <p className="faded">Nothing: every file in the folder was read.</p>}
-      {[...telling, ...unknown].map(({ path, reason, detail }) => (
-        <div key={path} className="left-out">
-          <span className="mono">{path}</span>
-          <span>
-            {leftOutWords[reason]}
-            {detail && <span className="faded">: {detail}</span>}
-          </span>
-        </div>
-      ))}
+      {log.length === 0 && <p className="faded">Nothing has been written yet.</p>}
+      <pre className="log mono" tabIndex={0} aria-label="Log of the survey">
+        {log.map(({ at, line }, index) => (
+          <div key={index}>
+            <span className="faded">{at.slice(11, 23)}</span> {line}
+          </div>
+        ))}
+      </pre>
     </section>
   );
 }

@@ -3,6 +3,7 @@ import type { LanguageDefinition } from '../language.ts';
 import { readSyntax, type NodeVocabulary } from '../syntaxTable.ts';
 import { extractFacts, unreadFacts } from './extract.ts';
 import { bridgeGrammarGaps, bridgeReservedNames } from './grammarGaps.ts';
+import { packageEntries } from './resolve/entries.ts';
 import { createResolver } from './resolve/resolver.ts';
 import { vocabularyOf } from './vocabulary.ts';
 
@@ -32,6 +33,7 @@ export const typescript: LanguageDefinition = {
   textToParse: (text, grammar) => bridgeGrammarGaps(text, grammar === TYPESCRIPT),
   unread: unreadFacts,
   read,
+  entryPoints: packageEntries,
   resolver: createResolver,
 };
 

@@ -12,6 +12,8 @@ export interface PackageManifest {
   exports?: unknown;
   imports?: unknown;
   workspaces?: unknown;
+  bin?: unknown;
+  scripts?: unknown;
 }
 
 const parsed = new WeakMap<FileTree, Map<string, PackageManifest | null>>();

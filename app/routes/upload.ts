@@ -1,0 +1,25 @@
+import { data } from 'react-router';
+import { Problem, sentenceOf } from '../../server/problem.ts';
+import { runtime } from '../../server/runtime.ts';
+import { openCodebase } from '../../server/store/codebases.ts';
+import { isUnderWay, latestJob } from '../../server/store/jobs.ts';
+import { receiveArchive } from '../../server/source/archive/receive.ts';
+import { requireSameOrigin } from '../state/requests.ts';
+import type { Route } from './+types/upload';
+
+/** Takes an archive as the body of the request, written to disk as it comes. Answers with the codebase's id. */
+export async function action({ request }: Route.ActionArgs) {
+  requireSameOrigin(request);
+  const { store, queue } = runtime();
+  const name = new URL(request.url).searchParams.get('name') ?? '';
+  try {
+    const origin = await receiveArchive(store, name, request);
+    const opened = openCodebase(store, origin);
+    const job = latestJob(store, opened.id, 'intake');
+    if (!job || !isUnderWay(job)) queue.add(opened.id, { kind: 'intake' });
+    return { id: opened.id };
+  } catch (error) {
+    const status = error instanceof Problem ? 400 : 500;
+    return data({ problem: sentenceOf(error) }, { status });
+  }
+}

@@ -1,0 +1,105 @@
+import { Link } from 'react-router';
+import type { CompletenessPage, GapRow } from '../../../server/views/completenessView.ts';
+import { useElementLinks } from '../../frame/elementLinks.ts';
+import { counted } from '../../state/figures.ts';
+import { gapWords, leftOutWords } from '../../state/words.ts';
+import type { LeftOutReason } from '../../../server/intake/reasons.ts';
+import { useEdit } from '../intake/edit.ts';
+import { Section } from './Listed.tsx';
+
+/** What is referred to and not there, and what can be done about each. */
+export function Gaps({ page, codebaseId }: { page: CompletenessPage; codebaseId: string }) {
+  const { send } = useEdit();
+  return (
+    <>
+      <Section
+        id="gaps"
+        title="Gaps"
+        total={page.totals.gaps}
+        meaning="referred to and not found: what leads there is missing from every picture"
+        none="None: all that is referred to was found, or is an external."
+        rows={page.gaps}
+      >
+        {(gap) => <Gap key={gap.item} gap={gap} codebaseId={codebaseId} />}
+      </Section>
+      {page.accepted.length > 0 && (
+        <div className="accepted">
+          <b>Accepted as external</b>
+          {page.accepted.map(({ name, files }) => (
+            <span key={name}>
+              <span className="mono">{name}</span> <span className="faded">{counted(files, 'file')}</span>{' '}
+              <button
+                type="button"
+                className="plain-button quiet"
+                aria-label={`Take back that ${name} is external`}
+                onClick={() => send({ edit: 'external', name, on: 'off' })}
+              >
+                take back
+              </button>
+            </span>
+          ))}
+        </div>
+      )}
+    </>
+  );
+}
+
+function Gap({ gap, codebaseId }: { gap: GapRow; codebaseId: string }) {
+  const { send } = useEdit();
+  const links = useElementLinks(codebaseId);
+  const { name, reason, leftOut, count, files, places, roots, kind } = gap;
+  return (
+    <details className="gap">
+      <summary>
+        <span className="mono">{name}</span>
+        <span className="caution">{reasonOf(gap)}</span>
+        <span className="mono">{counted(count, 'place')}</span>
+        <span className="gap-actions">
+          {leftOut && (
+            <button
+              type="button"
+              className="chip"
+              onClick={() => send({ edit: 'choosePath', path: leftOut.path, take: 'read' })}
+            >
+              Read <span className="mono">{leftOut.path}</span>
+            </button>
+          )}
+          {roots.map((root) => (
+            <button
+              key={root}
+              type="button"
+              className="chip"
+              title={`Resolve imports from ${root} too`}
+              onClick={() => send({ edit: 'addRoot', root })}
+            >
+              Add root <span className="mono">{root}</span>
+            </button>
+          ))}
+          {reason !== 'computed' && (
+            <button type="button" className="chip" onClick={() => send({ edit: 'external', name, on: 'on' })}>
+              {kind === 'name' ? 'Accept' : 'Accept as external'}
+            </button>
+          )}
+        </span>
+      </summary>
+      {places.map(({ file, line }, index) => (
+        <div key={index} className="place-line">
+          <Link to={links.place(file, line)} className="mono">
+            {file}:{line}
+          </Link>
+        </div>
+      ))}
+      {count > places.length && (
+        <p className="faded">
+          and {counted(count - places.length, 'more')}, in {counted(files, 'file')} all told
+        </p>
+      )}
+    </details>
+  );
+}
+
+function reasonOf({ reason, leftOut }: GapRow): string {
+  return leftOut
+    ? `there, but left out: ${leftOutWords[leftOut.reason as LeftOutReason]}`
+    : (gapWords[reason] ?? reason);
+}

@@ -1,0 +1,172 @@
+import { useState } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import type { CompletenessPage } from '../../../server/views/completenessView.ts';
+import { ElementName } from '../../frame/ElementName.tsx';
+import { useElementLinks } from '../../frame/elementLinks.ts';
+import { counted, figure, percent } from '../../state/figures.ts';
+import { patched } from '../../state/pictureState.ts';
+import { Section } from './Listed.tsx';
+
+interface SectionProps {
+  page: CompletenessPage;
+  codebaseId: string;
+}
+
+export function PartlyRead({ page, codebaseId }: SectionProps) {
+  const links = useElementLinks(codebaseId);
+  return (
+    <Section
+      id="partly"
+      title="Partly read"
+      total={page.totals.partly}
+      meaning="regions that did not parse: what they declare and use is not known"
+      none="None: every file parsed from its first line to its last."
+      rows={page.partly}
+    >
+      {({ path, failed, damage, damagedLines, lines }) => (
+        <div key={path} className="found-row">
+          <Link to={links.place(path, damage[0]?.[0] ?? 1)} className="mono">
+            {path}
+          </Link>
+          <span>
+            {failed ? (
+              'not parsed at all'
+            ) : (
+              <>
+                {damage.slice(0, 8).map(([from, to], i) => (
+                  <span key={from}>
+                    {i > 0 && ', '}
+                    <Link to={links.place(path, from)}>
+                      {from === to ? `line ${from}` : `lines ${from}–${to}`}
+                    </Link>
+                  </span>
+                ))}
+                {damage.length > 8 && ` and ${damage.length - 8} more`}
+              </>
+            )}
+          </span>
+          <span className="mono faded">
+            {figure(damagedLines)} of {figure(lines)}
+          </span>
+        </div>
+      )}
+    </Section>
+  );
+}
+
+export function Clashes({ page, codebaseId }: SectionProps) {
+  return (
+    <Section
+      id="clashes"
+      title="Same name, different place"
+      total={page.totals.clashes}
+      meaning="copies or versions of one file: is the one that is used the one that is meant?"
+      none="None: no two files of one name are copies of, or like, each other."
+      rows={page.clashes}
+    >
+      {(clash) => <Clash key={clash.name} clash={clash} codebaseId={codebaseId} />}
+    </Section>
+  );
+}
+
+/** Files of one name; two of them are picked to be laid side by side. */
+function Clash({ clash, codebaseId }: { clash: CompletenessPage['clashes'][number]; codebaseId: string }) {
+  const links = useElementLinks(codebaseId);
+  const [params] = useSearchParams();
+  const differing = clash.files.findIndex(({ copy }) => copy !== clash.files[0].copy);
+  const [picked, setPicked] = useState<[number, number]>([0, differing < 0 ? 1 : differing]);
+  const pick = (index: number): void =>
+    setPicked(([first, second]) => (index === first || index === second ? [second, first] : [second, index]));
+  const compare = picked.map((index) => clash.files[index].path);
+  return (
+    <div className="clash">
+      <div className="found-row">
+        <b className="mono">{clash.name}</b>
+        <span>{clashWords(clash)}</span>
+        <Link to={`?${patched(params, { compare })}`} className="chip">
+          Side by side
+        </Link>
+      </div>
+      {clash.files.slice(0, 30).map(({ path, lines, copy }, index) => (
+        <label key={path} className="clash-file">
+          <input
+            type="checkbox"
+            checked={picked.includes(index)}
+            aria-label={`Lay ${path} side by side`}
+            onChange={() => pick(index)}
+          />
+          <Link to={links.place(path, 1)} className="mono">
+            {path}
+          </Link>
+          <span className="faded">
+            {counted(lines, 'line')}
+            {clash.contents > 1 && `, content ${String.fromCharCode(65 + (copy % 26))}`}
+          </span>
+        </label>
+      ))}
+      {clash.files.length > 30 && <p className="faded">and {clash.files.length - 30} more</p>}
+    </div>
+  );
+}
+
+function clashWords({ files, contents, likeness }: CompletenessPage['clashes'][number]): string {
+  const all = counted(files.length, 'file');
+  if (contents === 1) return `${all}, all with the same content`;
+  const alike = likeness >= 1 ? 'copies among them' : `up to ${percent(likeness)} of their names in common`;
+  return `${all}, ${counted(contents, 'content')}, ${alike}`;
+}
+
+export function Twice({ page }: { page: CompletenessPage }) {
+  return (
+    <Section
+      id="twice"
+      title="Declared twice"
+      total={page.totals.twice}
+      meaning="one name for several things: a reader cannot know which is meant"
+      none="None: within each package, every exported name stands for one thing."
+      rows={page.twice}
+    >
+      {({ name, scope, kind, places }) => (
+        <div key={`${scope} ${name}`} className="found-row">
+          <span>
+            <b className="mono">{name}</b>{' '}
+            <span className="faded">
+              {kind},{' '}
+              {scope === null ? 'seen by every file' : `in ${scope === '' ? 'the root package' : scope}`}
+            </span>
+          </span>
+          <span className="twice-places">
+            {places.map((place) => (
+              <ElementName key={place.key} element={place} text={`${place.file}:${place.line}`} />
+            ))}
+          </span>
+          <span className="mono faded">{counted(places.length, 'file')}</span>
+        </div>
+      )}
+    </Section>
+  );
+}
+
+export function Unreferred({ page, codebaseId }: SectionProps) {
+  const links = useElementLinks(codebaseId);
+  return (
+    <Section
+      id="unreferred"
+      title="Never referred to"
+      total={page.totals.unreferred}
+      meaning="no file uses them, no manifest names them: dead, or entered from outside in a way not known"
+      none="None: each file is used by another, is a test, or is known as an entry point."
+      rows={page.unreferred}
+    >
+      {({ path, lines }) => (
+        <div key={path} className="found-row">
+          <Link to={links.place(path, 1)} className="mono">
+            {path}
+          </Link>
+          <span />
+          <span className="mono faded">{counted(lines, 'line')}</span>
+        </div>
+      )}
+    </Section>
+  );
+}

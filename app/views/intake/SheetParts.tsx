@@ -1,0 +1,169 @@
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import type { Codebase } from '../../../server/store/codebases.ts';
+import type { IntakeSheet } from '../../../server/views/intakeView.ts';
+import { counted, figure, percent } from '../../state/figures.ts';
+import { useEdit } from './edit.ts';
+
+export function Languages({ sheet }: { sheet: IntakeSheet }) {
+  return (
+    <section className="block">
+      <h2>
+        <span>Languages</span>
+        <span>files · lines</span>
+      </h2>
+      {sheet.languages.length === 0 && (
+        <p className="caution">
+          Nothing here is in a language that Yletope reads: {sheet.known.map(({ name }) => name).join(', ')}.
+        </p>
+      )}
+      {sheet.languages.map(({ id, name, files, lines }) => (
+        <div key={id} className="read-row">
+          <span>{name}</span>
+          <span>{figure(files)}</span>
+          <span className="bar">
+            <i style={{ width: percent(lines / Math.max(1, sheet.read.lines)).replace(' ', '') }} />
+          </span>
+          <span>{figure(lines)}</span>
+          <span />
+          <span className="faded">{percent(lines / Math.max(1, sheet.read.lines))}</span>
+        </div>
+      ))}
+    </section>
+  );
+}
+
+/** Files whose ending leaves open what they are, and a field that settles it for others. */
+export function UnclearLanguages({ sheet }: { sheet: IntakeSheet }) {
+  const { send } = useEdit();
+  const [glob, setGlob] = useState('');
+  return (
+    <section className="block">
+      <h2>
+        <span>Languages that no ending tells</span>
+        <span>{sheet.unclear.length > 0 ? counted(sheet.unclear.length, 'file') : ''}</span>
+      </h2>
+      {sheet.unclear.slice(0, 40).map(({ path, language, why }) => (
+        <div key={path} className="sheet-row">
+          <span className="mono">{path}</span>
+          <span>
+            {language} <span className="faded">{why}</span>
+          </span>
+        </div>
+      ))}
+      <form
+        className="glob-form"
+        onSubmit={(event) => {
+          event.preventDefault();
+          const language = new FormData(event.currentTarget).get('language') as string;
+          send({ edit: 'language', glob, language });
+          setGlob('');
+        }}
+      >
+        <input
+          className="field mono"
+          placeholder="a path or glob, such as **/*.inc"
+          aria-label="Files to be taken for another language, as a glob"
+          spellCheck={false}
+          value={glob}
+          onChange={({ target }) => setGlob(target.value)}
+        />
+        <select name="language" className="field" aria-label="Language">
+          {sheet.known.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </select>
+        <Button type="submit" disabled={glob.trim() === ''}>
+          Take for it
+        </Button>
+      </form>
+    </section>
+  );
+}
+
+/** Project files that say where imports lead, and folders from which imports are also resolved. */
+export function ImportRoots({ sheet }: { sheet: IntakeSheet }) {
+  const { send } = useEdit();
+  const current = sheet.rules.sourceRoots.join('\n');
+  const [shows, setShows] = useState(8);
+  return (
+    <section className="block">
+      <h2>
+        <span>Where imports lead</span>
+        <span>{counted(sheet.projectFiles.length, 'project file')}</span>
+      </h2>
+      {sheet.projectFiles.slice(0, shows).map(({ path, isOff }) => (
+        <div key={path} className={`sheet-row${isOff ? ' faded' : ''}`}>
+          <span className="mono">{path}</span>
+          <span>{isOff ? 'not believed' : ''}</span>
+          <span>
+            <button
+              type="button"
+              className="plain-button quiet"
+              aria-label={isOff ? `Believe ${path} again` : `Do not believe ${path}`}
+              onClick={() => send({ edit: 'projectFile', path, on: isOff ? 'on' : 'off' })}
+            >
+              {isOff ? 'believe it' : 'disregard'}
+            </button>
+          </span>
+        </div>
+      ))}
+      {sheet.projectFiles.length > shows && (
+        <button type="button" className="plain-button quiet" onClick={() => setShows(Infinity)}>
+          {counted(sheet.projectFiles.length - shows, 'more')}
+        </button>
+      )}
+      <form
+        className="roots-form"
+        key={current}
+        onSubmit={(event) => {
+          event.preventDefault();
+          const sourceRoots = new FormData(event.currentTarget).get('sourceRoots') as string;
+          send({ edit: 'roots', sourceRoots });
+        }}
+      >
+        <label>
+          Source roots: folders from which imports are also resolved, one a line
+          <textarea
+            name="sourceRoots"
+            className="field mono"
+            rows={2}
+            spellCheck={false}
+            defaultValue={current}
+          />
+        </label>
+        <Button type="submit">Set</Button>
+      </form>
+    </section>
+  );
+}
+
+/** The branch, tag or commit that is read of a repository. */
+export function RefField({ codebase }: { codebase: Codebase }) {
+  const { send } = useEdit();
+  const [ref, setRef] = useState(codebase.ref ?? '');
+  if (codebase.kind !== 'repository' && codebase.kind !== 'remote') return null;
+  return (
+    <form
+      className="ref-form"
+      onSubmit={(event) => {
+        event.preventDefault();
+        send({ edit: 'ref', ref });
+      }}
+    >
+      <input
+        className="field mono"
+        aria-label="Branch, tag or commit"
+        placeholder="HEAD"
+        spellCheck={false}
+        value={ref}
+        onChange={({ target }) => setRef(target.value)}
+      />
+      <Button type="submit" disabled={ref === (codebase.ref ?? '')}>
+        Read this branch, tag or commit
+      </Button>
+    </form>
+  );
+}

@@ -1,0 +1,64 @@
+import { parse } from 'smol-toml';
+import { isRecord, textOrNull, type Declared, type ManifestReader, type Use } from './manifest.ts';
+
+/** `name[extra]>=1.0; python_version > "3"` (PEP 508). */
+function requirement(text: unknown, use: Use): Declared[] {
+  const match =
+    typeof text === 'string' ? /^([A-Za-z0-9][\w.-]*)\s*(?:\[[^\]]*\])?\s*([^;#@]*)/.exec(text.trim()) : null;
+  return match ? [{ name: match[1], version: match[2].trim(), use }] : [];
+}
+
+function requirements(list: unknown, use: Use): Declared[] {
+  return Array.isArray(list) ? list.flatMap((entry) => requirement(entry, use)) : [];
+}
+
+export const pyproject: ManifestReader = {
+  pattern: /(^|\/)pyproject\.toml$/,
+  ecosystem: 'pypi',
+  read(text) {
+    const document: unknown = parse(text);
+    const root = isRecord(document) ? document : {};
+    const project = isRecord(root.project) ? root.project : {};
+    const tool = isRecord(root.tool) ? root.tool : {};
+    const poetry = isRecord(tool.poetry) ? tool.poetry : {};
+    const declared = requirements(project.dependencies, 'runtime');
+    const extras = isRecord(project['optional-dependencies']) ? project['optional-dependencies'] : {};
+    for (const list of Object.values(extras)) declared.push(...requirements(list, 'optional'));
+    const groups = isRecord(root['dependency-groups']) ? root['dependency-groups'] : {};
+    for (const list of Object.values(groups)) declared.push(...requirements(list, 'development'));
+    declared.push(
+      ...poetryTable(poetry.dependencies, 'runtime'),
+      ...poetryTable(poetry['dev-dependencies'], 'development'),
+    );
+    for (const group of Object.values(isRecord(poetry.group) ? poetry.group : {}))
+      if (isRecord(group)) declared.push(...poetryTable(group.dependencies, 'development'));
+    return {
+      name: textOrNull(project.name) ?? textOrNull(poetry.name),
+      description: textOrNull(project.description) ?? textOrNull(poetry.description),
+      declared,
+    };
+  },
+};
+
+function poetryTable(table: unknown, use: Use): Declared[] {
+  if (!isRecord(table)) return [];
+  return Object.entries(table)
+    .filter(([name]) => name !== 'python')
+    .map(([name, wanted]) => ({
+      name,
+      version: textOrNull(isRecord(wanted) ? wanted.version : wanted) ?? '',
+      use,
+    }));
+}
+
+export const requirementsText: ManifestReader = {
+  pattern: /(^|\/)requirements[^/]*\.txt$/,
+  ecosystem: 'pypi',
+  read(text, path) {
+    const use = /dev|test|lint|doc/i.test(path.slice(path.lastIndexOf('/') + 1)) ? 'development' : 'runtime';
+    const declared = text
+      .split('\n')
+      .flatMap((line) => (/^\s*(#|-)/.test(line) ? [] : requirement(line, use)));
+    return { name: null, description: null, declared };
+  },
+};

@@ -1,0 +1,55 @@
+import { declaredTwice, type DoubleDeclaration } from '../../core/completeness/declaredTwice.ts';
+import { gapRoots } from '../../core/completeness/gapRoots.ts';
+import { neverReferredTo } from '../../core/completeness/neverReferredTo.ts';
+import { sameNames, type NameClash } from '../../core/completeness/sameName.ts';
+import type { EntryPoint } from '../../core/languages/language.ts';
+import { foldersAbove, folderOf } from '../../core/link/fileTree.ts';
+import type { Gap } from '../../core/link/linked.ts';
+import type { SurveyedCodebase } from '../../core/survey.ts';
+
+/** What a survey found missing, doubled or unused: all that may mislead whoever takes it for the whole system. */
+export interface Completeness {
+  /** For each gap, folders in which it would be found. */
+  roots: string[][];
+  clashes: NameClash[];
+  twice: DoubleDeclaration[];
+  /** Paths of files that nothing refers to and no entry point explains. */
+  unreferred: string[];
+}
+
+export function completenessOf(
+  survey: SurveyedCodebase,
+  hashes: ReadonlyMap<string, string>,
+  manifests: Iterable<string>,
+  entryPoints: EntryPoint[],
+): Completeness {
+  const packages = new Set<string>();
+  for (const path of manifests) if (/(^|\/)package\.json$/.test(path)) packages.add(folderOf(path));
+  const entries = new Set(entryPoints.map(({ path }) => path));
+  return {
+    roots: gapRoots(survey, survey.gaps),
+    clashes: sameNames(survey, hashes),
+    twice: declaredTwice(survey, (path) => foldersAbove(path).find((folder) => packages.has(folder)) ?? ''),
+    unreferred: neverReferredTo(survey)
+      .map((file) => survey.files[file].path)
+      .filter((path) => !entries.has(path)),
+  };
+}
+
+/** The sections of what is found; each item's key begins with its section's name. */
+export const sections = ['gap', 'partly', 'clash', 'twice', 'unreferred'] as const;
+export type Section = (typeof sections)[number];
+
+export const gapItem = ({ kind, reason, name }: Pick<Gap, 'kind' | 'reason' | 'name'>): string =>
+  `gap ${kind} ${reason} ${name}`;
+
+/** A stable key for each thing found, by which it is known again in the next survey. */
+export function itemsOf(survey: SurveyedCodebase, { clashes, twice, unreferred }: Completeness): string[] {
+  return [
+    ...survey.gaps.map(gapItem),
+    ...survey.files.filter(({ parse }) => parse !== 'clean').map(({ path }) => `partly ${path}`),
+    ...clashes.map(({ name, files }) => `clash ${name} ${files.length}`),
+    ...twice.map(({ name, scope, elements }) => `twice ${scope ?? ''} ${name} ${elements.length}`),
+    ...unreferred.map((path) => `unreferred ${path}`),
+  ];
+}

@@ -1,0 +1,141 @@
+import { elementKinds } from '../../core/facts/fileFacts.ts';
+import type { SurveyedCodebase } from '../../core/survey.ts';
+import { ACCEPTED } from '../../core/link/imports.ts';
+import type { IntakeRules } from '../intake/rules.ts';
+import { gapItem, type Completeness } from '../survey/completeness.ts';
+import type { ReadText } from '../source/readText.ts';
+import type { ElementLabel } from './remembered.ts';
+import { labelOf } from './remembered.ts';
+
+export interface CompletenessPage {
+  gaps: GapRow[];
+  accepted: { name: string; files: number }[];
+  partly: {
+    path: string;
+    failed: boolean;
+    damage: [number, number][];
+    damagedLines: number;
+    lines: number;
+  }[];
+  clashes: {
+    name: string;
+    likeness: number;
+    contents: number;
+    files: { path: string; copy: number; lines: number }[];
+  }[];
+  twice: {
+    name: string;
+    scope: string | null;
+    kind: string;
+    places: (ElementLabel & { file: string; line: number })[];
+  }[];
+  unreferred: { path: string; lines: number }[];
+  /** How many there are of each, where not all are listed. */
+  totals: { gaps: number; partly: number; clashes: number; twice: number; unreferred: number };
+}
+
+export interface GapRow {
+  name: string;
+  kind: string;
+  reason: string;
+  /** What was left out, when that is the reason. */
+  leftOut: { path: string; reason: string } | null;
+  count: number;
+  files: number;
+  places: { file: string; line: number }[];
+  roots: string[];
+  item: string;
+}
+
+const LISTED = 500;
+const PLACES = 50;
+
+export function completenessView(
+  survey: SurveyedCodebase,
+  { roots, clashes, twice, unreferred }: Completeness,
+  rules: IntakeRules,
+): CompletenessPage {
+  const { elements, files, gaps } = survey;
+  const partly = files.filter(({ parse }) => parse !== 'clean');
+  const linesOf = new Map(files.map(({ path, lines }) => [path, lines.lines]));
+  return {
+    gaps: gaps.slice(0, LISTED).map((gap, index) => ({
+      name: gap.name,
+      kind: gap.kind,
+      reason: gap.reason,
+      leftOut: gap.leftOut ?? null,
+      count: gap.places.length,
+      files: new Set(gap.places.map(({ file }) => file)).size,
+      places: gap.places.slice(0, PLACES).map(({ file, line }) => ({ file: elements.key[file], line })),
+      roots: roots[index] ?? [],
+      item: gapItem(gap),
+    })),
+    accepted: acceptedOnes(survey, rules),
+    partly: partly
+      .map(({ path, parse, damage, lines }) => ({
+        path,
+        failed: parse === 'failed',
+        damage,
+        damagedLines: damage.reduce((sum, [from, to]) => sum + to - from + 1, 0),
+        lines: lines.lines,
+      }))
+      .sort((a, b) => b.damagedLines / Math.max(1, b.lines) - a.damagedLines / Math.max(1, a.lines))
+      .slice(0, LISTED),
+    clashes: clashes.slice(0, LISTED).map(({ name, likeness, contents, files: members }) => {
+      const kinds = [...new Set(members.map(({ hash }) => hash))];
+      return {
+        name,
+        likeness,
+        contents,
+        files: members.map(({ path, hash, lines }) => ({ path, lines, copy: kinds.indexOf(hash) })),
+      };
+    }),
+    twice: twice.slice(0, LISTED).map(({ name, scope, elements: places }) => ({
+      name,
+      scope,
+      kind: elementKinds[elements.kind[places[0]]],
+      places: places.slice(0, PLACES).map((e) => ({
+        ...labelOf(survey, e),
+        file: elements.key[elements.file[e]],
+        line: elements.startLine[e],
+      })),
+    })),
+    unreferred: unreferred
+      .map((path) => ({ path, lines: linesOf.get(path) ?? 0 }))
+      .sort((a, b) => b.lines - a.lines)
+      .slice(0, LISTED),
+    totals: {
+      gaps: gaps.length,
+      partly: partly.length,
+      clashes: clashes.length,
+      twice: twice.length,
+      unreferred: unreferred.length,
+    },
+  };
+}
+
+/** What was accepted as lying outside, with how many files use it now. */
+function acceptedOnes(survey: SurveyedCodebase, { externals }: IntakeRules): CompletenessPage['accepted'] {
+  const { dependencies, elements } = survey;
+  const users = new Map<string, Set<number>>();
+  for (let row = 0; row < dependencies.count; row++) {
+    const external = survey.externals[dependencies.to[row] - elements.firstExternal];
+    if (external?.ecosystem !== ACCEPTED) continue;
+    const known = users.get(external.name);
+    const file = elements.file[dependencies.from[row]];
+    if (known) known.add(file);
+    else users.set(external.name, new Set([file]));
+  }
+  return externals.map((name) => ({ name, files: users.get(name)?.size ?? 0 }));
+}
+
+/** Two files side by side. */
+export interface Comparison {
+  left: { path: string; text: string | null };
+  right: { path: string; text: string | null };
+}
+
+export async function comparisonView(readText: ReadText, left: string, right: string): Promise<Comparison> {
+  const [a, b] = await Promise.all([readText(left), readText(right)]);
+  return { left: { path: left, text: a?.text ?? null }, right: { path: right, text: b?.text ?? null } };
+}
