@@ -4,6 +4,8 @@ import { cycles } from '../core/graph/components.ts';
 import { folderUnits, graphOf } from '../core/graph/units.ts';
 import { dependencyKinds } from '../core/link/linked.ts';
 import { measureNamed } from '../core/measures/catalogue.ts';
+import { declaredAndUsed } from '../core/manifests/declaredAndUsed.ts';
+import { readManifests } from '../core/manifests/readManifests.ts';
 import { fileGraph } from '../core/measures/coupling.ts';
 import { installationRoot } from '../server/installation.ts';
 import type { SourceSurvey } from '../server/survey/surveySource.ts';
@@ -101,14 +103,41 @@ describe('Hollowmere', () => {
     ).toEqual([
       ['(computed at run time)', 'computed', 'src/web/plugins.ts', 6],
       ['src/archive/tolls1998', 'noSuchFile', 'src/ledger/yearEnd.ts', 2],
+      ['vendor/pelorus/bearing', 'leftOut', 'src/web/api/passages.ts', 1],
     ]);
   });
 
-  it('leaves out the minified file and the README, and says why', () => {
+  it('leaves out the minified file and the vendored folder, and says why', () => {
     expect(result.leftOut.map(({ path, reason }) => [path, reason])).toEqual([
-      ['README.md', 'unknownLanguage'],
       ['src/web/clock.min.js', 'minified'],
+      ['vendor/', 'vendored'],
     ]);
+  });
+
+  it('has a file of which an older version lies elsewhere, and a name declared twice', () => {
+    const { completeness, survey } = result;
+    expect(completeness.clashes.map(({ name, files }) => [name, files.map(({ path }) => path)])).toEqual([
+      ['format.ts', ['src/desk/format.ts', 'src/web/api/format.ts']],
+    ]);
+    expect(
+      completeness.twice.map(({ name, elements }) => [name, elements.map((e) => survey.elements.key[e])]),
+    ).toEqual([['Passage', ['src/voyages/waypoints/passage.ts#Passage', 'src/web/api/passages.ts#Passage']]]);
+  });
+
+  it('has two files that nothing refers to, and knows where one begins to read', () => {
+    const { completeness, entryPoints } = result;
+    expect(completeness.unreferred).toEqual(['src/voyages/legacyHandover.ts', 'src/web/quayBoard.ts']);
+    expect(entryPoints).toEqual([
+      { path: 'src/web/main.ts', role: 'program', name: 'hollowmere' },
+      { path: 'src/web/server.ts', role: 'server', name: 'server.ts' },
+    ]);
+  });
+
+  it('declares an external that it does not use', () => {
+    const manifests = readManifests(result.intake.manifests);
+    const [{ unused, undeclared }] = declaredAndUsed(result.survey, manifests);
+    expect(unused.map(({ name }) => name)).toEqual(['tide-tables']);
+    expect(undeclared).toEqual([]);
   });
 
   it('has a folder whose files only berths uses', () => {

@@ -19,7 +19,7 @@ export const railGroups: { heading: string; views: RailView[] }[] = [
       { name: 'Overview', path: 'overview', drawing: 'M3 4h14M3 9h10M3 14h14' },
       { name: 'Intake', path: 'intake', drawing: 'M3 4h14l-5 6v7l-4-2v-5Z' },
       {
-        name: 'Complete?',
+        name: 'Completeness',
         path: 'completeness',
         drawing: 'M4 10a6 6 0 1 1 6 6M7 10l2.5 2.5L14 7',
         count: (_, news) => news?.total ?? 0,

@@ -1,5 +1,5 @@
 import { redirect } from 'react-router';
-import { leftOutOf } from '../../server/store/surveys.ts';
+import { intakeOf } from '../../server/store/surveys.ts';
 import { overviewView } from '../../server/views/overviewView.ts';
 import { viewRequest } from '../state/requests.ts';
 import { OverviewPage } from '../views/overview/OverviewPage.tsx';
@@ -9,7 +9,11 @@ export function loader({ params, request }: Route.LoaderArgs) {
   const view = viewRequest(request, params);
   if (!view) throw redirect(`/codebases/${params.codebaseId}/survey`);
   return {
-    overview: overviewView(view.survey, leftOutOf(view.runtime.store, view.record.id)),
+    overview: overviewView(
+      view.survey,
+      intakeOf(view.runtime.store, view.record.id),
+      view.params.getAll('open'),
+    ),
     totals: view.record.totals,
   };
 }

@@ -10,6 +10,7 @@ export function fileTreeOf(
   leftOut: LeftOut[],
   rules: IntakeRules,
 ): FileTree {
+  const documents = new Set(intake.documents);
   const reasons = new Map(leftOut.map(({ path, reason }) => [path, reason]));
   const leftOutFolders = leftOut.filter(
     ({ path }) => path.endsWith('/') && !/(^|\/)(node|bower|jspm)_/.test(path),
@@ -17,8 +18,8 @@ export function fileTreeOf(
   return {
     has: (path) => readPaths.has(path),
     leftOut: (path) => {
-      // A project file was read, but holds no code: to an import it is like any other file of data.
-      if (intake.manifests.has(path)) return { path, reason: 'unknownLanguage' };
+      // Project files and texts hold no code: to an import they are like any other file of data.
+      if (intake.manifests.has(path) || documents.has(path)) return { path, reason: 'unknownLanguage' };
       const reason = reasons.get(path);
       if (reason !== undefined) return { path, reason };
       return leftOutFolders.find((folder) => path.startsWith(folder.path));

@@ -26,7 +26,7 @@ export interface Intake {
   folders: Set<string>;
   /** Text of the project files that say where imports lead and what is declared. */
   manifests: Map<string, string>;
-  /** Texts for people to read, Markdown, by path. */
+  /** Texts for people to read, Markdown, by path: shown as such, neither read as code nor left out. */
   documents: string[];
   /** One sentence on what a folder is for, and where it stands. */
   purposes: Map<string, { text: string; from: string }>;
@@ -106,7 +106,6 @@ export async function takeIn(source: CodeSource, options: IntakeOptions = {}): P
 function sortByName({ intake, matcher }: Work, candidate: Candidate): boolean {
   const { path, entry } = candidate;
   const { name, size } = entry;
-  if (isDocument(name)) intake.documents.push(path);
   if (intake.manifests.has(path)) return false;
   const choice = matcher.choice(path);
   if (choice?.take === 'leaveOut') {
@@ -115,6 +114,10 @@ function sortByName({ intake, matcher }: Work, candidate: Candidate): boolean {
   }
   const chosen = choice?.take === 'read';
   const language = chosenLanguage(matcher, path) ?? languageOf(path)?.language;
+  if (isDocument(name) && !language) {
+    intake.documents.push(path);
+    return isReadme(name) && size <= MAX_FILE_BYTES;
+  }
   const mayBeScript = !name.includes('.') || (name.startsWith('.') && name.lastIndexOf('.') === 0);
   if (!language && !mayBeScript && !isReadme(name)) {
     leaveOut(intake, candidate, 'unknownLanguage', whatItIs(name));
@@ -218,6 +221,7 @@ function settle({ intake, matcher }: Work, candidate: Candidate, look: Look): vo
   const { path, entry } = candidate;
   if (look.purpose !== undefined && (isReadme(entry.name) || !intake.purposes.has(candidate.folder)))
     intake.purposes.set(candidate.folder, { text: look.purpose, from: path });
+  if (isDocument(entry.name) && chosenLanguage(matcher, path) === undefined) return;
   const found = identify(matcher, path, look);
   if ('isNot' in found) {
     leaveOut(intake, candidate, 'unknownLanguage', found.isNot);

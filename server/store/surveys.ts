@@ -1,5 +1,4 @@
 import { Packr } from 'msgpackr';
-import type { LeftOut } from '../intake/reasons.ts';
 import { noRules, rulesSchema, type IntakeRules } from '../intake/rules.ts';
 import { itemsOf, type Completeness } from '../survey/completeness.ts';
 import { keptIntake, nothingKept, type KeptIntake } from '../survey/keptIntake.ts';
@@ -149,12 +148,6 @@ export function completenessItems(store: Store, surveyId: number): string[] {
 export function rulesOf(store: Store, surveyId: number): IntakeRules {
   const text = store.prepare('SELECT rules FROM survey WHERE id = ?').pluck().get(surveyId);
   return typeof text === 'string' ? rulesSchema.parse(JSON.parse(text)) : noRules;
-}
-
-export function leftOutOf(store: Store, surveyId: number): LeftOut[] {
-  return store
-    .prepare('SELECT path, reason, detail FROM survey_left_out WHERE survey_id = ? ORDER BY path')
-    .all(surveyId) as LeftOut[];
 }
 
 /** The content hash of each surveyed file, by path. */

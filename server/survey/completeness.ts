@@ -26,14 +26,29 @@ export function completenessOf(
   const packages = new Set<string>();
   for (const path of manifests) if (/(^|\/)package\.json$/.test(path)) packages.add(folderOf(path));
   const entries = new Set(entryPoints.map(({ path }) => path));
+  const clashes = sameNames(survey, hashes);
+  const packageOf = (path: string): string => foldersAbove(path).find((folder) => packages.has(folder)) ?? '';
   return {
     roots: gapRoots(survey, survey.gaps),
-    clashes: sameNames(survey, hashes),
-    twice: declaredTwice(survey, (path) => foldersAbove(path).find((folder) => packages.has(folder)) ?? ''),
+    clashes,
+    twice: declaredTwice(survey, packageOf).filter(({ elements }) => !isOneClash(survey, clashes, elements)),
     unreferred: neverReferredTo(survey)
       .map((file) => survey.files[file].path)
       .filter((path) => !entries.has(path)),
   };
+}
+
+/** Copies of one file declare the same names; that they are copies is told once. */
+function isOneClash(
+  { elements: table }: SurveyedCodebase,
+  clashes: NameClash[],
+  elements: number[],
+): boolean {
+  const paths = elements.map((element) => table.key[table.file[element]]);
+  return clashes.some(({ files }) => {
+    const members = new Set(files.map(({ path }) => path));
+    return paths.every((path) => members.has(path));
+  });
 }
 
 /** The sections of what is found; each item's key begins with its section's name. */

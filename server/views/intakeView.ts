@@ -34,6 +34,8 @@ export interface IntakeSheet {
   leftOutCount: number;
   /** Files whose language their ending does not tell. */
   unclear: { path: string; language: string; why: string }[];
+  /** Texts for people to read. */
+  documents: number;
   notes: string[];
   submodules: Submodule[];
   projectFiles: { path: string; isOff: boolean }[];
@@ -76,6 +78,7 @@ export function intakeView({ intake, takenAt, commit, rules }: StoredIntake, que
         ? []
         : [{ path, language: languageNamed(language)?.name ?? language, why: languageWhy }],
     ),
+    documents: intake.documents.length,
     notes: intake.notes,
     submodules: intake.submodules,
     projectFiles: projectFiles(intake, rules),

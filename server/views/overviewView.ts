@@ -1,13 +1,22 @@
 import { KIND } from '../../core/facts/fileFacts.ts';
 import { cycles } from '../../core/graph/components.ts';
+import type { EntryPoint } from '../../core/languages/language.ts';
 import { languages } from '../../core/languages/registry.ts';
+import { declaredAndUsed } from '../../core/manifests/declaredAndUsed.ts';
+import { readManifests } from '../../core/manifests/readManifests.ts';
+import { measureNamed } from '../../core/measures/catalogue.ts';
 import { fileGraph } from '../../core/measures/coupling.ts';
+import { outliersOf } from '../../core/measures/outliers.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
-import type { LeftOut, LeftOutReason } from '../intake/reasons.ts';
-import { kindOf, labelOf, mainScope, measureValues, testElements, type ElementLabel } from './remembered.ts';
+import { isReadme } from '../intake/names.ts';
+import type { KeptIntake } from '../survey/keptIntake.ts';
+import { folderTree, type FolderRow } from './folderTree.ts';
+import { labelOf, measureValues, remembered, testElements, type ElementLabel } from './remembered.ts';
 
 /** The codebase on one page. */
 export interface Overview {
+  /** What it is, in its own words; null when it does not say. */
+  purpose: { text: string; from: string } | null;
   languages: {
     id: string;
     name: string;
@@ -16,16 +25,41 @@ export interface Overview {
     commentLines: number;
     blankLines: number;
   }[];
-  folders: (ElementLabel & { files: number; codeLines: number })[];
-  largest: Ranked[];
-  mostComplex: Ranked[];
-  mostUsed: Ranked[];
+  folders: FolderRow[];
+  entryPoints: EntryPoint[];
+  entryPointCount: number;
+  documents: { path: string; isReadme: boolean }[];
+  documentCount: number;
+  manifests: ManifestSummary[];
+  manifestCount: number;
+  outliers: OutlierRow[];
   cycles: { tag: string; members: ElementLabel[]; size: number }[];
-  gaps: { name: string; kind: string; reason: string; count: number; file: string; line: number }[];
-  partlyRead: { path: string; parse: string; damage: [number, number][] }[];
-  leftOut: { reason: LeftOutReason; count: number; examples: { path: string; detail: string | null }[] }[];
   externals: { key: string; name: string; ecosystem: string; files: number }[];
   tests: { files: number; codeLines: number };
+}
+
+export interface ManifestSummary {
+  path: string;
+  name: string | null;
+  ecosystem: string;
+  declared: number;
+  /** Null where the code that it governs is not read, so that nothing can be said of its use. */
+  use: {
+    used: number;
+    unused: string[];
+    undeclared: { name: string; files: number; first: string }[];
+  } | null;
+}
+
+export interface OutlierRow {
+  measure: string;
+  name: string;
+  unit: string;
+  kind: 'file' | 'routine' | 'type';
+  /** Beyond it a value is an outlier; null when there are too few to tell. */
+  fence: number | null;
+  count: number;
+  highest: Ranked[];
 }
 
 export interface Ranked extends ElementLabel {
@@ -37,14 +71,20 @@ export interface Ranked extends ElementLabel {
 const LISTED = 8;
 const EXAMPLES = 12;
 
-export function overviewView(survey: SurveyedCodebase, leftOut: LeftOut[]): Overview {
+export function overviewView(survey: SurveyedCodebase, intake: KeptIntake, open: string[]): Overview {
   const tests = survey.files.filter(({ isTest }) => isTest);
+  const manifests = remembered(survey, 'manifests', () => manifestSummaries(survey, intake));
   return {
+    purpose: ownWords(intake),
     languages: languageShares(survey),
-    folders: topFolders(survey),
-    largest: top(survey, KIND.file, 'codeLines'),
-    mostComplex: top(survey, KIND.routine, 'cyclomatic'),
-    mostUsed: top(survey, KIND.file, 'ca'),
+    folders: folderTree(survey, intake, open),
+    entryPoints: intake.entryPoints.slice(0, EXAMPLES * 2),
+    entryPointCount: intake.entryPoints.length,
+    documents: documentsInOrder(intake).slice(0, EXAMPLES),
+    documentCount: intake.documents.length,
+    manifests: manifests.slice(0, EXAMPLES),
+    manifestCount: manifests.length,
+    outliers: remembered(survey, 'outliers', () => outlierRows(survey)),
     cycles: cycles(fileGraph(survey))
       .slice(0, LISTED)
       .map((members, index) => ({
@@ -52,22 +92,29 @@ export function overviewView(survey: SurveyedCodebase, leftOut: LeftOut[]): Over
         members: members.slice(0, EXAMPLES).map((file) => labelOf(survey, survey.files[file].element)),
         size: members.length,
       })),
-    gaps: survey.gaps.slice(0, EXAMPLES).map(({ name, kind, reason, places }) => ({
-      name,
-      kind,
-      reason,
-      count: places.length,
-      file: survey.elements.key[places[0].file],
-      line: places[0].line,
-    })),
-    partlyRead: survey.files
-      .filter(({ parse }) => parse !== 'clean')
-      .slice(0, EXAMPLES)
-      .map(({ path, parse, damage }) => ({ path, parse, damage })),
-    leftOut: leftOutByReason(leftOut),
     externals: externalsByUse(survey),
     tests: { files: tests.length, codeLines: tests.reduce((sum, { lines }) => sum + lines.code, 0) },
   };
+}
+
+/** What the README says, or else the manifest nearest to the root. */
+function ownWords({ purposes, manifests }: KeptIntake): Overview['purpose'] {
+  const said = new Map(purposes).get('');
+  if (said) return said;
+  const described = readManifests(manifests).find(({ description }) => description !== null);
+  return described ? { text: described.description!, from: described.path } : null;
+}
+
+function documentsInOrder({ documents }: KeptIntake): Overview['documents'] {
+  const depth = (path: string): number => path.split('/').length;
+  return documents
+    .map((path) => ({ path, isReadme: isReadme(path.slice(path.lastIndexOf('/') + 1)) }))
+    .sort(
+      (a, b) =>
+        depth(a.path) - depth(b.path) ||
+        Number(b.isReadme) - Number(a.isReadme) ||
+        (a.path < b.path ? -1 : 1),
+    );
 }
 
 function languageShares({ files }: SurveyedCodebase): Overview['languages'] {
@@ -87,52 +134,78 @@ function languageShares({ files }: SurveyedCodebase): Overview['languages'] {
     .sort((a, b) => b.codeLines - a.codeLines);
 }
 
-function topFolders(survey: SurveyedCodebase): Overview['folders'] {
-  const { elements } = survey;
-  const scope = mainScope(survey);
-  const files = measureValues(survey, 'files');
-  const code = measureValues(survey, 'codeLines');
-  const found: Overview['folders'] = [];
-  for (let e = scope + 1; e < elements.subtreeEnd[scope]; e = elements.subtreeEnd[e]) {
-    if (kindOf(survey, e) === 'folder')
-      found.push({ ...labelOf(survey, e), files: files[e], codeLines: code[e] });
-  }
-  return found.sort((a, b) => b.codeLines - a.codeLines).slice(0, 16);
+function manifestSummaries(survey: SurveyedCodebase, intake: KeptIntake): ManifestSummary[] {
+  const manifests = readManifests(intake.manifests);
+  const compared = new Map(declaredAndUsed(survey, manifests).map((row) => [row.manifest, row]));
+  return manifests
+    .filter(({ name, declared }) => name !== null || declared.length > 0)
+    .map((manifest) => {
+      const row = compared.get(manifest);
+      return {
+        path: manifest.path,
+        name: manifest.name,
+        ecosystem: manifest.ecosystem,
+        declared: manifest.declared.length,
+        use: row
+          ? {
+              used: row.used,
+              unused: row.unused.map(({ name }) => name),
+              undeclared: row.undeclared.map(({ name, files }) => ({
+                name,
+                files: files.length,
+                first: files[0],
+              })),
+            }
+          : null,
+      };
+    });
 }
 
-function top(survey: SurveyedCodebase, kind: number, measure: string): Ranked[] {
+/** The measures whose outliers orient: of size, of complexity, of coupling. */
+const mainMeasures: [kind: OutlierRow['kind'], measure: string][] = [
+  ['file', 'codeLines'],
+  ['routine', 'cyclomatic'],
+  ['routine', 'nesting'],
+  ['routine', 'parameters'],
+  ['type', 'wmc'],
+  ['file', 'ca'],
+  ['file', 'ce'],
+];
+
+function outlierRows(survey: SurveyedCodebase): OutlierRow[] {
   const { elements } = survey;
-  const values = measureValues(survey, measure);
   const isTest = testElements(survey);
-  const found: number[] = [];
-  elements.kind.forEach((k, e) => {
-    if (k === kind && !isTest[e] && values[e] > 0) found.push(e);
+  return mainMeasures.flatMap(([kind, id]): OutlierRow[] => {
+    const measure = measureNamed(id);
+    if (!measure) return [];
+    const values = measureValues(survey, id);
+    const members: number[] = [];
+    elements.kind.forEach((k, e) => {
+      if (k === KIND[kind] && !isTest[e]) members.push(e);
+    });
+    const found = outliersOf(values, members);
+    const highest = found && found.beyond.length > 0 ? found.beyond : top(values, members);
+    return [
+      {
+        measure: id,
+        name: measure.name,
+        unit: measure.unit,
+        kind,
+        fence: found?.fence ?? null,
+        count: found?.beyond.length ?? 0,
+        highest: highest.slice(0, 3).map((e) => ({
+          ...labelOf(survey, e),
+          file: elements.key[elements.file[e]],
+          line: elements.startLine[e],
+          value: values[e],
+        })),
+      },
+    ];
   });
-  return found
-    .sort((a, b) => values[b] - values[a] || a - b)
-    .slice(0, LISTED)
-    .map((e) => ({
-      ...labelOf(survey, e),
-      file: elements.key[elements.file[e]],
-      line: elements.startLine[e],
-      value: values[e],
-    }));
 }
 
-function leftOutByReason(leftOut: LeftOut[]): Overview['leftOut'] {
-  const groups = new Map<LeftOutReason, LeftOut[]>();
-  for (const entry of leftOut) {
-    const group = groups.get(entry.reason);
-    if (group) group.push(entry);
-    else groups.set(entry.reason, [entry]);
-  }
-  return [...groups]
-    .map(([reason, entries]) => ({
-      reason,
-      count: entries.length,
-      examples: entries.slice(0, EXAMPLES).map(({ path, detail }) => ({ path, detail: detail ?? null })),
-    }))
-    .sort((a, b) => b.count - a.count);
+function top(values: Float64Array, members: number[]): number[] {
+  return members.filter((e) => values[e] > 0).sort((a, b) => values[b] - values[a] || a - b);
 }
 
 function externalsByUse(survey: SurveyedCodebase): Overview['externals'] {

@@ -3,6 +3,7 @@ import { surveyText } from '../../tests/surveyText.ts';
 import { temporaryFolder } from '../../tests/temporaryFolder.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { folderOrigin } from '../source/address.ts';
+import { nothingKept } from '../survey/keptIntake.ts';
 import { textReader, type ReadText } from '../source/readText.ts';
 import { cyclesView } from './cyclesView.ts';
 import { dossierView } from './dossierView.ts';
@@ -326,22 +327,38 @@ describe('the dossier', () => {
 
 describe('the overview', () => {
   it('puts the codebase on one page', () => {
-    const overview = overviewView(survey, [
-      { path: 'node_modules/', reason: 'vendored' },
-      { path: 'a.py', reason: 'unknownLanguage' },
-      { path: 'b.py', reason: 'unknownLanguage' },
-    ]);
+    const overview = overviewView(
+      survey,
+      {
+        ...nothingKept,
+        manifests: [
+          ['package.json', '{ "name": "k", "description": "Of kits.", "dependencies": { "kat": "1" } }'],
+        ],
+        documents: ['docs/a.md', 'README.md', 'b.md'],
+        purposes: [['src/left', { text: 'All that is left.', from: 'src/left/README.md' }]],
+      },
+      ['src/left'],
+    );
+    expect(overview.purpose).toEqual({ text: 'Of kits.', from: 'package.json' });
     expect(overview.languages).toMatchObject([{ name: 'TypeScript', files: 7 }]);
-    expect(overview.folders.map(({ name }) => name).sort()).toEqual(['base', 'left', 'right']);
-    expect(overview.mostUsed[0]).toMatchObject({ key: 'src/base/a.ts', value: 3 });
+    expect(overview.folders.map(({ key, depth, purpose }) => [key, depth, purpose?.text])).toEqual([
+      ['src/base', 0, undefined],
+      ['src/left', 0, 'All that is left.'],
+      ['src/left/deep', 1, undefined],
+      ['src/right', 0, undefined],
+    ]);
+    expect(overview.documents.map(({ path }) => path)).toEqual(['README.md', 'b.md', 'docs/a.md']);
+    expect(overview.manifests).toMatchObject([
+      {
+        path: 'package.json',
+        declared: 1,
+        use: { used: 1, unused: ['kat'], undeclared: [{ name: 'kit', files: 1 }] },
+      },
+    ]);
+    const used = overview.outliers.find(({ measure }) => measure === 'ca')!;
+    expect(used).toMatchObject({ kind: 'file', fence: null, count: 0 });
+    expect(used.highest[0]).toMatchObject({ key: 'src/base/a.ts', value: 3 });
     expect(overview.cycles).toMatchObject([{ tag: 'C1', size: 2 }]);
-    expect(overview.gaps).toMatchObject([
-      { name: 'src/right/missing', count: 1, file: 'src/right/gap.ts', line: 1 },
-    ]);
-    expect(overview.leftOut.map(({ reason, count }) => [reason, count])).toEqual([
-      ['unknownLanguage', 2],
-      ['vendored', 1],
-    ]);
     expect(overview.externals).toMatchObject([{ name: 'kit', files: 1 }]);
     expect(overview.tests.files).toBe(1);
   });

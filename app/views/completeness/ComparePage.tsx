@@ -1,4 +1,5 @@
 import { MergeView } from '@codemirror/merge';
+import { EditorView } from '@codemirror/view';
 import { useEffect, useRef } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import type { Comparison } from '../../../server/views/completenessView.ts';
@@ -50,8 +51,8 @@ function Merge({
   useEffect(() => {
     const view = new MergeView({
       parent: host.current!,
-      a: { doc: left, extensions: reading(leftPath) },
-      b: { doc: right, extensions: reading(rightPath) },
+      a: { doc: left, extensions: [reading(leftPath), EditorView.lineWrapping] },
+      b: { doc: right, extensions: [reading(rightPath), EditorView.lineWrapping] },
       gutter: true,
       collapseUnchanged: { margin: 4, minSize: 12 },
       diffConfig: { scanLimit: 2_000, timeout: 2_000 },

@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import type { CompletenessPage, GapRow } from '../../../server/views/completenessView.ts';
 import { useElementLinks } from '../../frame/elementLinks.ts';
-import { counted } from '../../state/figures.ts';
+import { counted, figure } from '../../state/figures.ts';
 import { gapWords, leftOutWords } from '../../state/words.ts';
 import type { LeftOutReason } from '../../../server/intake/reasons.ts';
 import { useEdit } from '../intake/edit.ts';
@@ -91,7 +91,7 @@ function Gap({ gap, codebaseId }: { gap: GapRow; codebaseId: string }) {
       ))}
       {count > places.length && (
         <p className="faded">
-          and {counted(count - places.length, 'more')}, in {counted(files, 'file')} all told
+          and {figure(count - places.length)} more, in {counted(files, 'file')} all told
         </p>
       )}
     </details>

@@ -1,5 +1,5 @@
 import { useState, type ReactNode } from 'react';
-import { counted } from '../../state/figures.ts';
+import { figure } from '../../state/figures.ts';
 
 const FIRST = 12;
 
@@ -37,7 +37,7 @@ export function Section<T>({
       {shown.map(children)}
       {rows.length > shown.length && (
         <button type="button" className="plain-button quiet" onClick={() => setAll(true)}>
-          {counted(rows.length - shown.length, 'more')}
+          {figure(rows.length - shown.length)} more
         </button>
       )}
       {all && total > rows.length && (

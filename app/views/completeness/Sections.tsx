@@ -112,7 +112,8 @@ function Clash({ clash, codebaseId }: { clash: CompletenessPage['clashes'][numbe
 function clashWords({ files, contents, likeness }: CompletenessPage['clashes'][number]): string {
   const all = counted(files.length, 'file');
   if (contents === 1) return `${all}, all with the same content`;
-  const alike = likeness >= 1 ? 'copies among them' : `up to ${percent(likeness)} of their names in common`;
+  const alike =
+    contents < files.length ? 'copies among them' : `up to ${percent(likeness)} of what they declare in common`;
   return `${all}, ${counted(contents, 'content')}, ${alike}`;
 }
 

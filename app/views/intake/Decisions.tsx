@@ -64,7 +64,7 @@ export function Decisions({ rules }: { rules: IntakeRules }) {
       >
         <input
           className="field mono"
-          placeholder="a path or glob, such as src/legacy/** or **/*.stories.tsx"
+          placeholder="a glob, such as src/legacy/**"
           aria-label="Paths to decide about, as a glob"
           spellCheck={false}
           value={glob}

@@ -38,6 +38,13 @@ export function LeftOutGroups({ sheet }: { sheet: IntakeSheet }) {
       {turned.map((reason) => (
         <TurnedBack key={reason} reason={reason} />
       ))}
+      {sheet.documents > 0 && (
+        <div className="reason-turned">
+          <span>
+            <b>Texts</b> in Markdown are shown as such: {counted(sheet.documents, 'file')}.
+          </span>
+        </div>
+      )}
       {sheet.tests.files > 0 && <Tests count={sheet.tests.files} lines={sheet.tests.lines} />}
     </section>
   );
@@ -100,7 +107,7 @@ function Group({ group }: { group: LeftOutGroup }) {
       {more > 0 && (
         <p>
           <Link to={`?${patched(params, { all: reason })}`} preventScrollReset>
-            {counted(more, 'more')}
+            {figure(more)} more
           </Link>
         </p>
       )}

@@ -3,6 +3,7 @@ import type { IntakeSheet } from '../../../server/views/intakeView.ts';
 import { counted, figure } from '../../state/figures.ts';
 import { patched } from '../../state/pictureState.ts';
 import { useEdit } from './edit.ts';
+import { ReadHead } from './SheetParts.tsx';
 
 /** What would be read, folder by folder, the largest first. */
 export function ReadTable({ sheet }: { sheet: IntakeSheet }) {
@@ -33,9 +34,9 @@ export function ReadTable({ sheet }: { sheet: IntakeSheet }) {
             </span>
           )}
         </span>
-        <span>files · lines · left out</span>
       </h2>
       <div className="read-table">
+        <ReadHead leftOut="left out" />
         {sheet.inside.map(({ path, name, isFolder, files, lines, tests, leftOut }) => (
           <div key={path} className={`read-row${files === 0 ? ' faded' : ''}`}>
             <span className="mono">{isFolder ? <Link to={into(path)}>{name}/</Link> : name}</span>
@@ -66,7 +67,7 @@ export function ReadTable({ sheet }: { sheet: IntakeSheet }) {
         ))}
       </div>
       {sheet.inside.length === 0 && <p className="faded">There is nothing in it.</p>}
-      {sheet.more > 0 && <p className="faded">and {counted(sheet.more, 'more')}</p>}
+      {sheet.more > 0 && <p className="faded">and {figure(sheet.more)} more</p>}
     </section>
   );
 }

@@ -10,13 +10,13 @@ export function Languages({ sheet }: { sheet: IntakeSheet }) {
     <section className="block">
       <h2>
         <span>Languages</span>
-        <span>files · lines</span>
       </h2>
       {sheet.languages.length === 0 && (
         <p className="caution">
           Nothing here is in a language that Yletope reads: {sheet.known.map(({ name }) => name).join(', ')}.
         </p>
       )}
+      {sheet.languages.length > 0 && <ReadHead last="share" />}
       {sheet.languages.map(({ id, name, files, lines }) => (
         <div key={id} className="read-row">
           <span>{name}</span>
@@ -30,6 +30,20 @@ export function Languages({ sheet }: { sheet: IntakeSheet }) {
         </div>
       ))}
     </section>
+  );
+}
+
+/** What the columns below it hold. */
+export function ReadHead({ leftOut = '', last = '' }: { leftOut?: string; last?: string }) {
+  return (
+    <div className="read-row read-head">
+      <span />
+      <span>files</span>
+      <span />
+      <span>lines</span>
+      <span>{leftOut}</span>
+      <span>{last}</span>
+    </div>
   );
 }
 
@@ -62,7 +76,7 @@ export function UnclearLanguages({ sheet }: { sheet: IntakeSheet }) {
       >
         <input
           className="field mono"
-          placeholder="a path or glob, such as **/*.inc"
+          placeholder="a glob, such as **/*.inc"
           aria-label="Files to be taken for another language, as a glob"
           spellCheck={false}
           value={glob}
@@ -112,7 +126,7 @@ export function ImportRoots({ sheet }: { sheet: IntakeSheet }) {
       ))}
       {sheet.projectFiles.length > shows && (
         <button type="button" className="plain-button quiet" onClick={() => setShows(Infinity)}>
-          {counted(sheet.projectFiles.length - shows, 'more')}
+          {figure(sheet.projectFiles.length - shows)} more
         </button>
       )}
       <form

@@ -1,5 +1,6 @@
 import type { Handler } from './server';
 import { notices } from './api/notices';
+import { passageTable } from './api/passages';
 import { tolls } from './api/tolls';
 import { voyageList } from './api/voyages';
 
@@ -8,5 +9,6 @@ export function routes(): Map<string, Handler> {
     ['/voyages', voyageList],
     ['/tolls', tolls],
     ['/notices', notices],
+    ['/passages', () => passageTable([])],
   ]);
 }

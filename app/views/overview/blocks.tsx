@@ -1,0 +1,142 @@
+import { Link } from 'react-router';
+import type { EntryPoint } from '../../../core/languages/language.ts';
+import type { Overview, OutlierRow } from '../../../server/views/overviewView.ts';
+import { ElementName } from '../../frame/ElementName.tsx';
+import { useElementLinks } from '../../frame/elementLinks.ts';
+import { counted, figure } from '../../state/figures.ts';
+import { Block } from './Block.tsx';
+
+const roleWords: Record<EntryPoint['role'], string> = {
+  program: 'program',
+  main: 'main of',
+  export: 'exported as',
+  script: 'run by',
+  server: 'server',
+  configuration: 'configuration',
+};
+
+/** Where the outside begins to use the code. */
+export function EntryPoints({ overview, codebaseId }: { overview: Overview; codebaseId: string }) {
+  const links = useElementLinks(codebaseId);
+  const { entryPoints, entryPointCount, tests } = overview;
+  return (
+    <Block title="Entry points" note={counted(entryPointCount, 'file')}>
+      {entryPoints.length === 0 && (
+        <p className="faded">No manifest names any, and no file looks like one.</p>
+      )}
+      {entryPoints.slice(0, 8).map(({ path, role, name }) => (
+        <div key={path} className="entry-line">
+          <Link to={links.place(path, 1)} className="mono" title={path}>
+            {path}
+          </Link>
+          <span className="faded">
+            {roleWords[role]} {role === 'server' || role === 'configuration' ? '' : <b>{name}</b>}
+          </span>
+        </div>
+      ))}
+      {entryPointCount > 8 && <p className="faded">and {figure(entryPointCount - 8)} more</p>}
+      {tests.files > 0 && (
+        <p className="faded">
+          {counted(tests.files, 'test file')} with {figure(tests.codeLines)} lines of code
+        </p>
+      )}
+    </Block>
+  );
+}
+
+/** What the codebase says of itself to people. */
+export function Documents({
+  overview: { documents, documentCount },
+  base,
+}: {
+  overview: Overview;
+  base: string;
+}) {
+  if (documents.length === 0) return null;
+  return (
+    <Block title="Texts" note={counted(documentCount, 'file')}>
+      {documents.slice(0, 6).map(({ path, isReadme }) => (
+        <div key={path} className="entry-line">
+          <Link to={`${base}/document?file=${encodeURIComponent(path)}`} className="mono" title={path}>
+            {path}
+          </Link>
+          <span className="faded">{isReadme && path.includes('/') ? '' : isReadme ? 'begin here' : ''}</span>
+        </div>
+      ))}
+      {documentCount > 6 && (
+        <p>
+          <Link to={`${base}/document?file=${encodeURIComponent(documents[0].path)}`}>
+            {figure(documentCount - 6)} more
+          </Link>
+        </p>
+      )}
+    </Block>
+  );
+}
+
+const kindWords = { file: 'file', routine: 'routine', type: 'type' };
+
+/** What stands far beyond the rest, by the main measures. */
+export function Outliers({ rows, base }: { rows: OutlierRow[]; base: string }) {
+  return (
+    <Block
+      title="Outliers"
+      note="beyond the far fence: the upper quartile and three times the span of the middle half (Tukey 1977)"
+    >
+      <div className="outliers">
+        {rows.map(({ measure, name, unit, kind, fence, count, highest }) => (
+          <div key={`${kind} ${measure}`} className="outlier-row">
+            <Link to={`${base}/measures?of=${kind}&sort=${measure}`}>
+              {name} <span className="faded">of a {kindWords[kind]}</span>
+            </Link>
+            <span>
+              {fence === null ? (
+                <span className="faded">too few to tell</span>
+              ) : count === 0 ? (
+                <span className="faded">none above {figure(fence, fence % 1 === 0 ? 0 : 1)}</span>
+              ) : (
+                <>
+                  <b className="mono">{figure(count)}</b> above {figure(fence, fence % 1 === 0 ? 0 : 1)} {unit}
+                </>
+              )}
+            </span>
+            <span className="outlier-names">
+              {highest.map((element) => (
+                <span key={element.key}>
+                  <ElementName element={element} text={shortName(element)} />{' '}
+                  <span className="mono faded">{figure(element.value)}</span>
+                </span>
+              ))}
+            </span>
+          </div>
+        ))}
+      </div>
+    </Block>
+  );
+}
+
+/** A routine's or type's name within its file; of a file, enough to tell `index.ts` from `index.ts`. */
+function shortName({ key, kind }: { key: string; kind: string }): string {
+  return kind === 'file' ? key.split('/').slice(-2).join('/') : key.slice(key.indexOf('#') + 1);
+}
+
+export function CyclesBlock({ overview, base }: { overview: Overview; base: string }) {
+  return (
+    <Block title="Cycles of files" note="members">
+      {overview.cycles.length === 0 && <p className="faded">None: the files can be put in an order.</p>}
+      {overview.cycles.map(({ tag, members, size }) => (
+        <div key={tag} className="cycle-line">
+          <Link to={`${base}/cycles?cycle=${tag}`}>{tag}</Link>
+          <span className="mono">
+            {members
+              .slice(0, 4)
+              .map(({ name }) => name)
+              .join(', ')}
+            {size > 4 && ' …'}
+          </span>
+          <span className="mono">{size}</span>
+        </div>
+      ))}
+    </Block>
+  );
+}
