@@ -1,4 +1,4 @@
-import { cpSync, appendFileSync, mkdtempSync, rmSync, statSync, existsSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync, statSync, existsSync } from 'node:fs';
 import { spawnSync } from 'node:child_process';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -12,15 +12,21 @@ import { fetchPackage, realPackages } from './realCode.ts';
  */
 interface Pass {
   milliseconds: number;
+  againMilliseconds: number | null;
   peakMemory: number;
   files: number;
   lines: number;
 }
 
-function pass(kind: 'bare' | 'survey', root: string, data: string): Pass {
+function pass(kind: 'bare' | 'intake' | 'survey', root: string, data: string, changed?: string): Pass {
   const { status, stdout, stderr } = spawnSync(
     process.execPath,
-    [join(installationRoot, 'build', 'node', 'benchPass.js'), kind, root],
+    [
+      join(installationRoot, 'build', 'node', 'benchPass.js'),
+      kind,
+      root,
+      ...(changed === undefined ? [] : [changed]),
+    ],
     { encoding: 'utf8', env: { ...process.env, YLETOPE_DATA: data }, cwd: installationRoot },
   );
   if (status !== 0) throw new Error(stderr);
@@ -37,10 +43,11 @@ function databaseBytes(data: string): number {
 const megabytes = (bytes: number): string => `${Math.round(bytes / 1024 / 1024)}`;
 const work = mkdtempSync(join(tmpdir(), 'yletope-bench-'));
 console.log(
-  'package           files    lines   bare s   cold s  cold/bare  lines/s  again s  again/cold  peak MB    db MB',
+  'package           files    lines  sheet s   bare s   cold s  cold/bare  lines/s  again s  again/cold  peak MB    db MB',
 );
 const printed = (
   name: string,
+  sheet: number,
   bare: number,
   cold: number,
   again: number,
@@ -54,6 +61,7 @@ const printed = (
       name.padEnd(15),
       String(files).padStart(7),
       String(lines).padStart(8),
+      (sheet / 1000).toFixed(2).padStart(8),
       (bare / 1000).toFixed(2).padStart(8),
       (cold / 1000).toFixed(2).padStart(8),
       (cold / bare).toFixed(2).padStart(10),
@@ -68,18 +76,17 @@ const printed = (
 function benchRoot(name: string, root: string, changed: string): void {
   const data = join(work, `data-${name}`);
   const bare = pass('bare', root, data);
-  const cold = pass('survey', root, data);
-  appendFileSync(changed, '\n// one file changed\n');
-  const again = pass('survey', root, data);
-  const peak = Math.max(cold.peakMemory, again.peakMemory);
+  const sheet = pass('intake', root, join(work, `sheet-${name}`));
+  const cold = pass('survey', root, data, changed);
   printed(
     name,
+    sheet.milliseconds,
     bare.milliseconds,
     cold.milliseconds,
-    again.milliseconds,
+    cold.againMilliseconds!,
     cold.lines,
     cold.files,
-    peak,
+    cold.peakMemory,
     databaseBytes(data),
   );
 }

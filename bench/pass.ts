@@ -1,3 +1,4 @@
+import { appendFileSync } from 'node:fs';
 import { performance } from 'node:perf_hooks';
 import { join } from 'node:path';
 import { availableParallelism } from 'node:os';
@@ -8,26 +9,45 @@ import { folderOrigin } from '../server/source/address.ts';
 import { folderSource } from '../server/source/folder/folderSource.ts';
 import { openCodebase } from '../server/store/codebases.ts';
 import { openStore } from '../server/store/database.ts';
-import { createJob } from '../server/store/jobs.ts';
-import { latestSurvey } from '../server/store/surveys.ts';
+import { loadIntake } from '../server/store/intakes.ts';
+import { createJob, type JobKind } from '../server/store/jobs.ts';
 import { runJob } from '../server/survey/runJob.ts';
 
-/** One timed pass over a folder, in a process of its own: `pass.ts bare|survey FOLDER`. Prints its figures as JSON. */
-const [, , kind, root] = process.argv;
-const started = performance.now();
-const counts = kind === 'bare' ? await bareParse() : await survey();
-const milliseconds = performance.now() - started;
-console.log(JSON.stringify({ milliseconds, peakMemory: process.resourceUsage().maxRSS * 1024, ...counts }));
+/**
+ * One timed pass over a folder, in a process of its own: `pass.ts bare|intake|survey FOLDER [CHANGED]`. With a file
+ * that is changed, it is surveyed again in the same process, as in a server that runs on. Prints figures as JSON.
+ */
+const [, , kind, root, changed] = process.argv;
+const passes = {
+  bare: bareParse,
+  intake: () => throughTheStore('intake'),
+  survey: () => throughTheStore('survey'),
+};
+// The bare pass is given its files: which they are is a question of the survey's own.
+const given = kind === 'bare' ? (await takeIn(folderSource(root))).files : [];
+const { milliseconds, counts } = await timed(passes[kind as keyof typeof passes]);
+let againMilliseconds = NaN;
+if (changed !== undefined) {
+  appendFileSync(changed, '\n// one file changed\n');
+  ({ milliseconds: againMilliseconds } = await timed(passes.survey));
+}
+const peakMemory = process.resourceUsage().maxRSS * 1024;
+console.log(JSON.stringify({ milliseconds, againMilliseconds, peakMemory, ...counts }));
+
+async function timed<T>(pass: () => Promise<T>): Promise<{ milliseconds: number; counts: T }> {
+  const started = performance.now();
+  const counts = await pass();
+  return { milliseconds: performance.now() - started, counts };
+}
 
 /** Reads, parses and walks every node of the files that a survey would read, with as many threads, and nothing else. */
 async function bareParse(): Promise<{ files: number; lines: number }> {
-  const intake = await takeIn(folderSource(root));
   const pool = new Piscina<unknown, number>({
     filename: join(installationRoot, 'bench', 'bareWorker.mjs'),
     maxThreads: Math.min(8, availableParallelism()),
     concurrentTasksPerWorker: 1,
   });
-  const files = [...intake.files].sort((a, b) => b.size - a.size);
+  const files = [...given].sort((a, b) => b.size - a.size);
   const tasks: { absolute: string; grammar: string }[][] = [];
   let bytes = Infinity;
   for (const { path, grammar, size } of files) {
@@ -43,12 +63,12 @@ async function bareParse(): Promise<{ files: number; lines: number }> {
   return { files: files.length, lines: lines.reduce((sum, n) => sum + n, 0) };
 }
 
-/** A whole survey through the database, as the server runs it. */
-async function survey(): Promise<{ files: number; lines: number }> {
+/** A whole survey, or the look before one, through the database, as the server runs it. */
+async function throughTheStore(kind: JobKind): Promise<{ files: number; lines: number }> {
   const store = openStore();
   const opened = openCodebase(store, folderOrigin(root));
-  await runJob(store, createJob(store, opened.id).id);
-  const totals = latestSurvey(store, opened.id)!.totals;
+  await runJob(store, createJob(store, opened.id, { kind }).id);
+  const { files } = loadIntake(store, opened.id)!.intake;
   store.close();
-  return { files: totals.files, lines: totals.lines };
+  return { files: files.length, lines: files.reduce((sum, { lines }) => sum + lines, 0) };
 }

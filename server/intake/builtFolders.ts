@@ -1,6 +1,7 @@
 import { parse as parseJsonc } from 'jsonc-parser';
+import { languageOf } from '../../core/languages/registry.ts';
 import { joinPath } from '../../core/link/fileTree.ts';
-import type { Intake } from './intake.ts';
+import type { Walked } from './walk.ts';
 
 const builtName = /^(dist|build|lib|out|output|esm|cjs|es|umd|types)([-_.][\w.-]+)?$/;
 
@@ -8,16 +9,16 @@ const builtName = /^(dist|build|lib|out|output|esm|cjs|es|umd|types)([-_.][\w.-]
  * Folders of build output, by evidence: the package's own manifest points its entry into the folder, the folder is
  * named as such folders are, and the package has a `src` folder with code from which it can have been made.
  */
-export function builtFolders(intake: Intake): { path: string; why: string }[] {
+export function builtFolders({ manifests, candidates, folders }: Walked): { path: string; why: string }[] {
   const found: { path: string; why: string }[] = [];
-  for (const [path, text] of intake.manifests) {
+  for (const [path, text] of manifests) {
     if (!/(^|\/)package\.json$/.test(path)) continue;
     const home = path.slice(0, -'package.json'.length).replace(/\/$/, '');
     const source = home === '' ? 'src/' : `${home}/src/`;
-    if (!intake.files.some((file) => file.path.startsWith(source))) continue;
+    if (!candidates.some(({ path: file }) => file.startsWith(source) && languageOf(file))) continue;
     for (const folder of entryFolders(parseJsonc(text))) {
       const full = joinPath(home, folder);
-      if (full === null || !intake.folders.has(full)) continue;
+      if (full === null || !folders.has(full)) continue;
       found.push({ path: full, why: `${path} names it as what is built from ${source}` });
     }
   }

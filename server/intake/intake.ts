@@ -17,7 +17,7 @@ import {
 import type { LeftOut, LeftOutReason } from './reasons.ts';
 import { matcherOf, noRules, type IntakeRules, type RuleMatcher } from './rules.ts';
 import { readModules } from './submodules.ts';
-import { walk, type Candidate } from './walk.ts';
+import { walk, type Candidate, type Walked } from './walk.ts';
 
 /** What of a codebase would be read, what not and why. Paths are relative to the root, with `/`. */
 export interface Intake {
@@ -82,9 +82,12 @@ interface Work {
 export async function takeIn(source: CodeSource, options: IntakeOptions = {}): Promise<Intake> {
   const rules = options.rules ?? noRules;
   const matcher = matcherOf(rules);
-  const { candidates, ...walked } = await walk(source, matcher, rules, options.signal);
+  const walked = withoutBuilt(await walk(source, matcher, rules, options.signal), matcher);
+  const { candidates, leftOut, folders, manifests } = walked;
   const intake: Intake = {
-    ...walked,
+    leftOut,
+    folders,
+    manifests,
     files: [],
     documents: [],
     purposes: new Map(),
@@ -95,7 +98,6 @@ export async function takeIn(source: CodeSource, options: IntakeOptions = {}): P
   const work = { source, intake, matcher };
   const toLookAt = candidates.filter((candidate) => sortByName(work, candidate));
   await lookAtAll(work, toLookAt, options);
-  settleFolders(work);
   intake.submodules = readModules(intake, walked.submodulePaths);
   intake.files.sort((a, b) => (a.path < b.path ? -1 : 1));
   intake.leftOut.sort((a, b) => (a.path < b.path ? -1 : 1));
@@ -281,15 +283,19 @@ function verdictByContent({ entry: { name }, siblings }: Candidate, look: Look):
   return null;
 }
 
-/** Folders of build output, which only the whole can tell. */
-function settleFolders({ intake, matcher }: Work): void {
-  if (matcher.isTurned('generated')) return;
-  for (const { path, why } of builtFolders(intake)) {
-    if (matcher.mayReadInside(path)) continue;
-    const inside = (other: string): boolean => other.startsWith(`${path}/`);
-    intake.files = intake.files.filter((file) => !inside(file.path));
-    intake.leftOut = intake.leftOut.filter((entry) => !inside(entry.path));
-    for (const manifest of intake.manifests.keys()) if (inside(manifest)) intake.manifests.delete(manifest);
-    intake.leftOut.push({ path: `${path}/`, reason: 'generated', detail: why });
-  }
+/** Takes folders of build output out of what was walked: that they are such only the whole can tell. */
+function withoutBuilt(walked: Walked, matcher: RuleMatcher): Walked {
+  if (matcher.isTurned('generated')) return walked;
+  const built = builtFolders(walked).filter(({ path }) => !matcher.mayReadInside(path));
+  if (built.length === 0) return walked;
+  const isInside = (path: string): boolean => built.some((folder) => path.startsWith(`${folder.path}/`));
+  return {
+    ...walked,
+    candidates: walked.candidates.filter(({ path }) => !isInside(path)),
+    manifests: new Map([...walked.manifests].filter(([path]) => !isInside(path))),
+    leftOut: [
+      ...walked.leftOut.filter(({ path }) => !isInside(path)),
+      ...built.map(({ path, why }) => ({ path: `${path}/`, reason: 'generated' as const, detail: why })),
+    ],
+  };
 }

@@ -23,6 +23,9 @@ export interface Look {
 /** Raise it whenever a look at the same bytes gives something else. */
 export const LOOK_VERSION = 1;
 
+/** Calls by which programs wait for connections. */
+const waiting = ['.listen(', 'serve(', 'createServer('];
+
 const HEAD = 2_000;
 const TAIL = 300;
 
@@ -38,7 +41,7 @@ export function lookAt(bytes: Buffer, name: string): Look {
   if (head.startsWith('#!')) look.firstLine = head.slice(0, head.search(/\r?\n|$/));
   if (/^\uFEFF?\s*</.test(head)) look.head = head.slice(0, 200);
   if (text.slice(-TAIL).includes('sourceMappingURL=')) look.hasSourceMap = true;
-  if (/\.listen\(|\bserve\(|\bcreateServer\(/.test(text)) look.listens = true;
+  if (waiting.some((call) => text.includes(call))) look.listens = true;
   const purpose = purposeOf(head, text, name);
   if (purpose !== null) look.purpose = purpose;
   return look;
@@ -52,11 +55,32 @@ function countLines(text: string): number {
   return text.endsWith('\n') ? lines : lines + 1;
 }
 
-/** Machine-made density: at least 20 kB, and lines of over 500 characters on average. */
+const LONG = 400;
+
+/**
+ * Squeezed for delivery: at least 20 kB, and most of the lines that hold code are longer than anybody writes them. A
+ * table of data or a blob in a string, in a file that is otherwise written by hand, does not count.
+ */
 function denseBecause(text: string, lines: number): Look['verdict'] | null {
-  if (text.length < 20_000) return null;
-  const mean = Math.round(text.length / Math.max(1, lines));
-  return mean > 500 ? { reason: 'minified', detail: `its lines have ${mean} characters on average` } : null;
+  if (text.length < 20_000 || text.length / lines < LONG / 4) return null;
+  let long = 0;
+  let others = 0;
+  let inComment = false;
+  for (let start = 0; start < text.length;) {
+    const end = text.indexOf('\n', start);
+    const stop = end < 0 ? text.length : end;
+    if (stop - start > LONG) long++;
+    else {
+      const line = text.slice(start, stop).trim();
+      if (line.startsWith('/*')) inComment = true;
+      if (line !== '' && !inComment && !line.startsWith('//')) others++;
+      if (line.includes('*/')) inComment = false;
+    }
+    start = stop + 1;
+  }
+  return long > others
+    ? { reason: 'minified', detail: `most of its lines are longer than ${LONG} characters` }
+    : null;
 }
 
 const commentLine = /^\s*(\/\/|\/\*|\*|#|--|;|<!--|"""|''')/;
@@ -67,7 +91,7 @@ const generatedMark = new RegExp(
     '\\bcode generated\\b[^.]{0,80}\\bdo not edit\\b',
     '\\b(this|the) (file|code|source|module|class)\\b[^.]{0,60}\\b(auto-?)?generated\\b',
     '\\bauto(matically)?[- ]?generated (file|code|by|from|using|with|on)\\b',
-    '\\bgenerated\\b[^]{0,160}\\bdo not (edit|modify|change)\\b',
+    '\\bgenerated (automatically|by|from|with|using)\\b[^]{0,160}\\bdo not (edit|modify|change)\\b',
     '\\bdo not (edit|modify|change)\\b[^]{0,160}\\b(is|was|been) (auto-?)?generated\\b',
   ].join('|'),
   'i',

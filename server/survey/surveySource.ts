@@ -1,22 +1,18 @@
-import { setMaxListeners } from 'node:events';
-import { availableParallelism } from 'node:os';
-import { Piscina } from 'piscina';
 import { comparePaths } from '../../core/link/elements.ts';
 import type { EntryPoint } from '../../core/languages/language.ts';
 import type { FactsOfFile } from '../../core/link/linked.ts';
 import { languagesInWords } from '../../core/languages/registry.ts';
 import { assembleSurvey, type SurveyedCodebase } from '../../core/survey.ts';
-import { workerFile } from '../installation.ts';
 import { fileTreeOf } from '../intake/fileTree.ts';
 import { takeIn, type Intake, type IntakeFile, type LookCache } from '../intake/intake.ts';
 import type { LeftOut } from '../intake/reasons.ts';
 import { noRules, type IntakeRules } from '../intake/rules.ts';
 import { Problem } from '../problem.ts';
 import type { CodeSource } from '../source/codeSource.ts';
-import type { ExtractResult, ExtractTask } from '../work/extractWorker.ts';
-import { unpackFacts } from '../work/packedFacts.ts';
 import { completenessOf, type Completeness } from './completeness.ts';
 import { entryPointsOf } from './entryPoints.ts';
+import { extractInPool, warmUp } from './extractPool.ts';
+import { FactsInMemory } from './factsInMemory.ts';
 import { throttled, type OnProgress } from './progress.ts';
 
 /** Facts of earlier surveys, by content. */
@@ -32,7 +28,6 @@ export interface SurveyOptions {
   cache?: { facts: FactsCache; looks: LookCache };
   onProgress?: OnProgress;
   signal?: AbortSignal;
-  threads?: number;
 }
 
 export interface SourceSurvey {
@@ -49,22 +44,15 @@ export interface SourceSurvey {
 export async function surveySource(source: CodeSource, options: SurveyOptions): Promise<SourceSurvey> {
   const { name, rules = noRules, onProgress = () => {} } = options;
   onProgress({ phase: 'intake', done: 0, total: 0 });
-  const pool = startPool(options);
-  let intake: Intake;
-  let extracted: Extracted;
-  try {
-    intake = await takeIn(source, {
-      rules,
-      cache: options.cache?.looks,
-      signal: options.signal,
-      onProgress: throttled('intake', onProgress),
-    });
-    if (intake.files.length === 0) throw new Problem('nothingToRead', nothingToRead(name, intake));
-    extracted = await extractAll(source, intake, pool, options);
-  } finally {
-    // Linking need not wait for the threads to end.
-    void pool.destroy();
-  }
+  warmUp();
+  const intake = await takeIn(source, {
+    rules,
+    cache: options.cache?.looks,
+    signal: options.signal,
+    onProgress: throttled('intake', onProgress),
+  });
+  if (intake.files.length === 0) throw new Problem('nothingToRead', nothingToRead(name, intake));
+  const extracted = await extractAll(source, intake, options);
   stopIfAsked(options.signal);
   const { files, hashes } = extracted;
   const leftOut = [...intake.leftOut, ...extracted.leftOut].sort((a, b) => (a.path < b.path ? -1 : 1));
@@ -99,44 +87,38 @@ interface Extracted {
   hashes: Map<string, string>;
 }
 
-/** Bytes of source that one task holds: enough to be worth sending, few enough to show progress and to stop. */
-const BATCH_BYTES = 150_000;
-
-async function extractAll(
-  source: CodeSource,
-  intake: Intake,
-  pool: ExtractPool,
-  options: SurveyOptions,
-): Promise<Extracted> {
+async function extractAll(source: CodeSource, intake: Intake, options: SurveyOptions): Promise<Extracted> {
   const { cache, signal } = options;
   const result: Extracted = { files: [], leftOut: [], hashes: new Map() };
   let done = 0;
   const onFile = throttled('extract', options.onProgress ?? (() => {}));
   const report = (): void => onFile(++done, intake.files.length);
-  const accept = (file: IntakeFile, hash: string, packed: Uint8Array): void => {
-    const { path, language, isTest } = file;
-    result.files.push({ path, language, isTest, facts: unpackFacts(packed) });
+  const memory = new FactsInMemory();
+  const accept = (file: IntakeFile, hash: string, packed: () => Uint8Array): void => {
+    const { path, language, isTest, grammar } = file;
+    result.files.push({ path, language, isTest, facts: memory.take(hash, grammar, packed) });
     result.hashes.set(path, hash);
   };
-  const known: { file: IntakeFile; packed: Uint8Array }[] = [];
+  const known: { file: IntakeFile; packed: Uint8Array | undefined }[] = [];
   const unread: IntakeFile[] = [];
   for (const file of intake.files) {
-    const packed = cache?.facts.facts(file.hash, file.grammar);
-    if (packed) known.push({ file, packed });
+    const inMemory = memory.has(file.hash, file.grammar);
+    const packed = inMemory ? undefined : cache?.facts.facts(file.hash, file.grammar);
+    if (inMemory || packed) known.push({ file, packed });
     else unread.push(file);
   }
   // The threads are set to work first, so that they read what is new while this one unpacks what is known.
-  const extracting = extractInPool(pool, source, unread, options, (file, item) => {
+  const extracting = extractInPool(source, unread, signal, (file, item) => {
     report();
     if (item.kind === 'leftOut') {
       result.leftOut.push(item);
       return;
     }
-    accept(file, item.hash, item.packed);
+    accept(file, item.hash, () => item.packed);
     cache?.facts.keep(item.hash, file.grammar, item.packed);
   });
   for (const { file, packed } of known) {
-    accept(file, file.hash, packed);
+    accept(file, file.hash, () => packed!);
     report();
   }
   try {
@@ -145,55 +127,6 @@ async function extractAll(
     stopIfAsked(signal);
     throw error;
   }
+  memory.keep();
   return result;
-}
-
-type ExtractPool = Piscina<ExtractTask, ExtractResult[]>;
-
-/** The worker threads of one survey. The first loads its parser at once, while intake still looks over the code. */
-function startPool({ threads, signal }: SurveyOptions): ExtractPool {
-  // Each queued batch listens for the stop.
-  if (signal) setMaxListeners(0, signal);
-  const pool: ExtractPool = new Piscina({
-    filename: workerFile('extractWorker'),
-    minThreads: 1,
-    maxThreads: threads ?? Math.min(8, availableParallelism()),
-    concurrentTasksPerWorker: 1,
-  });
-  // Should it fail, the first real batch fails for the same reason, and says so.
-  pool.run({ files: [] }).catch(() => {});
-  return pool;
-}
-
-/** Extracts files in worker threads and hands over each as it is done. */
-async function extractInPool(
-  pool: ExtractPool,
-  source: CodeSource,
-  files: IntakeFile[],
-  { signal }: SurveyOptions,
-  onResult: (file: IntakeFile, item: ExtractResult) => void,
-): Promise<void> {
-  const byPath = new Map(files.map((file) => [file.path, file]));
-  await Promise.all(
-    batches(source, files).map(async (task) => {
-      if (signal?.aborted) return;
-      for (const item of await pool.run(task, { signal })) onResult(byPath.get(item.path)!, item);
-    }),
-  );
-}
-
-function batches(source: CodeSource, files: IntakeFile[]): ExtractTask[] {
-  const tasks: ExtractTask[] = [];
-  let bytes = Infinity;
-  // Large files first, so that no thread is left with the largest at the very end.
-  for (const file of [...files].sort((a, b) => b.size - a.size)) {
-    if (bytes + file.size > BATCH_BYTES) {
-      tasks.push({ files: [] });
-      bytes = 0;
-    }
-    const { path, language, grammar } = file;
-    tasks[tasks.length - 1].files.push({ path, location: source.location(path), language, grammar });
-    bytes += file.size;
-  }
-  return tasks;
 }

@@ -16,7 +16,7 @@ beforeEach(() => {
   queue = createQueue(store);
 });
 afterEach(async () => {
-  await queue.idle();
+  await queue.close();
   store.close();
   delete process.env.YLETOPE_DATA;
 });

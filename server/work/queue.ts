@@ -15,6 +15,7 @@ import {
   type JobKind,
   type JobRequest,
 } from '../store/jobs.ts';
+import type { FromSurveyWorker, ToSurveyWorker } from './surveyWorker.ts';
 
 /**
  * Jobs run in threads of their own, so that requests are never kept waiting: surveys one after the other, and looks
@@ -24,41 +25,69 @@ export interface JobQueue {
   /** Asks for a job and sees to it that it is run. */
   add(codebaseId: number, request?: JobRequest): Job;
   stop(jobId: number): void;
-  /** Resolves when no job's thread is left; until then the store must stay open. */
-  idle(): Promise<void>;
+  /** Ends the threads once no job is left; until it resolves the store must stay open. */
+  close(): Promise<void>;
 }
+
+/** How long a thread without work is kept: what it holds in memory makes the next survey quick. */
+const IDLE_MS = 10 * 60_000;
 
 /** How long until it is tried again to write how a job ended, should the disk be full. */
 const RETRY_MS = 2_000;
 
+interface Lane {
+  worker: Worker | null;
+  /** The job that runs; null when none does. */
+  jobId: number | null;
+  idle?: NodeJS.Timeout;
+}
+
 export function createQueue(store: Store): JobQueue {
-  const running = new Map<JobKind, { jobId: number; worker: Worker }>();
+  const lanes: Record<JobKind, Lane> = {
+    survey: { worker: null, jobId: null },
+    intake: { worker: null, jobId: null },
+  };
   let whenIdle: (() => void)[] = [];
 
   const next = (kind: JobKind): void => {
-    if (running.has(kind)) return;
+    const lane = lanes[kind];
+    if (lane.jobId !== null) return;
     const waiting = jobsUnderWay(store).find((entry) => entry.kind === kind && entry.state === 'waiting');
-    if (waiting) start(kind, waiting.id);
+    if (!waiting) {
+      if (Object.values(lanes).every(({ jobId }) => jobId === null))
+        for (const resolve of whenIdle.splice(0)) resolve();
+      return;
+    }
+    clearTimeout(lane.idle);
+    lane.jobId = waiting.id;
+    lane.worker ??= start(kind, lane);
+    tell(lane, { run: waiting.id });
   };
 
-  const start = (kind: JobKind, jobId: number): void => {
-    const worker = new Worker(workerFile('surveyWorker'), { workerData: { jobId, folder: dataFolder() } });
-    running.set(kind, { jobId, worker });
+  const start = (kind: JobKind, lane: Lane): Worker => {
+    const worker = new Worker(workerFile('surveyWorker'), { workerData: { folder: dataFolder() } });
     let failure: Error = new Error('its thread ended early');
+    worker.on('message', ({ ended }: FromSurveyWorker) => onEnd(kind, lane, ended));
     worker.once('error', (error: Error) => {
       failure = error;
-      log.error({ err: error, jobId }, 'the thread of a job failed');
+      log.error({ err: error, jobId: lane.jobId }, 'the thread of a job failed');
     });
     worker.once('exit', () => {
+      if (lane.worker === worker) lane.worker = null;
+      if (lane.jobId === null) return;
       // A thread that ends in any other way than by its own doing leaves the row under way.
-      tellFailure(store, jobId, failure);
-      running.delete(kind);
-      if (kind === 'intake') lookAgain(jobId);
-      next(kind);
-      if (running.size > 0) return;
-      for (const resolve of whenIdle) resolve();
-      whenIdle = [];
+      tellFailure(store, lane.jobId, failure);
+      onEnd(kind, lane, lane.jobId);
     });
+    return worker;
+  };
+
+  const onEnd = (kind: JobKind, lane: Lane, jobId: number): void => {
+    lane.jobId = null;
+    lane.idle = setTimeout(() => tell(lane, 'close'), IDLE_MS);
+    lane.idle.unref();
+    if (kind === 'intake') lookAgain(jobId);
+    next(kind);
   };
 
   /** Decisions that were made while a sheet was being made ask for another. */
@@ -79,13 +108,22 @@ export function createQueue(store: Store): JobQueue {
       next(request.kind);
       return created;
     },
-    idle: () => new Promise((resolve) => (running.size > 0 ? whenIdle.push(resolve) : resolve())),
     stop(jobId) {
-      const thread = [...running.values()].find((entry) => entry.jobId === jobId);
-      if (thread) thread.worker.postMessage('stop');
+      const lane = Object.values(lanes).find((entry) => entry.jobId === jobId);
+      if (lane) tell(lane, 'stop');
       else if (isUnderWay(job(store, jobId))) endJob(store, jobId, 'stopped', 'The survey was stopped.');
     },
+    async close() {
+      if (Object.values(lanes).some(({ jobId }) => jobId !== null))
+        await new Promise<void>((resolve) => whenIdle.push(resolve));
+      const threads = Object.values(lanes).flatMap(({ worker }) => (worker ? [worker] : []));
+      await Promise.all(threads.map((worker) => worker.terminate()));
+    },
   };
+}
+
+function tell({ worker }: Lane, message: ToSurveyWorker): void {
+  worker?.postMessage(message);
 }
 
 /** Ends the row of a job whose thread did not; again later when the disk takes nothing now. */

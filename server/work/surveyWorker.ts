@@ -2,11 +2,31 @@ import { parentPort, workerData } from 'node:worker_threads';
 import { openStore } from '../store/database.ts';
 import { runJob } from '../survey/runJob.ts';
 
-/** The thread of one survey: links and stores here, extracts in a pool of its own. `stop` as a message stops it. */
-const { jobId, folder } = workerData as { jobId: number; folder: string };
-const controller = new AbortController();
-parentPort?.once('message', () => controller.abort());
+/** What the thread of a lane is told, and what it answers. */
+export type ToSurveyWorker = { run: number } | 'stop' | 'close';
+export interface FromSurveyWorker {
+  ended: number;
+}
+
+/**
+ * A thread that carries out jobs one after the other. It outlives them, so that the next survey finds the program
+ * warm and the facts of the last one in memory.
+ */
+const { folder } = workerData as { folder: string };
 const store = openStore(folder);
-await runJob(store, jobId, controller.signal);
-store.close();
-parentPort?.close();
+let controller = new AbortController();
+
+parentPort?.on('message', (message: ToSurveyWorker) => {
+  if (message === 'stop') controller.abort();
+  else if (message === 'close') {
+    store.close();
+    parentPort?.close();
+    process.exit(0);
+  } else void run(message.run);
+});
+
+async function run(jobId: number): Promise<void> {
+  controller = new AbortController();
+  await runJob(store, jobId, controller.signal);
+  parentPort?.postMessage({ ended: jobId } satisfies FromSurveyWorker);
+}

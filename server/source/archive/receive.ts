@@ -1,4 +1,4 @@
-import { createWriteStream, mkdirSync, renameSync, rmSync } from 'node:fs';
+import { createWriteStream, mkdirSync, openSync, renameSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { Readable, Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
@@ -23,6 +23,8 @@ export async function receiveArchive(store: Store, name: string, request: Reques
   const file = join(folder, safe);
   const passing = `${file}.${process.pid}-${Date.now()}.part`;
   mkdirSync(folder, { recursive: true });
+  // Opened at once: a stream that opens it later may do so after it was removed.
+  const descriptor = openSync(passing, 'w');
   let received = 0;
   const weighing = new Transform({
     transform(piece: Buffer, _, done) {
@@ -35,7 +37,7 @@ export async function receiveArchive(store: Store, name: string, request: Reques
     await pipeline(
       Readable.fromWeb(request.body as NodeReadableStream),
       weighing,
-      createWriteStream(passing),
+      createWriteStream(passing, { fd: descriptor }),
     );
     formatOf(passing, safe);
     renameSync(passing, file);

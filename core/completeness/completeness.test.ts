@@ -1,0 +1,104 @@
+import { describe, expect, it } from 'vitest';
+import { surveyText } from '../../tests/surveyText.ts';
+import { declaredTwice } from './declaredTwice.ts';
+import { gapRoots } from './gapRoots.ts';
+import { neverReferredTo } from './neverReferredTo.ts';
+import { sameNames } from './sameName.ts';
+
+const tariff = (extra: string): string =>
+  `export function base() {}\nexport function rebate() {}\nexport function season() {}\n${extra}`;
+
+/** Hashes that tell contents apart as the store's do. */
+const hashesOf = (files: Record<string, string>): Map<string, string> => new Map(Object.entries(files));
+
+describe('files of one name', () => {
+  it('are listed when they are copies, or declare much the same; copies first', async () => {
+    const files = {
+      'a/tariff.ts': tariff('export function old() {}'),
+      'b/tariff.ts': tariff('export function newer() {}'),
+      'a/money.ts': 'export const crown = 1;',
+      'b/money.ts': 'export const crown = 1;',
+      'c/money.ts': 'export class Purse {}',
+      'a/index.ts': 'export const a = 1;',
+      'b/index.ts': 'export const b = 1;',
+      'a/empty.ts': '',
+      'b/empty.ts': '',
+    };
+    const clashes = sameNames(await surveyText(files), hashesOf(files));
+    expect(
+      clashes.map(({ name, contents, files: members }) => [name, contents, members.map(({ path }) => path)]),
+    ).toEqual([
+      ['money.ts', 1, ['a/money.ts', 'b/money.ts']],
+      ['tariff.ts', 2, ['a/tariff.ts', 'b/tariff.ts']],
+    ]);
+    expect(clashes[1].likeness).toBeCloseTo(3 / 5);
+  });
+});
+
+describe('a name declared twice', () => {
+  const packageOf = (path: string): string => path.split('/')[0];
+
+  it('is one that two files of a package export; types before routines', async () => {
+    const survey = await surveyText({
+      'p/a.ts': 'export interface Toll {}\nexport function due() {}\nfunction hidden() {}',
+      'p/b.ts': 'export class Toll {}\nexport function due() {}\nfunction hidden() {}',
+      'q/c.ts': 'export interface Toll {}',
+    });
+    const found = declaredTwice(survey, packageOf);
+    expect(
+      found.map(({ name, kind, scope, elements }) => [
+        name,
+        kind,
+        scope,
+        elements.map((e) => survey.elements.key[e]),
+      ]),
+    ).toEqual([
+      ['Toll', 'type', 'p', ['p/a.ts#Toll', 'p/b.ts#Toll']],
+      ['due', 'routine', 'p', ['p/a.ts#due', 'p/b.ts#due']],
+    ]);
+  });
+
+  it('is none when a declaration stands beside its implementation, or all of it in one file', async () => {
+    const survey = await surveyText({
+      'p/a.d.ts': 'export declare function due(): void;',
+      'p/a.js': 'export function due() {}',
+      'p/b.ts':
+        'export interface Toll {}\nexport namespace Toll {}\nexport function f(): void;\nexport function f(x?: number) {}',
+    });
+    expect(declaredTwice(survey, packageOf)).toEqual([]);
+  });
+
+  it('is also one that two scripts declare for every file', async () => {
+    const survey = await surveyText({ 'x/a.js': 'function start() {}', 'y/b.js': 'function start() {}' });
+    expect(declaredTwice(survey, packageOf)).toMatchObject([{ name: 'start', scope: null }]);
+  });
+});
+
+describe('files that nothing refers to', () => {
+  it('are those no other file imports or calls into', async () => {
+    const survey = await surveyText({
+      'main.ts': "import { a } from './a';\na();",
+      'a.ts': 'export function a() {}',
+      'lonely.ts': 'export function lonely() { lonely(); }',
+      'globals.d.ts': 'declare const VERSION: string;',
+    });
+    expect(neverReferredTo(survey).map((file) => survey.files[file].path)).toEqual(['lonely.ts', 'main.ts']);
+  });
+});
+
+describe('roots that would close a gap', () => {
+  it('are the folders below which the whole of its path is found', async () => {
+    const survey = await surveyText({
+      'src/a.ts': "import './made/messages';\nimport '../../shared/kit/tool';\nimport './nowhere';",
+      'out/src/made/messages.ts': '',
+      'elsewhere/messages.ts': '',
+      'libs/shared/kit/tool.ts': '',
+    });
+    const roots = gapRoots(survey, survey.gaps);
+    expect(Object.fromEntries(survey.gaps.map(({ name }, i) => [name, roots[i]]))).toEqual({
+      'src/made/messages': ['out'],
+      '../shared/kit/tool': ['libs'],
+      'src/nowhere': [],
+    });
+  });
+});
