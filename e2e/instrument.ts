@@ -160,3 +160,21 @@ export async function clickText(page: Page, selector: string, text: string): Pro
     }
   }
 }
+
+/** Types a path or address, and perhaps a reference, into the page of codebases. */
+export async function lookOver({ page, url }: Instrument, path: string, ref = ''): Promise<void> {
+  await page.goto(url, { waitUntil: 'networkidle2' });
+  await page.type('input[name=path]', path);
+  if (ref !== '') await page.type('input[name=ref]', ref);
+  await clickText(page, 'button', 'Look it over');
+}
+
+/** Opens a codebase and surveys it as the sheet proposes, up to the page that shows the progress. */
+export async function openAndSurvey(instrument: Instrument, path: string, ref = ''): Promise<void> {
+  const { page } = instrument;
+  await lookOver(instrument, path, ref);
+  await page.waitForFunction(() => location.pathname.endsWith('/intake'));
+  await waitForText(page, '.intake', 'looked over');
+  await clickText(page, 'button', 'Survey');
+  await page.waitForFunction(() => location.pathname.endsWith('/survey'));
+}

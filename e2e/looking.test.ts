@@ -235,7 +235,7 @@ describe('the frame', () => {
     await waitForText(page, '[role=dialog]', 'next cell against the order');
     await page.keyboard.press('Escape');
     await page.waitForFunction(() => !document.querySelector('[role=dialog]'));
-    await page.keyboard.press('4');
+    await page.keyboard.press('6');
     await page.waitForFunction(() => location.pathname.endsWith('/cycles'));
   });
 

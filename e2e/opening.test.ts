@@ -1,7 +1,15 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { clickText, startInstrument, textOf, waitForText, type Instrument } from './instrument.ts';
+import {
+  clickText,
+  lookOver,
+  openAndSurvey,
+  startInstrument,
+  textOf,
+  waitForText,
+  type Instrument,
+} from './instrument.ts';
 
 let instrument: Instrument;
 
@@ -10,18 +18,14 @@ beforeAll(async () => {
 });
 afterAll(() => instrument.close());
 
-async function typePath(path: string): Promise<void> {
-  const { page, url } = instrument;
-  await page.goto(url, { waitUntil: 'networkidle2' });
-  await page.type('input[name=path]', path);
-  await clickText(page, 'button', 'Survey');
-}
+const typePath = (path: string): Promise<void> => lookOver(instrument, path);
+const survey = (path: string): Promise<void> => openAndSurvey(instrument, path);
 
 describe('opening a codebase', () => {
   it('an empty list says what to do', async () => {
     const { page, url } = instrument;
     await page.goto(url, { waitUntil: 'networkidle2' });
-    expect(await textOf(page, 'main')).toContain('Type the path of a folder above');
+    expect(await textOf(page, 'main')).toContain('Type the path of a folder above to look it over');
   });
 
   it('a path that is not there gets one sentence, at the field, and what was typed stays', async () => {
@@ -31,22 +35,24 @@ describe('opening a codebase', () => {
     expect(await page.$eval('input[name=path]', (input) => input.value)).toBe('/no/such/folder');
   });
 
-  it('a folder with nothing to read fails its survey in one sentence', async () => {
+  it('a folder with nothing to read says so, and offers no survey', async () => {
     const { page } = instrument;
     await typePath(join(instrument.demo, '..', 'data'));
-    await page.waitForFunction(() => location.pathname.endsWith('/survey'));
-    await waitForText(page, '.survey-page', 'holds no TypeScript or JavaScript');
+    await page.waitForFunction(() => location.pathname.endsWith('/intake'));
+    await waitForText(page, '.intake', 'Nothing here is in a language that Yletope reads');
+    expect(await page.$eval('.intake-actions button', (button) => button.hasAttribute('disabled'))).toBe(
+      true,
+    );
   });
 
   it('a folder is surveyed with progress, and its overview comes up', async () => {
     const { page, demo, errors } = instrument;
-    await typePath(demo);
-    await page.waitForFunction(() => location.pathname.endsWith('/survey'));
+    await survey(demo);
     await waitForText(page, '.survey-page', 'Done in');
     await clickText(page, 'a', 'See the overview');
-    await waitForText(page, '.overview', 'Most complex routines');
+    await waitForText(page, '.overview', 'Outliers');
     expect(await textOf(page, '.overview')).toContain('assessPassage');
-    expect(await textOf(page, '.title-block')).toContain('2 gaps, 1 partly read');
+    expect(await textOf(page, '.title-block')).toContain('3 gaps, 1 partly read');
     expect(errors).toEqual([]);
   });
 
@@ -56,9 +62,9 @@ describe('opening a codebase', () => {
     writeFileSync(join(demo, 'src', 'kernel', 'added.ts'), 'export function added() {}\n');
     await page.goto(`${base}/survey`, { waitUntil: 'networkidle2' });
     await clickText(page, 'button', 'Survey again');
-    await waitForText(page, '.survey-page', '110 files');
+    await waitForText(page, '.survey-page', '114 files');
     await page.goto(`${base}/overview`, { waitUntil: 'networkidle2' });
-    expect(await textOf(page, '.caption')).toContain('110 files');
+    expect(await textOf(page, '.caption')).toContain('114 files');
   });
 
   it('state is changed only from Yletope’s own pages', async () => {
@@ -87,7 +93,7 @@ describe('a survey that takes a while', () => {
     const line = 'export function f(x: number) { return x > 1 ? g(x) : h(x && 2); }\n';
     mkdirSync(large);
     for (let i = 0; i < 600; i++) writeFileSync(join(large, `f${i}.ts`), line.repeat(250));
-    await typePath(large);
+    await survey(large);
     await page.waitForFunction(() => / of 600 files, .* a second, .* left/.test(document.body.innerText));
     expect(await textOf(page, '.title-block')).toContain('extract');
     await clickText(page, 'button', 'Stop');

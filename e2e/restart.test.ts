@@ -1,7 +1,14 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { clickText, startInstrument, textOf, waitForText, type Instrument } from './instrument.ts';
+import {
+  clickText,
+  openAndSurvey,
+  startInstrument,
+  textOf,
+  waitForText,
+  type Instrument,
+} from './instrument.ts';
 
 let instrument: Instrument;
 
@@ -17,9 +24,7 @@ describe('a server that is killed in the middle of a survey', () => {
     mkdirSync(large);
     const line = 'export function f(x: number) { return x > 1 ? g(x) : h(x && 2); }\n';
     for (let i = 0; i < 600; i++) writeFileSync(join(large, `f${i}.ts`), line.repeat(250));
-    await page.goto(url, { waitUntil: 'networkidle2' });
-    await page.type('input[name=path]', large);
-    await clickText(page, 'button', 'Survey');
+    await openAndSurvey(instrument, large);
     await page.waitForFunction(() => / of 600 files/.test(document.body.innerText));
     const address = page.url();
 

@@ -1,3 +1,4 @@
+import { setMaxListeners } from 'node:events';
 import { LRUCache } from 'lru-cache';
 import type { SurveyedCodebase } from '../core/survey.ts';
 import { openStore, type Store } from './store/database.ts';
@@ -12,6 +13,8 @@ export interface Runtime {
   queue: JobQueue;
   watching: Watching;
   survey(id: number): SurveyedCodebase;
+  /** Aborted when the server is asked to end, so that open streams do not keep it. */
+  ending: AbortSignal;
 }
 
 const SURVEYS_IN_MEMORY = 4;
@@ -24,6 +27,7 @@ function createRuntime(): Runtime {
   return {
     store,
     queue,
+    ending: endingSignal(),
     watching: createWatching(store, queue),
     survey(id) {
       let survey = surveys.get(id);
@@ -31,6 +35,15 @@ function createRuntime(): Runtime {
       return survey;
     },
   };
+}
+
+function endingSignal(): AbortSignal {
+  const controller = new AbortController();
+  setMaxListeners(0, controller.signal);
+  // Elsewhere the signals keep their usual meaning, which a listener would take away.
+  if (process.env.NODE_ENV === 'production')
+    for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, () => controller.abort());
+  return controller.signal;
 }
 
 // The development server reloads modules; the runtime must outlive them.

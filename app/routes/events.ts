@@ -12,20 +12,29 @@ export function loader({ params, request }: Route.LoaderArgs) {
   const stream = new ReadableStream({
     start(controller) {
       let sent = '';
+      const end = (): void => {
+        clearInterval(timer);
+        runtime.ending.removeEventListener('abort', end);
+        try {
+          controller.close();
+        } catch {
+          // The reader has gone already.
+        }
+      };
       const send = (): void => {
         let text;
         try {
           text = JSON.stringify(codebaseState(runtime.store, codebase.id));
         } catch {
-          controller.close(); // The codebase was removed.
-          clearInterval(timer);
+          end(); // The codebase was removed.
           return;
         }
         if (text !== sent) controller.enqueue(encoder.encode(`event: state\ndata: ${text}\n\n`));
         sent = text;
       };
       timer = setInterval(send, EVERY_MS);
-      request.signal.addEventListener('abort', () => clearInterval(timer));
+      request.signal.addEventListener('abort', end);
+      runtime.ending.addEventListener('abort', end);
       send();
     },
     cancel: () => clearInterval(timer),

@@ -1,3 +1,4 @@
+import type { Codebase } from '../../server/store/codebases.ts';
 import type { LeftOutReason } from '../../server/intake/reasons.ts';
 
 /** How kinds and reasons read in a sentence. */
@@ -54,3 +55,8 @@ export const whyLeftOut: Record<LeftOutReason, string> = {
   unsafe: 'the archive’s entries cannot be placed',
   unreadable: 'reading it failed',
 };
+
+/** Where a codebase comes from, as it is shown: of an archive its name, of all else its path or address. */
+export function placeOf({ kind, address }: Pick<Codebase, 'kind' | 'address'>): string {
+  return kind === 'archive' ? (address.split('/').at(-1) ?? address) : address;
+}

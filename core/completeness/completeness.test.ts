@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { surveyText } from '../../tests/surveyText.ts';
 import { declaredTwice } from './declaredTwice.ts';
-import { gapRoots } from './gapRoots.ts';
+import { doubtfulExternals, gapRoots } from './gapRoots.ts';
 import { neverReferredTo } from './neverReferredTo.ts';
 import { sameNames } from './sameName.ts';
 
@@ -83,6 +83,22 @@ describe('files that nothing refers to', () => {
       'globals.d.ts': 'declare const VERSION: string;',
     });
     expect(neverReferredTo(survey).map((file) => survey.files[file].path)).toEqual(['lonely.ts', 'main.ts']);
+  });
+});
+
+describe('doubtful externals', () => {
+  it('are undeclared ones that a file here bears the name of', async () => {
+    const survey = await surveyText({
+      'app/a.ts': "import 'harbour'; import 'quay/pier'; import 'react'; import 'declared'; import 'kit';",
+      'app/b.ts': "import 'harbour';",
+      'lib/harbour.ts': '',
+      'lib/declared.ts': '',
+      'kit/index.ts': '',
+    });
+    expect(doubtfulExternals(survey, new Set(['declared']))).toEqual([
+      { name: 'harbour', files: 2, roots: ['lib'] },
+      { name: 'kit', files: 1, roots: ['.'] },
+    ]);
   });
 });
 

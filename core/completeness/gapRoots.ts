@@ -4,6 +4,47 @@ import type { SurveyedCodebase } from '../survey.ts';
 
 /** Folders in which what a gap names would be found, the likeliest first: candidates for a source root. */
 export function gapRoots(survey: SurveyedCodebase, gaps: Gap[]): string[][] {
+  const byName = pathsByStem(survey);
+  return gaps.map(({ name, kind, reason }) =>
+    kind !== 'module' || reason === 'computed' || reason === 'leftOut' ? [] : rootsOf(name, byName),
+  );
+}
+
+/** An external that no manifest declares, and that a file of this codebase may be. */
+export interface DoubtfulExternal {
+  name: string;
+  /** Files that use it. */
+  files: number;
+  /** Folders that, as source roots, would make it a file of this codebase. */
+  roots: string[];
+}
+
+/**
+ * Externals of npm that are declared nowhere and bear the name of a file here: most often a bundler was told of a
+ * root that no project file names. The most used first.
+ */
+export function doubtfulExternals(
+  survey: SurveyedCodebase,
+  declared: ReadonlySet<string>,
+): DoubtfulExternal[] {
+  const { dependencies, elements, externals } = survey;
+  const byName = pathsByStem(survey);
+  const users = externals.map(() => new Set<number>());
+  for (let row = 0; row < dependencies.count; row++) {
+    const external = dependencies.to[row] - elements.firstExternal;
+    if (external >= 0) users[external].add(elements.file[dependencies.from[row]]);
+  }
+  return externals
+    .map(({ name, ecosystem }, i) => ({
+      name,
+      files: users[i].size,
+      roots: ecosystem !== 'npm' || declared.has(name) ? [] : rootsOf(name, byName),
+    }))
+    .filter(({ roots }) => roots.length > 0)
+    .sort((a, b) => b.files - a.files || (a.name < b.name ? -1 : 1));
+}
+
+function pathsByStem(survey: SurveyedCodebase): Map<string, string[]> {
   const byName = new Map<string, string[]>();
   const { elements } = survey;
   for (let e = 1; e < elements.firstExternal; e++) {
@@ -14,9 +55,7 @@ export function gapRoots(survey: SurveyedCodebase, gaps: Gap[]): string[][] {
     if (known) known.push(path);
     else byName.set(name, [path]);
   }
-  return gaps.map(({ name, kind, reason }) =>
-    kind !== 'module' || reason === 'computed' || reason === 'leftOut' ? [] : rootsOf(name, byName),
-  );
+  return byName;
 }
 
 const LISTED = 3;
@@ -32,14 +71,14 @@ function rootsOf(name: string, byName: Map<string, string[]>): string[] {
       shared++;
     return {
       shared,
-      root: parts.slice(0, parts.length - wanted.length).join('/'),
+      root: parts.slice(0, parts.length - wanted.length).join('/') || '.',
       isWhole: shared === wanted.length,
     };
   });
   return [
     ...new Set(
       scored
-        .filter(({ isWhole, root }) => isWhole && root !== '')
+        .filter(({ isWhole }) => isWhole)
         .sort((a, b) => b.shared - a.shared || a.root.length - b.root.length)
         .map(({ root }) => root),
     ),

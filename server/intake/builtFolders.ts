@@ -54,3 +54,25 @@ function entryFolders(manifest: unknown): Set<string> {
   }
   return folders;
 }
+
+/**
+ * Folders named like build output of whose code more is squeezed than not: a bundler filled them. The shortest such
+ * path of each. `files` are to be read, `squeezed` were left out as minified.
+ */
+export function squeezedFolders(files: readonly string[], squeezed: readonly string[]): string[] {
+  const counts = new Map<string, { read: number; squeezed: number }>();
+  const count = (path: string, which: 'read' | 'squeezed'): void => {
+    const parts = path.split('/').slice(0, -1);
+    const at = parts.findIndex((part) => builtName.test(part));
+    if (at < 0) return;
+    const folder = parts.slice(0, at + 1).join('/');
+    const known = counts.get(folder) ?? { read: 0, squeezed: 0 };
+    known[which]++;
+    counts.set(folder, known);
+  };
+  for (const path of files) count(path, 'read');
+  for (const path of squeezed) count(path, 'squeezed');
+  return [...counts]
+    .filter(([, { read, squeezed: dense }]) => dense > read && read > 0)
+    .map(([folder]) => folder);
+}

@@ -201,6 +201,29 @@ describe('what names and contents say', () => {
   });
 });
 
+describe('a folder that a bundler filled', () => {
+  it('is left out whole, short files and all', async () => {
+    const dense = 'y();'.repeat(3_000);
+    const folder = temporaryFolder({
+      'src/a.ts': '',
+      'dist/a.js': dense,
+      'dist/deep/b.js': dense,
+      'dist/c.js': 'c();',
+      'lib/d.js': dense,
+      'lib/e.js': '',
+      'lib/f.js': '',
+    });
+    expect(await paths(folder)).toEqual(['lib/e.js', 'lib/f.js', 'src/a.ts']);
+    const { leftOut } = await intakeOf(folder);
+    expect(leftOut.find(({ path }) => path === 'dist/c.js')).toMatchObject({
+      reason: 'generated',
+      detail: 'most of the code in dist/ is squeezed for delivery',
+    });
+    const chosen = { choices: [{ glob: 'dist/c.js', take: 'read' as const }] };
+    expect(await paths(folder, chosen)).toContain('dist/c.js');
+  });
+});
+
 describe('decisions of the user', () => {
   const files = {
     '.gitignore': 'made/\n*.log.ts\n',

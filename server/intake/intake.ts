@@ -3,7 +3,7 @@ import { otherInterpreters, whatItIs } from '../../core/languages/otherFiles.ts'
 import type { LanguageDefinition } from '../../core/languages/language.ts';
 import { Problem } from '../problem.ts';
 import type { CodeSource } from '../source/codeSource.ts';
-import { builtFolders } from './builtFolders.ts';
+import { builtFolders, squeezedFolders } from './builtFolders.ts';
 import { lookAt, type Look } from './look.ts';
 import {
   generatorEndings,
@@ -98,6 +98,7 @@ export async function takeIn(source: CodeSource, options: IntakeOptions = {}): P
   const work = { source, intake, matcher };
   const toLookAt = candidates.filter((candidate) => sortByName(work, candidate));
   await lookAtAll(work, toLookAt, options);
+  leaveOutSqueezed(work);
   intake.submodules = readModules(intake, walked.submodulePaths);
   intake.files.sort((a, b) => (a.path < b.path ? -1 : 1));
   intake.leftOut.sort((a, b) => (a.path < b.path ? -1 : 1));
@@ -281,6 +282,21 @@ function verdictByContent({ entry: { name }, siblings }: Candidate, look: Look):
   if (original !== undefined && (look.hasSourceMap || siblings.has(`${name}.map`)))
     return ['generated', `it is compiled from ${original} beside it`];
   return null;
+}
+
+/** What stands among squeezed files in a folder of build output is output too, be it ever so short. */
+function leaveOutSqueezed({ intake, matcher }: Work): void {
+  if (matcher.isTurned('generated')) return;
+  const squeezed = intake.leftOut.filter(({ reason }) => reason === 'minified').map(({ path }) => path);
+  const read = intake.files.map(({ path }) => path);
+  for (const folder of squeezedFolders(read, squeezed)) {
+    const isOutput = (path: string): boolean =>
+      path.startsWith(`${folder}/`) && matcher.choice(path)?.take !== 'read';
+    const detail = `most of the code in ${folder}/ is squeezed for delivery`;
+    for (const { path, size } of intake.files.filter((file) => isOutput(file.path)))
+      intake.leftOut.push({ path, reason: 'generated', detail, size });
+    intake.files = intake.files.filter(({ path }) => !isOutput(path));
+  }
 }
 
 /** Takes folders of build output out of what was walked: that they are such only the whole can tell. */

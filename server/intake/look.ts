@@ -58,11 +58,11 @@ function countLines(text: string): number {
 const LONG = 400;
 
 /**
- * Squeezed for delivery: at least 20 kB, and most of the lines that hold code are longer than anybody writes them. A
+ * Squeezed for delivery: at least 4 kB, and most of the lines that hold code are longer than anybody writes them. A
  * table of data or a blob in a string, in a file that is otherwise written by hand, does not count.
  */
 function denseBecause(text: string, lines: number): Look['verdict'] | null {
-  if (text.length < 20_000 || text.length / lines < LONG / 4) return null;
+  if (text.length < 4_000 || text.length / lines < LONG / 4) return null;
   let long = 0;
   let others = 0;
   let inComment = false;

@@ -63,7 +63,7 @@ function inRepository(repository: string | undefined, commit: string | null): Re
   return (path) => {
     if (repository === undefined || commit === null || !existsSync(repository)) return Promise.resolve(null);
     let reader = readers.get(repository);
-    if (!reader) readers.set(repository, (reader = objectReader(repository)));
+    if (!reader) readers.set(repository, (reader = objectReader(repository, { keepsAlive: false })));
     return reader.read(`${commit}:${path}`);
   };
 }

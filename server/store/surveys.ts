@@ -135,7 +135,7 @@ export function intakeOf(store: Store, surveyId: number): KeptIntake {
 }
 
 export function completenessOfSurvey(store: Store, surveyId: number): Completeness {
-  const none: Completeness = { roots: [], clashes: [], twice: [], unreferred: [] };
+  const none: Completeness = { roots: [], doubtful: [], clashes: [], twice: [], unreferred: [] };
   return partOf<Completeness>(store, surveyId, 'completeness') ?? none;
 }
 

@@ -1,9 +1,10 @@
 import { declaredTwice, type DoubleDeclaration } from '../../core/completeness/declaredTwice.ts';
-import { gapRoots } from '../../core/completeness/gapRoots.ts';
+import { doubtfulExternals, gapRoots, type DoubtfulExternal } from '../../core/completeness/gapRoots.ts';
 import { neverReferredTo } from '../../core/completeness/neverReferredTo.ts';
 import { sameNames, type NameClash } from '../../core/completeness/sameName.ts';
 import type { EntryPoint } from '../../core/languages/language.ts';
 import { foldersAbove, folderOf } from '../../core/link/fileTree.ts';
+import { readManifests } from '../../core/manifests/readManifests.ts';
 import type { Gap } from '../../core/link/linked.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 
@@ -11,6 +12,8 @@ import type { SurveyedCodebase } from '../../core/survey.ts';
 export interface Completeness {
   /** For each gap, folders in which it would be found. */
   roots: string[][];
+  /** Externals that may be files of this codebase. */
+  doubtful: DoubtfulExternal[];
   clashes: NameClash[];
   twice: DoubleDeclaration[];
   /** Paths of files that nothing refers to and no entry point explains. */
@@ -20,22 +23,33 @@ export interface Completeness {
 export function completenessOf(
   survey: SurveyedCodebase,
   hashes: ReadonlyMap<string, string>,
-  manifests: Iterable<string>,
+  manifests: ReadonlyMap<string, string>,
   entryPoints: EntryPoint[],
 ): Completeness {
   const packages = new Set<string>();
-  for (const path of manifests) if (/(^|\/)package\.json$/.test(path)) packages.add(folderOf(path));
+  for (const path of manifests.keys()) if (/(^|\/)package\.json$/.test(path)) packages.add(folderOf(path));
   const entries = new Set(entryPoints.map(({ path }) => path));
   const clashes = sameNames(survey, hashes);
   const packageOf = (path: string): string => foldersAbove(path).find((folder) => packages.has(folder)) ?? '';
   return {
     roots: gapRoots(survey, survey.gaps),
+    doubtful: doubtfulExternals(survey, declaredNames(manifests)),
     clashes,
     twice: declaredTwice(survey, packageOf).filter(({ elements }) => !isOneClash(survey, clashes, elements)),
     unreferred: neverReferredTo(survey)
       .map((file) => survey.files[file].path)
       .filter((path) => !entries.has(path)),
   };
+}
+
+/** All that the manifests declare, and the packages themselves. */
+function declaredNames(manifests: ReadonlyMap<string, string>): Set<string> {
+  return new Set(
+    readManifests(manifests).flatMap(({ name, declared }) => [
+      ...(name === null ? [] : [name]),
+      ...declared.map((external) => external.name),
+    ]),
+  );
 }
 
 /** Copies of one file declare the same names; that they are copies is told once. */
@@ -52,16 +66,20 @@ function isOneClash(
 }
 
 /** The sections of what is found; each item's key begins with its section's name. */
-export const sections = ['gap', 'partly', 'clash', 'twice', 'unreferred'] as const;
+export const sections = ['gap', 'doubtful', 'partly', 'clash', 'twice', 'unreferred'] as const;
 export type Section = (typeof sections)[number];
 
 export const gapItem = ({ kind, reason, name }: Pick<Gap, 'kind' | 'reason' | 'name'>): string =>
   `gap ${kind} ${reason} ${name}`;
 
 /** A stable key for each thing found, by which it is known again in the next survey. */
-export function itemsOf(survey: SurveyedCodebase, { clashes, twice, unreferred }: Completeness): string[] {
+export function itemsOf(
+  survey: SurveyedCodebase,
+  { doubtful, clashes, twice, unreferred }: Completeness,
+): string[] {
   return [
     ...survey.gaps.map(gapItem),
+    ...doubtful.map(({ name }) => `doubtful ${name}`),
     ...survey.files.filter(({ parse }) => parse !== 'clean').map(({ path }) => `partly ${path}`),
     ...clashes.map(({ name, files }) => `clash ${name} ${files.length}`),
     ...twice.map(({ name, scope, elements }) => `twice ${scope ?? ''} ${name} ${elements.length}`),

@@ -61,7 +61,7 @@ export async function surveySource(source: CodeSource, options: SurveyOptions): 
   const tree = fileTreeOf(intake, new Set(files.map(({ path }) => path)), leftOut, rules);
   const survey = assembleSurvey(files, tree, throttled('link', onProgress));
   const entryPoints = entryPointsOf(survey, tree, intake);
-  const completeness = completenessOf(survey, hashes, tree.manifests(), entryPoints);
+  const completeness = completenessOf(survey, hashes, intake.manifests, entryPoints);
   return { survey, leftOut, hashes, intake, entryPoints, completeness };
 }
 

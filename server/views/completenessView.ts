@@ -1,4 +1,5 @@
 import { elementKinds } from '../../core/facts/fileFacts.ts';
+import type { DoubtfulExternal } from '../../core/completeness/gapRoots.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { ACCEPTED } from '../../core/link/imports.ts';
 import type { IntakeRules } from '../intake/rules.ts';
@@ -10,6 +11,7 @@ import { labelOf } from './remembered.ts';
 export interface CompletenessPage {
   gaps: GapRow[];
   accepted: { name: string; files: number }[];
+  doubtful: DoubtfulExternal[];
   partly: {
     path: string;
     failed: boolean;
@@ -31,7 +33,14 @@ export interface CompletenessPage {
   }[];
   unreferred: { path: string; lines: number }[];
   /** How many there are of each, where not all are listed. */
-  totals: { gaps: number; partly: number; clashes: number; twice: number; unreferred: number };
+  totals: {
+    gaps: number;
+    doubtful: number;
+    partly: number;
+    clashes: number;
+    twice: number;
+    unreferred: number;
+  };
 }
 
 export interface GapRow {
@@ -52,7 +61,7 @@ const PLACES = 50;
 
 export function completenessView(
   survey: SurveyedCodebase,
-  { roots, clashes, twice, unreferred }: Completeness,
+  { roots, doubtful, clashes, twice, unreferred }: Completeness,
   rules: IntakeRules,
 ): CompletenessPage {
   const { elements, files, gaps } = survey;
@@ -71,6 +80,7 @@ export function completenessView(
       item: gapItem(gap),
     })),
     accepted: acceptedOnes(survey, rules),
+    doubtful: doubtful.slice(0, LISTED),
     partly: partly
       .map(({ path, parse, damage, lines }) => ({
         path,
@@ -106,6 +116,7 @@ export function completenessView(
       .slice(0, LISTED),
     totals: {
       gaps: gaps.length,
+      doubtful: doubtful.length,
       partly: partly.length,
       clashes: clashes.length,
       twice: twice.length,

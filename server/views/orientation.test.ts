@@ -117,6 +117,7 @@ describe('what is missing or doubled', () => {
     expect(page.unreferred.map(({ path }) => path)).toEqual(['b/x.ts', 'broken.ts']);
     expect(newsOf({ store }, id, surveyId)).toEqual({
       gap: 2,
+      doubtful: 0,
       partly: 1,
       clash: 1,
       twice: 0,

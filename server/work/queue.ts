@@ -79,6 +79,9 @@ export function createQueue(store: Store): JobQueue {
       tellFailure(store, lane.jobId, failure);
       onEnd(kind, lane, lane.jobId);
     });
+    // A job does not keep the server from ending: it is interrupted, and what it has read is kept. Listening for
+    // messages would undo this, so it stands last.
+    worker.unref();
     return worker;
   };
 

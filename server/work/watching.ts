@@ -55,6 +55,7 @@ export function createWatching(store: Store, queue: JobQueue): Watching {
     const watcher = watch(opened.address, {
       ignored: leftAlone(store, opened),
       ignoreInitial: true,
+      persistent: false,
       followSymlinks: false,
     });
     watchers.set(id, { watcher });

@@ -10,6 +10,7 @@ import type { Settings } from '../../../server/store/settings.ts';
 import type { SurveyRecord } from '../../../server/store/surveys.ts';
 import { Mark, ThemeSwitch } from '../../frame/TitleBlock.tsx';
 import { counted, dateAndTime, figure } from '../../state/figures.ts';
+import { placeOf } from '../../state/words.ts';
 import { OpenForm, type Refusal } from './OpenForm.tsx';
 import { SettingsDialog } from './SettingsDialog.tsx';
 import './codebases.css';
@@ -97,14 +98,14 @@ const kindWords: Record<Codebase['kind'], string> = {
 };
 
 function CodebaseRow({ codebase, onRemove }: { codebase: Listed; onRemove: () => void }) {
-  const { record, job, kind, address, ref } = codebase;
+  const { record, job, kind, ref } = codebase;
   const totals = record?.totals;
   return (
     <li>
       <div className="who">
         <Link to={`/codebases/${codebase.id}`}>{codebase.name}</Link>
         <span className="mono faded">
-          {kind === 'archive' ? address.split('/').at(-1) : address}
+          {placeOf(codebase)}
           {ref !== null && ` at ${ref}`}
         </span>
         {kindWords[kind] !== '' && <span className="faded">{kindWords[kind]}</span>}

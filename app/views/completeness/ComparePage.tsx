@@ -6,7 +6,7 @@ import type { Comparison } from '../../../server/views/completenessView.ts';
 import { Caption } from '../../frame/Caption.tsx';
 import { useElementLinks } from '../../frame/elementLinks.ts';
 import { patched } from '../../state/pictureState.ts';
-import { reading } from '../source/reading.ts';
+import { reading } from '../../frame/reading.ts';
 
 /** Two files side by side, with what differs marked. */
 export function ComparePage({ comparison, codebaseId }: { comparison: Comparison; codebaseId: string }) {

@@ -5,10 +5,10 @@ import type { Comparison, CompletenessPage as Page } from '../../../server/views
 import { Caption } from '../../frame/Caption.tsx';
 import { counted } from '../../state/figures.ts';
 import { useLive } from '../../state/live.tsx';
-import { EditContext, useEditor } from '../intake/edit.ts';
+import { EditContext, useEditor } from '../../state/edit.ts';
 import { ComparePage } from './ComparePage.tsx';
 import { Gaps } from './Gaps.tsx';
-import { Clashes, PartlyRead, Twice, Unreferred } from './Sections.tsx';
+import { Clashes, Doubtful, PartlyRead, Twice, Unreferred } from './Sections.tsx';
 import './completeness.css';
 
 /** How long the page must be seen before what is on it counts as looked at. */
@@ -39,6 +39,7 @@ export function CompletenessPage({
         {refusal && <p className="against">{refusal}</p>}
         {differs && <SurveyAgain />}
         <Gaps page={page} codebaseId={codebaseId} />
+        <Doubtful page={page} />
         <PartlyRead page={page} codebaseId={codebaseId} />
         <Clashes page={page} codebaseId={codebaseId} />
         <Twice page={page} />
@@ -56,8 +57,9 @@ function PageCaption({ page: { totals } }: { page: Page }) {
   );
   return (
     <Caption>
-      This survey met {jump('gaps', counted(totals.gaps, 'gap'))}; read{' '}
-      {jump('partly', counted(totals.partly, 'file'))} only in part; and found{' '}
+      This survey met {jump('gaps', counted(totals.gaps, 'gap'))}
+      {totals.doubtful > 0 && <> and {jump('doubtful', counted(totals.doubtful, 'doubtful external'))}</>};
+      read {jump('partly', counted(totals.partly, 'file'))} only in part; and found{' '}
       {jump('clashes', counted(totals.clashes, 'name'))} borne by copies or versions of one file,{' '}
       {jump('twice', counted(totals.twice, 'name'))} declared twice, and{' '}
       {jump('unreferred', counted(totals.unreferred, 'file'))} that nothing refers to.

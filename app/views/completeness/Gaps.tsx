@@ -4,7 +4,8 @@ import { useElementLinks } from '../../frame/elementLinks.ts';
 import { counted, figure } from '../../state/figures.ts';
 import { gapWords, leftOutWords } from '../../state/words.ts';
 import type { LeftOutReason } from '../../../server/intake/reasons.ts';
-import { useEdit } from '../intake/edit.ts';
+import { useEdit } from '../../state/edit.ts';
+import { AddRoot } from './AddRoot.tsx';
 import { Section } from './Listed.tsx';
 
 /** What is referred to and not there, and what can be done about each. */
@@ -65,15 +66,7 @@ function Gap({ gap, codebaseId }: { gap: GapRow; codebaseId: string }) {
             </button>
           )}
           {roots.map((root) => (
-            <button
-              key={root}
-              type="button"
-              className="chip"
-              title={`Resolve imports from ${root} too`}
-              onClick={() => send({ edit: 'addRoot', root })}
-            >
-              Add root <span className="mono">{root}</span>
-            </button>
+            <AddRoot key={root} root={root} />
           ))}
           {reason !== 'computed' && (
             <button type="button" className="chip" onClick={() => send({ edit: 'external', name, on: 'on' })}>

@@ -5,11 +5,39 @@ import { ElementName } from '../../frame/ElementName.tsx';
 import { useElementLinks } from '../../frame/elementLinks.ts';
 import { counted, figure, percent } from '../../state/figures.ts';
 import { patched } from '../../state/pictureState.ts';
+import { AddRoot } from './AddRoot.tsx';
 import { Section } from './Listed.tsx';
 
 interface SectionProps {
   page: CompletenessPage;
   codebaseId: string;
+}
+
+/** Externals that may be files of this codebase, were it known from where they are imported. */
+export function Doubtful({ page }: { page: CompletenessPage }) {
+  if (page.totals.doubtful === 0) return null;
+  return (
+    <Section
+      id="doubtful"
+      title="Doubtful externals"
+      total={page.totals.doubtful}
+      meaning="no manifest declares them, and files here bear their names: is a source root missing?"
+      none=""
+      rows={page.doubtful}
+    >
+      {({ name, files, roots }) => (
+        <div key={name} className="found-row">
+          <span className="mono">{name}</span>
+          <span className="gap-actions">
+            {roots.map((root) => (
+              <AddRoot key={root} root={root} />
+            ))}
+          </span>
+          <span className="mono faded">{counted(files, 'file')}</span>
+        </div>
+      )}
+    </Section>
+  );
 }
 
 export function PartlyRead({ page, codebaseId }: SectionProps) {
@@ -113,7 +141,9 @@ function clashWords({ files, contents, likeness }: CompletenessPage['clashes'][n
   const all = counted(files.length, 'file');
   if (contents === 1) return `${all}, all with the same content`;
   const alike =
-    contents < files.length ? 'copies among them' : `up to ${percent(likeness)} of what they declare in common`;
+    contents < files.length
+      ? 'copies among them'
+      : `up to ${percent(likeness)} of what they declare in common`;
   return `${all}, ${counted(contents, 'content')}, ${alike}`;
 }
 

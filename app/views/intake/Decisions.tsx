@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { IntakeRules } from '../../../server/intake/rules.ts';
-import { useEdit } from './edit.ts';
+import { useEdit } from '../../state/edit.ts';
 
 /** Paths decided about by hand, and the field in which a glob is typed. */
 export function Decisions({ rules }: { rules: IntakeRules }) {

@@ -6,9 +6,10 @@ import type { IntakeSheet } from '../../../server/views/intakeView.ts';
 import { Caption } from '../../frame/Caption.tsx';
 import { counted, dateAndTime, figure } from '../../state/figures.ts';
 import { useLive } from '../../state/live.tsx';
-import { JobLine } from '../progress/JobLine.tsx';
+import { placeOf } from '../../state/words.ts';
+import { JobLine } from '../../frame/JobLine.tsx';
 import { Decisions } from './Decisions.tsx';
-import { EditContext, useEditor } from './edit.ts';
+import { EditContext, useEditor } from '../../state/edit.ts';
 import { LeftOutGroups } from './LeftOutGroups.tsx';
 import { ReadTable } from './ReadTable.tsx';
 import { ImportRoots, Languages, RefField, UnclearLanguages } from './SheetParts.tsx';
@@ -99,7 +100,7 @@ function SheetCaption({ codebase, sheet }: { codebase: Codebase; sheet: IntakeSh
     <Caption>
       {sheet ? (
         <>
-          A survey of <b className="mono">{codebase.address}</b>
+          A survey of <b className="mono">{placeOf(codebase)}</b>
           {codebase.ref && (
             <>
               {' '}
@@ -112,7 +113,7 @@ function SheetCaption({ codebase, sheet }: { codebase: Codebase; sheet: IntakeSh
         </>
       ) : (
         <>
-          Looking over <b className="mono">{codebase.address}</b> before anything is surveyed.
+          Looking over <b className="mono">{placeOf(codebase)}</b> before anything is surveyed.
         </>
       )}
     </Caption>

@@ -3,7 +3,7 @@ import type { IntakeSheet, LeftOutGroup } from '../../../server/views/intakeView
 import { counted, figure, size } from '../../state/figures.ts';
 import { patched } from '../../state/pictureState.ts';
 import { leftOutWords, whyLeftOut } from '../../state/words.ts';
-import { useEdit } from './edit.ts';
+import { useEdit } from '../../state/edit.ts';
 
 /** What would be left out, by reason. Each reason and each path can be turned round. */
 export function LeftOutGroups({ sheet }: { sheet: IntakeSheet }) {

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import type { Codebase } from '../../../server/store/codebases.ts';
 import type { IntakeSheet } from '../../../server/views/intakeView.ts';
 import { counted, figure, percent } from '../../state/figures.ts';
-import { useEdit } from './edit.ts';
+import { useEdit } from '../../state/edit.ts';
 
 export function Languages({ sheet }: { sheet: IntakeSheet }) {
   return (

@@ -40,7 +40,10 @@ export function OverviewPage({
         )}
         <TotalsStrip totals={totals} base={base} />
         <div className="overview-main">
-          <FolderTree folders={overview.folders} />
+          <div>
+            <FolderTree folders={overview.folders} />
+            <Outliers rows={overview.outliers} base={base} />
+          </div>
           <div>
             <Block title="Languages" note="lines">
               <LanguageChart languages={overview.languages} />
@@ -49,7 +52,6 @@ export function OverviewPage({
             <Documents overview={overview} base={base} />
           </div>
         </div>
-        <Outliers rows={overview.outliers} base={base} />
         <div className="columns">
           <Manifests overview={overview} base={base} />
           <Block title="Externals" note="files that use it">

@@ -81,7 +81,11 @@ export function Outliers({ rows, base }: { rows: OutlierRow[]; base: string }) {
   return (
     <Block
       title="Outliers"
-      note="beyond the far fence: the upper quartile and three times the span of the middle half (Tukey 1977)"
+      note={
+        <span title="The upper quartile and three times the span of the middle half above it (Tukey 1977)">
+          beyond the far fence
+        </span>
+      }
     >
       <div className="outliers">
         {rows.map(({ measure, name, unit, kind, fence, count, highest }) => (
@@ -96,7 +100,8 @@ export function Outliers({ rows, base }: { rows: OutlierRow[]; base: string }) {
                 <span className="faded">none above {figure(fence, fence % 1 === 0 ? 0 : 1)}</span>
               ) : (
                 <>
-                  <b className="mono">{figure(count)}</b> above {figure(fence, fence % 1 === 0 ? 0 : 1)} {unit}
+                  <b className="mono">{figure(count)}</b> above {figure(fence, fence % 1 === 0 ? 0 : 1)}{' '}
+                  {unit}
                 </>
               )}
             </span>

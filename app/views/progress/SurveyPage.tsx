@@ -9,7 +9,8 @@ import { phases } from '../../../server/survey/progress.ts';
 import type { LiveJob } from '../../../server/views/codebaseState.ts';
 import { counted, dateAndTime, duration, figure } from '../../state/figures.ts';
 import { useLive } from '../../state/live.tsx';
-import { JobLine, phaseWords } from './JobLine.tsx';
+import { placeOf } from '../../state/words.ts';
+import { JobLine, phaseWords } from '../../frame/JobLine.tsx';
 import './progress.css';
 
 /** A survey as it runs, how the last one ended, its log, and whether the folder is kept current. */
@@ -32,7 +33,7 @@ export function SurveyPage({
     <div className="page survey-page">
       <h1>
         Survey of {codebase.name}
-        <span className="mono faded"> {codebase.address}</span>
+        <span className="mono faded"> {placeOf(codebase)}</span>
       </h1>
       {problem && <p className="against">{problem}</p>}
       {changedAt && !job && (

@@ -1,7 +1,7 @@
 import { EditorState, RangeSetBuilder, type Extension } from '@codemirror/state';
 import { Decoration, EditorView } from '@codemirror/view';
 import { useEffect, useRef } from 'react';
-import { reading } from './reading.ts';
+import { reading } from '../../frame/reading.ts';
 
 /** CodeMirror, read-only. Lines are 1-based; the line asked for is marked and scrolled to the upper third. */
 export function SourceText({

@@ -1,4 +1,5 @@
 import { spawn, type ChildProcessWithoutNullStreams } from 'node:child_process';
+import type { Socket } from 'node:net';
 import { gitCall } from './git.ts';
 
 /** Reads objects of one repository, many at once, through one process of git. */
@@ -16,9 +17,10 @@ interface Waiting {
 
 /**
  * `git cat-file --batch`: objects are asked for in a stream and answered in order. A damaged object ends the process;
- * it is then reported, and the rest are asked of a new one.
+ * it is then reported, and the rest are asked of a new one. With `keepsAlive` false the open process of git does not keep
+ * this one from ending.
  */
-export function objectReader(repository: string): ObjectReader {
+export function objectReader(repository: string, { keepsAlive = true } = {}): ObjectReader {
   let child: ChildProcessWithoutNullStreams | null = null;
   let waiting: Waiting[] = [];
   let closed = false;
@@ -34,6 +36,10 @@ export function objectReader(repository: string): ObjectReader {
     started.stdout.on('data', (piece: Buffer) => answers.add(piece));
     started.stdin.on('error', () => {}); // The exit that caused it is dealt with below.
     started.stderr.resume();
+    if (!keepsAlive) {
+      started.unref();
+      for (const pipe of [started.stdin, started.stdout, started.stderr]) (pipe as unknown as Socket).unref();
+    }
     const onEnd = (): void => {
       if (child !== started) return;
       child = null;

@@ -1,8 +1,8 @@
 import LinearProgress from '@mui/material/LinearProgress';
 import type { ReactNode } from 'react';
-import type { LiveJob } from '../../../server/views/codebaseState.ts';
-import type { Phase } from '../../../server/survey/progress.ts';
-import { counted, duration, figure } from '../../state/figures.ts';
+import type { LiveJob } from '../../server/views/codebaseState.ts';
+import type { Phase } from '../../server/survey/progress.ts';
+import { counted, duration, figure } from '../state/figures.ts';
 
 export const phaseWords: Record<Phase, { name: string; what: string }> = {
   open: { name: 'Open', what: 'opening the source' },
