@@ -1,9 +1,11 @@
-import { spawnSync } from 'node:child_process';
-import { readFileSync } from 'node:fs';
+import { execFileSync, spawnSync } from 'node:child_process';
+import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import { describe, expect, it } from 'vitest';
 import { installationRoot } from '../server/installation.ts';
+import { commitAll, gitIn, gitRepository } from '../tests/gitRepository.ts';
 import { temporaryFolder } from '../tests/temporaryFolder.ts';
 
 function yletope(...args: string[]) {
@@ -65,6 +67,46 @@ describe('yletope survey', () => {
     const { status, stdout, stderr } = yletope(...args);
     expect(status).toBe(2);
     expect(stdout).toBe('');
+    expect(stderr).toContain(message);
+    expect(stderr.trim().split('\n')).toHaveLength(1);
+  });
+});
+
+describe('yletope survey of other sources', () => {
+  /** Paths of the files in what was written to standard output. */
+  const filesOf = (stdout: string): string[] =>
+    (JSON.parse(stdout) as { files: { path: string }[] }).files.map(({ path }) => path);
+
+  it('takes a repository at a branch, tag or commit, and records the commit', () => {
+    const repository = gitRepository({ 'a.ts': 'export const a = 1;\n' });
+    gitIn(repository, 'tag', 'v1');
+    writeFileSync(join(repository, 'b.ts'), '');
+    const second = commitAll(repository, 'second');
+    expect(filesOf(yletope('survey', repository, '--ref', 'v1', '--json', '-').stdout)).toEqual(['a.ts']);
+    const { stdout } = yletope('survey', `file://${repository}`, '--json', '-');
+    expect(filesOf(stdout)).toEqual(['a.ts', 'b.ts']);
+    expect((JSON.parse(stdout) as { codebase: unknown }).codebase).toMatchObject({ commit: second });
+  });
+
+  it('takes an archive, and leaves nothing behind', () => {
+    const file = join(temporaryFolder(), 'demo.tar.gz');
+    execFileSync('tar', ['-czf', file, '-C', demo, 'src', 'package.json']);
+    const before = leftBehind();
+    const { status, stdout } = yletope('survey', file, '--json', '-');
+    expect(status).toBe(0);
+    expect(filesOf(stdout)).toContain('src/tolls/tariff.ts');
+    expect(leftBehind()).toEqual(before);
+  });
+
+  const leftBehind = (): string[] => readdirSync(tmpdir()).filter((name) => name.startsWith('yletope-cli-'));
+
+  it.each([
+    [['survey', 'ext::sh -c id', '--json', '-'], 'is no address that Yletope opens'],
+    [['survey', demo, '--ref', 'v9', '--json', '-'], 'is not a git repository'],
+    [['survey', '--json', '-', '--', '-u'], 'is no address that Yletope opens'],
+  ])('%j is bad input: exit code 2 and one line', (args, message) => {
+    const { status, stderr } = yletope(...args);
+    expect(status).toBe(2);
     expect(stderr).toContain(message);
     expect(stderr.trim().split('\n')).toHaveLength(1);
   });

@@ -67,7 +67,7 @@ program
 
 async function surveyCommand(typed: string, options: { json: string; ref?: string }): Promise<void> {
   const origin = originOf(typed, options.ref);
-  const workplace = mkdtempSync(join(tmpdir(), 'yletope-'));
+  const workplace = mkdtempSync(join(tmpdir(), 'yletope-cli-'));
   try {
     const { commit, result } = await surveyOrigin(origin, workplace);
     await write(origin, commit, result, options.json);

@@ -182,7 +182,7 @@ describe('other sources', () => {
     await page.goto(`${base}/source?file=a.ts`, { waitUntil: 'networkidle2' });
     await waitForText(page, '.cm-content', 'export const a');
     await page.goto(`${base}/intake`, { waitUntil: 'networkidle2' });
-    await page.$eval('.ref-form input', (input) => (input as HTMLInputElement).select());
+    await page.$eval('.ref-form input', (input) => input.select());
     await page.type('.ref-form input', 'other');
     await clickText(page, 'button', 'Read this branch, tag or commit');
     await waitForText(page, '.caption', 'would read 2 files');
@@ -233,7 +233,7 @@ describe('the log and the watch', () => {
     const { page, url } = instrument;
     await go('survey');
     expect(await textOf(page, '.log')).toContain('resolving names and imports');
-    const address = await page.$eval('a[download]', (a) => (a as HTMLAnchorElement).getAttribute('href')!);
+    const address = await page.$eval('a[download]', (a) => a.getAttribute('href')!);
     const response = await fetch(url + address);
     expect(response.headers.get('content-disposition')).toContain('attachment');
     expect(await response.text()).toMatch(/\d{4}-\d\d-\d\dT.* commit|folder/);

@@ -18,8 +18,10 @@ const focus = (key: string): string => `focus=${encodeURIComponent(key)}`;
 
 const shots: Shot[] = [
   { name: 'codebases', path: '/', scheme: 'light', ready: '.codebases li' },
-  { name: 'survey', path: '/codebases/1/survey', scheme: 'light', ready: '.survey-page .left-out' },
-  { name: 'overview', path: '/codebases/1/overview', scheme: 'light', ready: '.overview .ranked' },
+  { name: 'intake', path: '/codebases/1/intake', scheme: 'light', ready: '.read-table' },
+  { name: 'completeness', path: '/codebases/1/completeness', scheme: 'light', ready: '#twice' },
+  { name: 'survey', path: '/codebases/1/survey', scheme: 'dark', ready: '.survey-page .log' },
+  { name: 'overview', path: '/codebases/1/overview', scheme: 'light', ready: '.overview .outlier-row' },
   {
     name: 'measures',
     path: `/codebases/1/measures?of=routine&${focus('src/tolls/assessment.ts#assessPassage')}`,

@@ -47,6 +47,11 @@ export const railGroups: { heading: string; views: RailView[] }[] = [
   },
 ];
 
+/** A count that has room beside a view's drawing. */
+function short(count: number): string {
+  return count < 1000 ? String(count) : `${Math.floor(count / 1000)}k`;
+}
+
 export const railViews = railGroups.flatMap(({ views }) => views);
 
 export function Rail({
@@ -72,7 +77,7 @@ export function Rail({
               </svg>
               <span>
                 {name}
-                {totals && count && count(totals, news) > 0 && <i> {count(totals, news)}</i>}
+                {totals && count && count(totals, news) > 0 && <i> {short(count(totals, news))}</i>}
               </span>
             </NavLink>
           ))}

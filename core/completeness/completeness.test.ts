@@ -89,7 +89,8 @@ describe('files that nothing refers to', () => {
 describe('doubtful externals', () => {
   it('are undeclared ones that a file here bears the name of', async () => {
     const survey = await surveyText({
-      'app/a.ts': "import 'harbour'; import 'quay/pier'; import 'react'; import 'declared'; import 'kit';",
+      'app/a.ts':
+        "import 'harbour'; import 'quay/pier'; import 'react'; import 'declared'; import 'kit'; import 'harbour.css';",
       'app/b.ts': "import 'harbour';",
       'lib/harbour.ts': '',
       'lib/declared.ts': '',

@@ -1,4 +1,5 @@
 import { KIND } from '../facts/fileFacts.ts';
+import { languageOf } from '../languages/registry.ts';
 import type { Gap } from '../link/linked.ts';
 import type { SurveyedCodebase } from '../survey.ts';
 
@@ -38,10 +39,15 @@ export function doubtfulExternals(
     .map(({ name, ecosystem }, i) => ({
       name,
       files: users[i].size,
-      roots: ecosystem !== 'npm' || declared.has(name) ? [] : rootsOf(name, byName),
+      roots: ecosystem !== 'npm' || declared.has(name) || isNoCode(name) ? [] : rootsOf(name, byName),
     }))
     .filter(({ roots }) => roots.length > 0)
     .sort((a, b) => b.files - a.files || (a.name < b.name ? -1 : 1));
+}
+
+/** A style sheet or picture: its ending names no language. */
+function isNoCode(name: string): boolean {
+  return /[^/]\.[^./]+$/.test(name) && languageOf(name) === null;
 }
 
 function pathsByStem(survey: SurveyedCodebase): Map<string, string[]> {

@@ -25,7 +25,7 @@ export function declaredAndUsed(survey: SurveyedCodebase, manifests: Manifest[])
     const manifest = governing(byFolder, path);
     if (!manifest) continue;
     let own = uses.get(manifest);
-    if (!own) uses.set(manifest, (own = new Map()));
+    if (!own) uses.set(manifest, (own = new Map<string, Set<string>>()));
     const files = own.get(name);
     if (files) files.add(path);
     else own.set(name, new Set([path]));

@@ -81,7 +81,7 @@ export function isReadme(name: string): boolean {
 
 /** Files that say how a part of the codebase is built and what it rests on. */
 const projectFile =
-  /^((package|composer|[tj]sconfig[^/]*)\.json|pyproject\.toml|requirements[^/]*\.txt|setup\.cfg|pom\.xml|(build|settings)\.gradle(\.kts)?|[^/]+\.(csproj|vbproj|fsproj|sln)|go\.(mod|work)|Cargo\.toml|Gemfile|[^/]+\.gemspec|CMakeLists\.txt|Makefile|GNUmakefile|compile_commands\.json|\.gitmodules|pnpm-workspace\.yaml)$/;
+  /^((package|composer|[tj]sconfig[^/]*)\.json|pyproject\.toml|requirements[^/]*\.txt|pom\.xml|(build|settings)\.gradle(\.kts)?|[^/]+\.(csproj|vbproj|fsproj|sln)|go\.(mod|work)|Cargo\.toml|Gemfile|[^/]+\.gemspec|CMakeLists\.txt|Makefile|GNUmakefile|\.gitmodules)$/;
 
 export function isProjectFile(name: string): boolean {
   return projectFile.test(name);

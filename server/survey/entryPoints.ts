@@ -25,7 +25,7 @@ const serverExternals = new Set([
 const configurationName =
   /(^|\/)(\.[\w-]+rc\.[cm]?[jt]s|[\w.-]+\.(config|conf|setup|workspace)\.[cm]?[jt]s|(gulp|grunt|jake)file\.[cm]?[jt]s|karma\.conf\.js)$/i;
 
-/** Where the outside begins to use a codebase, in the order of what is most telling; one entry a file. */
+/** Where the outside begins to use a codebase, what is most telling first and tests last; one entry a file. */
 export function entryPointsOf(survey: SurveyedCodebase, tree: FileTree, intake: Intake): EntryPoint[] {
   const found = new Map<string, EntryPoint>();
   const add = (entry: EntryPoint): void => {
@@ -41,7 +41,9 @@ export function entryPointsOf(survey: SurveyedCodebase, tree: FileTree, intake: 
     else if (listens && !isTest && serving.has(path)) add({ path, role: 'server', name });
     else if (configurationName.test(path)) add({ path, role: 'configuration', name });
   }
-  return [...found.values()];
+  const tests = new Set(intake.files.filter(({ isTest }) => isTest).map(({ path }) => path));
+  const inTests = ({ path }: EntryPoint): number => (tests.has(path) ? 1 : 0);
+  return [...found.values()].sort((a, b) => inTests(a) - inTests(b));
 }
 
 function filesUsing(

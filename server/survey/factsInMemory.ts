@@ -36,6 +36,6 @@ export class FactsInMemory {
 
   /** Keeps what was gathered for the next survey, in place of what was kept before. */
   keep(): void {
-    last = this.bytes > MAX_BYTES ? new Map() : this.gathered;
+    last = this.bytes > MAX_BYTES ? new Map<string, FileFacts>() : this.gathered;
   }
 }

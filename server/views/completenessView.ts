@@ -1,6 +1,7 @@
 import { elementKinds } from '../../core/facts/fileFacts.ts';
 import type { DoubtfulExternal } from '../../core/completeness/gapRoots.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
+import type { Gap } from '../../core/link/linked.ts';
 import { ACCEPTED } from '../../core/link/imports.ts';
 import type { IntakeRules } from '../intake/rules.ts';
 import { gapItem, type Completeness } from '../survey/completeness.ts';
@@ -14,6 +15,7 @@ export interface CompletenessPage {
   doubtful: DoubtfulExternal[];
   partly: {
     path: string;
+    isTest: boolean;
     failed: boolean;
     damage: [number, number][];
     damagedLines: number;
@@ -51,30 +53,32 @@ export interface GapRow {
   leftOut: { path: string; reason: string } | null;
   count: number;
   files: number;
+  onlyInTests: boolean;
   places: { file: string; line: number }[];
   roots: string[];
   item: string;
 }
 
-const LISTED = 500;
-const PLACES = 50;
+const LISTED = 300;
+const PLACES = 20;
 
 export function completenessView(
   survey: SurveyedCodebase,
   { roots, doubtful, clashes, twice, unreferred }: Completeness,
   rules: IntakeRules,
 ): CompletenessPage {
-  const { elements, files, gaps } = survey;
+  const { elements, files } = survey;
   const partly = files.filter(({ parse }) => parse !== 'clean');
   const linesOf = new Map(files.map(({ path, lines }) => [path, lines.lines]));
   return {
-    gaps: gaps.slice(0, LISTED).map((gap, index) => ({
+    gaps: gapsInOrder(survey).map(({ gap, index, inCode }) => ({
       name: gap.name,
       kind: gap.kind,
       reason: gap.reason,
       leftOut: gap.leftOut ?? null,
       count: gap.places.length,
       files: new Set(gap.places.map(({ file }) => file)).size,
+      onlyInTests: inCode === 0,
       places: gap.places.slice(0, PLACES).map(({ file, line }) => ({ file: elements.key[file], line })),
       roots: roots[index] ?? [],
       item: gapItem(gap),
@@ -82,14 +86,19 @@ export function completenessView(
     accepted: acceptedOnes(survey, rules),
     doubtful: doubtful.slice(0, LISTED),
     partly: partly
-      .map(({ path, parse, damage, lines }) => ({
+      .map(({ path, parse, damage, lines, isTest }) => ({
+        isTest,
         path,
         failed: parse === 'failed',
         damage,
         damagedLines: damage.reduce((sum, [from, to]) => sum + to - from + 1, 0),
         lines: lines.lines,
       }))
-      .sort((a, b) => b.damagedLines / Math.max(1, b.lines) - a.damagedLines / Math.max(1, a.lines))
+      .sort(
+        (a, b) =>
+          Number(a.isTest) - Number(b.isTest) ||
+          b.damagedLines / Math.max(1, b.lines) - a.damagedLines / Math.max(1, a.lines),
+      )
       .slice(0, LISTED),
     clashes: clashes.slice(0, LISTED).map(({ name, likeness, contents, files: members }) => {
       const kinds = [...new Set(members.map(({ hash }) => hash))];
@@ -115,7 +124,7 @@ export function completenessView(
       .sort((a, b) => b.lines - a.lines)
       .slice(0, LISTED),
     totals: {
-      gaps: gaps.length,
+      gaps: survey.gaps.length,
       doubtful: doubtful.length,
       partly: partly.length,
       clashes: clashes.length,
@@ -123,6 +132,15 @@ export function completenessView(
       unreferred: unreferred.length,
     },
   };
+}
+
+/** Gaps with the index of each, those that code refers to most first; what only tests refer to comes last. */
+function gapsInOrder({ gaps, files }: SurveyedCodebase): { gap: Gap; index: number; inCode: number }[] {
+  const isTest = new Set(files.filter((file) => file.isTest).map(({ element }) => element));
+  return gaps
+    .map((gap, index) => ({ gap, index, inCode: gap.places.filter(({ file }) => !isTest.has(file)).length }))
+    .sort((a, b) => b.inCode - a.inCode || b.gap.places.length - a.gap.places.length || a.index - b.index)
+    .slice(0, LISTED);
 }
 
 /** What was accepted as lying outside, with how many files use it now. */

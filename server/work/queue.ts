@@ -47,7 +47,7 @@ export function createQueue(store: Store): JobQueue {
     survey: { worker: null, jobId: null },
     intake: { worker: null, jobId: null },
   };
-  let whenIdle: (() => void)[] = [];
+  const whenIdle: (() => void)[] = [];
 
   const next = (kind: JobKind): void => {
     const lane = lanes[kind];

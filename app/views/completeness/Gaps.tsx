@@ -48,12 +48,15 @@ export function Gaps({ page, codebaseId }: { page: CompletenessPage; codebaseId:
 function Gap({ gap, codebaseId }: { gap: GapRow; codebaseId: string }) {
   const { send } = useEdit();
   const links = useElementLinks(codebaseId);
-  const { name, reason, leftOut, count, files, places, roots, kind } = gap;
+  const { name, reason, leftOut, count, files, places, roots, kind, onlyInTests } = gap;
   return (
     <details className="gap">
       <summary>
         <span className="mono">{name}</span>
-        <span className="caution">{reasonOf(gap)}</span>
+        <span className="caution">
+          {reasonOf(gap)}
+          {onlyInTests && <span className="faded">, only in tests</span>}
+        </span>
         <span className="mono">{counted(count, 'place')}</span>
         <span className="gap-actions">
           {leftOut && (

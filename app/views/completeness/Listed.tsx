@@ -29,7 +29,7 @@ export function Section<T>({
     <section className="block" id={id}>
       <h2>
         <span>
-          {title} <span className="mono">{total}</span>
+          {title} <span className="mono">{figure(total)}</span>
         </span>
         <span>{total > 0 ? meaning : ''}</span>
       </h2>
@@ -42,7 +42,7 @@ export function Section<T>({
       )}
       {all && total > rows.length && (
         <p className="faded">
-          The first {rows.length} of {total} are listed.
+          The first {figure(rows.length)} of {figure(total)} are listed.
         </p>
       )}
     </section>

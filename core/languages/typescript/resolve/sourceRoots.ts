@@ -9,7 +9,7 @@ import { probe } from './probe.ts';
 export function resolveInSourceRoots(tree: FileTree, file: string, specifier: string): Resolution | null {
   for (const candidate of candidates(tree, file, specifier)) {
     const found = candidate === null || candidate === '' ? null : probe(tree, candidate);
-    if (found?.kind === 'file') return found;
+    if (found && found.kind !== 'gap') return found;
   }
   return null;
 }
