@@ -87,9 +87,7 @@ describe('completeness', () => {
     await clickText(page, '.gap-actions button', 'Read vendor/');
     await waitForText(page, '.survey-again', 'does not know of yet');
     await page.evaluate(() => {
-      const gap = [...document.querySelectorAll('details.gap')].find((e) =>
-        e.textContent?.includes('tolls1998'),
-      )!;
+      const gap = [...document.querySelectorAll('.gap')].find((e) => e.textContent?.includes('tolls1998'))!;
       const accept = [...gap.querySelectorAll('button')].find((b) => b.textContent === 'Accept as external')!;
       accept.click();
     });

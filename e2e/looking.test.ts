@@ -9,6 +9,19 @@ import {
   type Instrument,
 } from './instrument.ts';
 
+const everyView = [
+  'overview',
+  'intake',
+  'completeness',
+  'completeness?compare=src/desk/format.ts&compare=src/web/api/format.ts',
+  'document?file=docs/tolls.md',
+  'measures',
+  'matrix',
+  'cycles',
+  'source?file=src/tolls/tariff.ts',
+  'survey',
+];
+
 let instrument: Instrument;
 let base: string;
 
@@ -249,20 +262,17 @@ describe('the frame', () => {
     await page.waitForFunction(() => location.pathname.endsWith('/matrix'));
   });
 
-  it.each(['overview', 'measures', 'matrix', 'cycles', 'source?file=src/tolls/tariff.ts', 'survey'])(
-    '%s is usable at a width of 1024, without scrolling sideways',
-    async (view) => {
-      const { page } = instrument;
-      await page.setViewport({ width: 1024, height: 700 });
-      await open(view);
-      const [content, shown] = await page.evaluate(() => [
-        document.documentElement.scrollWidth,
-        document.documentElement.clientWidth,
-      ]);
-      await page.setViewport({ width: 1280, height: 800 });
-      expect(content).toBeLessThanOrEqual(shown);
-    },
-  );
+  it.each(everyView)('%s is usable at a width of 1024, without scrolling sideways', async (view) => {
+    const { page } = instrument;
+    await page.setViewport({ width: 1024, height: 700 });
+    await open(view);
+    const [content, shown] = await page.evaluate(() => [
+      document.documentElement.scrollWidth,
+      document.documentElement.clientWidth,
+    ]);
+    await page.setViewport({ width: 1280, height: 800 });
+    expect(content).toBeLessThanOrEqual(shown);
+  });
 
   it('the sheet can be switched from light to dark, and stays so', async () => {
     const { page } = instrument;
@@ -298,20 +308,17 @@ describe('the frame', () => {
     await waitForText(page, '.dossier', 'This survey has no no/such.ts.');
   });
 
-  it.each(['overview', 'measures', 'matrix', 'cycles', 'source?file=src/tolls/tariff.ts', 'survey'])(
-    '%s has no accessibility faults in either sheet',
-    async (view) => {
-      const { page } = instrument;
-      for (const scheme of ['light', 'dark']) {
-        await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);
-        await open(view);
-        const { violations } = await new AxePuppeteer(page).withTags(['wcag2a', 'wcag2aa']).analyze();
-        const told = violations.map(
-          ({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 160)).join(' | ')}`,
-        );
-        expect(told, scheme).toEqual([]);
-      }
-      await page.emulateMediaFeatures([]);
-    },
-  );
+  it.each(everyView)('%s has no accessibility faults in either sheet', async (view) => {
+    const { page } = instrument;
+    for (const scheme of ['light', 'dark']) {
+      await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);
+      await open(view);
+      const { violations } = await new AxePuppeteer(page).withTags(['wcag2a', 'wcag2aa']).analyze();
+      const told = violations.map(
+        ({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 160)).join(' | ')}`,
+      );
+      expect(told, scheme).toEqual([]);
+    }
+    await page.emulateMediaFeatures([]);
+  });
 });

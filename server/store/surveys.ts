@@ -131,12 +131,13 @@ function partOf<T>(store: Store, surveyId: number, part: string): T | null {
 
 /** What the survey's intake has told beside what was read and left out. */
 export function intakeOf(store: Store, surveyId: number): KeptIntake {
-  return partOf<KeptIntake>(store, surveyId, 'intake') ?? nothingKept;
+  return { ...nothingKept, ...partOf<Partial<KeptIntake>>(store, surveyId, 'intake') };
 }
 
 export function completenessOfSurvey(store: Store, surveyId: number): Completeness {
   const none: Completeness = { roots: [], doubtful: [], clashes: [], twice: [], unreferred: [] };
-  return partOf<Completeness>(store, surveyId, 'completeness') ?? none;
+  // A survey made by an earlier version may lack some of it.
+  return { ...none, ...partOf<Partial<Completeness>>(store, surveyId, 'completeness') };
 }
 
 /** Keys of all that the survey found missing, doubled or unused. */

@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { Link } from 'react-router';
 import type { CompletenessPage, GapRow } from '../../../server/views/completenessView.ts';
 import { useElementLinks } from '../../frame/elementLinks.ts';
@@ -47,12 +48,21 @@ export function Gaps({ page, codebaseId }: { page: CompletenessPage; codebaseId:
 
 function Gap({ gap, codebaseId }: { gap: GapRow; codebaseId: string }) {
   const { send } = useEdit();
+  const [isOpen, setIsOpen] = useState(false);
   const links = useElementLinks(codebaseId);
   const { name, reason, leftOut, count, files, places, roots, kind, onlyInTests } = gap;
+  const shown = isOpen ? places : [];
   return (
-    <details className="gap">
-      <summary>
-        <span className="mono">{name}</span>
+    <div className="gap">
+      <div className="gap-row">
+        <button
+          type="button"
+          className="plain-button mono"
+          aria-expanded={isOpen}
+          onClick={() => setIsOpen(!isOpen)}
+        >
+          {isOpen ? '▾' : '▸'} {name}
+        </button>
         <span className="caution">
           {reasonOf(gap)}
           {onlyInTests && <span className="faded">, only in tests</span>}
@@ -77,20 +87,20 @@ function Gap({ gap, codebaseId }: { gap: GapRow; codebaseId: string }) {
             </button>
           )}
         </span>
-      </summary>
-      {places.map(({ file, line }, index) => (
+      </div>
+      {shown.map(({ file, line }, index) => (
         <div key={index} className="place-line">
           <Link to={links.place(file, line)} className="mono">
             {file}:{line}
           </Link>
         </div>
       ))}
-      {count > places.length && (
+      {isOpen && count > places.length && (
         <p className="faded">
           and {figure(count - places.length)} more, in {counted(files, 'file')} all told
         </p>
       )}
-    </details>
+    </div>
   );
 }
 

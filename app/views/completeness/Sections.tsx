@@ -143,7 +143,9 @@ function clashWords({ files, contents, likeness }: CompletenessPage['clashes'][n
   const alike =
     contents < files.length
       ? 'copies among them'
-      : `up to ${percent(likeness)} of what they declare in common`;
+      : likeness === 1
+        ? 'declaring the same names'
+        : `up to ${percent(likeness)} of what they declare in common`;
   return `${all}, ${counted(contents, 'content')}, ${alike}`;
 }
 
