@@ -93,6 +93,7 @@ async function extractAll(source: CodeSource, intake: Intake, options: SurveyOpt
   let done = 0;
   const onFile = throttled('extract', options.onProgress ?? (() => {}));
   const report = (): void => onFile(++done, intake.files.length);
+  options.onProgress?.({ phase: 'extract', done: 0, total: intake.files.length });
   const memory = new FactsInMemory();
   const accept = (file: IntakeFile, hash: string, packed: () => Uint8Array): void => {
     const { path, language, isTest, grammar } = file;

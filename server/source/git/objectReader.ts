@@ -1,6 +1,6 @@
 import { spawn, type ChildProcessWithoutNullStreams } from 'node:child_process';
 import type { Socket } from 'node:net';
-import { gitCall } from './git.ts';
+import { gitCall } from './gitCall.ts';
 
 /** Reads objects of one repository, many at once, through one process of git. */
 export interface ObjectReader {
