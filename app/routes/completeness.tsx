@@ -17,7 +17,7 @@ import type { Route } from './+types/completeness';
 
 export async function loader({ params, request }: Route.LoaderArgs) {
   const view = viewRequest(request, params);
-  if (!view) throw redirect(`/codebases/${params.codebaseId}/intake`);
+  if (!view) throw redirect(`/codebases/${params.codebaseId}`);
   const { survey, record, runtime, codebase, readText } = view;
   const [left, right] = view.params.getAll('compare');
   const made = rulesOf(runtime.store, record.id);

@@ -10,7 +10,7 @@ const granularity = z.enum(['file', 'folder', 'type', 'routine']).catch('file');
 
 export function loader({ params, request }: Route.LoaderArgs) {
   const view = viewRequest(request, params);
-  if (!view) throw redirect(`/codebases/${params.codebaseId}/survey`);
+  if (!view) throw redirect(`/codebases/${params.codebaseId}`);
   const by = granularity.parse(view.params.get('by'));
   return {
     by,

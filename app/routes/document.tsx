@@ -7,7 +7,7 @@ import type { Route } from './+types/document';
 
 export async function loader({ params, request }: Route.LoaderArgs) {
   const view = viewRequest(request, params);
-  if (!view) throw redirect(`/codebases/${params.codebaseId}/intake`);
+  if (!view) throw redirect(`/codebases/${params.codebaseId}`);
   const path = view.params.get('file');
   if (path === null) throw data('Choose a text to read: this address names none.', { status: 400 });
   const intake = intakeOf(view.runtime.store, view.record.id);

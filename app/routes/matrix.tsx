@@ -11,7 +11,7 @@ const orderSchema = z.enum(['level', 'name']).catch('level');
 
 export function loader({ params, request }: Route.LoaderArgs) {
   const view = viewRequest(request, params);
-  if (!view) throw redirect(`/codebases/${params.codebaseId}/survey`);
+  if (!view) throw redirect(`/codebases/${params.codebaseId}`);
   const granularity = granularitySchema.parse(view.params.get('of'));
   const order = orderSchema.parse(view.params.get('order'));
   const { scope, filter, withTests } = view;

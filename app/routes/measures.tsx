@@ -8,7 +8,7 @@ import type { Route } from './+types/measures';
 
 export function loader({ params, request }: Route.LoaderArgs) {
   const view = viewRequest(request, params);
-  if (!view) throw redirect(`/codebases/${params.codebaseId}/survey`);
+  if (!view) throw redirect(`/codebases/${params.codebaseId}`);
   const { survey, scope, withTests } = view;
   const query = measuresState(view.params);
   return {

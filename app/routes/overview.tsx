@@ -7,7 +7,7 @@ import type { Route } from './+types/overview';
 
 export function loader({ params, request }: Route.LoaderArgs) {
   const view = viewRequest(request, params);
-  if (!view) throw redirect(`/codebases/${params.codebaseId}/survey`);
+  if (!view) throw redirect(`/codebases/${params.codebaseId}`);
   return {
     overview: overviewView(
       view.survey,

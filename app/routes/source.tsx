@@ -7,7 +7,7 @@ import type { Route } from './+types/source';
 
 export async function loader({ params, request }: Route.LoaderArgs) {
   const view = viewRequest(request, params);
-  if (!view) throw redirect(`/codebases/${params.codebaseId}/survey`);
+  if (!view) throw redirect(`/codebases/${params.codebaseId}`);
   const path = view.params.get('file');
   if (path === null) throw data('Choose a file to read: this address names none.', { status: 400 });
   const hash = surveyedHash(view.runtime.store, view.record.id, path);

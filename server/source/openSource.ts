@@ -17,6 +17,8 @@ export interface OpenOptions {
   limits: ArchiveLimits;
   /** True to fetch what is new; false to read what was fetched last. */
   refresh: boolean;
+  /** True while something else reads what was unpacked earlier. */
+  keepEarlier?: boolean;
   signal?: AbortSignal;
   /** What is being done, in words, for the progress. */
   onStep?: (step: string) => void;
@@ -63,10 +65,8 @@ async function openRemote({ address, ref }: Origin, options: OpenOptions): Promi
   return gitSource(repository, commit, address, signal);
 }
 
-async function openArchive(
-  file: string,
-  { workplace, limits, signal, onStep }: OpenOptions,
-): Promise<CodeSource> {
+async function openArchive(file: string, options: OpenOptions): Promise<CodeSource> {
+  const { workplace, limits, signal, onStep } = options;
   const name = basename(file);
   let stamp;
   try {
@@ -84,7 +84,7 @@ async function openArchive(
     onProgress: (read, ofAll) =>
       onStep?.(`unpacking ${name}: ${Math.floor((100 * read) / Math.max(1, ofAll))} %`),
   });
-  for (const other of readdirSync(workplace)) {
+  for (const other of options.keepEarlier ? [] : readdirSync(workplace)) {
     if (other.startsWith('unpacked-') && other !== place)
       rmSync(join(workplace, other), { recursive: true, force: true });
   }

@@ -71,9 +71,11 @@ function inRepository(repository: string | undefined, commit: string | null): Re
 const indexes = new LRUCache<string, Map<string, number>>({ max: 4 });
 
 function inArchive(workplace: string, path: string): Buffer | null {
-  const place = readdirSync(workplace).find((name) => /^unpacked-[\d-]+$/.test(name));
-  if (place === undefined) return null;
-  const folder = join(workplace, place);
+  const folder = readdirSync(workplace)
+    .filter((name) => /^unpacked-[\d-]+$/.test(name))
+    .map((name) => join(workplace, name))
+    .sort((a, b) => statSync(b).mtimeMs - statSync(a).mtimeMs)[0];
+  if (folder === undefined) return null;
   let numbers = indexes.get(folder);
   if (!numbers) {
     const { files } = JSON.parse(readFileSync(join(folder, 'index.json'), 'utf8')) as ArchiveIndex;

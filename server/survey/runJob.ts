@@ -8,7 +8,7 @@ import type { Store } from '../store/database.ts';
 import { storedCache, type StoredCache } from '../store/facts.ts';
 import { saveIntake } from '../store/intakes.ts';
 import { jobLog } from '../store/jobLog.ts';
-import { endJob, job, reportJob, startJob, type Job } from '../store/jobs.ts';
+import { endJob, job, jobsUnderWay, reportJob, startJob, type Job } from '../store/jobs.ts';
 import { settings } from '../store/settings.ts';
 import { saveSurvey } from '../store/surveys.ts';
 import { logIntake, logSurvey } from './logLines.ts';
@@ -75,21 +75,15 @@ const phaseLines: Record<Phase, string> = {
   store: 'measuring and writing',
 };
 
-async function open({
-  store,
-  job: { refresh },
-  codebase: opened,
-  log,
-  report,
-  signal,
-}: Run): Promise<CodeSource> {
+async function open({ store, job: own, codebase: opened, log, report, signal }: Run): Promise<CodeSource> {
   report({ phase: 'open', done: 0, total: 0 });
   log(`${opened.kind} ${opened.address}${opened.ref === null ? '' : ` at ${opened.ref}`}`);
   let reported = 0;
   const source = await openSource(opened, {
     workplace: workplaceOf(store, opened.id),
     limits: { unpackedBytes: settings(store).unpackedLimit * 1024 ** 3, entries: 1_000_000 },
-    refresh,
+    refresh: own.refresh,
+    keepEarlier: jobsUnderWay(store).some(({ id, codebaseId }) => codebaseId === opened.id && id !== own.id),
     signal,
     onStep: (step) => {
       if (performance.now() - reported < 200) return;

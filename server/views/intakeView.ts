@@ -1,5 +1,6 @@
 import { whatItIs } from '../../core/languages/otherFiles.ts';
 import { languageNamed, languages } from '../../core/languages/registry.ts';
+import { foundRoots, type FoundRoot } from '../intake/foundRoots.ts';
 import type { Intake, IntakeFile, Submodule } from '../intake/intake.ts';
 import { isTurnable, leftOutReasons, type LeftOut, type LeftOutReason } from '../intake/reasons.ts';
 import type { IntakeRules } from '../intake/rules.ts';
@@ -39,6 +40,8 @@ export interface IntakeSheet {
   notes: string[];
   submodules: Submodule[];
   projectFiles: { path: string; isOff: boolean }[];
+  /** Roots that project files name. */
+  roots: FoundRoot[];
   rules: IntakeRules;
   /** Languages that a file may be taken for. */
   known: { id: string; name: string }[];
@@ -82,6 +85,7 @@ export function intakeView({ intake, takenAt, commit, rules }: StoredIntake, que
     notes: intake.notes,
     submodules: intake.submodules,
     projectFiles: projectFiles(intake, rules),
+    roots: foundRoots(intake.manifests).slice(0, LISTED),
     rules,
     known: languages.map(({ id, name }) => ({ id, name })),
   };

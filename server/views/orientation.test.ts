@@ -31,6 +31,7 @@ describe('the intake sheet', () => {
     'logo.png': '',
     'vendor/x.ts': '',
     'package.json': '{}',
+    'tsconfig.json': '{ "compilerOptions": { "baseUrl": "src", "paths": { "@deep/*": ["deep/*"] } } }',
     'README.md': '',
   };
   const sheetOf = async (query: Partial<SheetQuery> = {}) => {
@@ -77,7 +78,11 @@ describe('the intake sheet', () => {
       { what: 'picture', count: 1 },
     ]);
     expect(sheet.documents).toBe(1);
-    expect(sheet.projectFiles).toEqual([{ path: 'package.json', isOff: false }]);
+    expect(sheet.projectFiles.map(({ path }) => path)).toEqual(['package.json', 'tsconfig.json']);
+    expect(sheet.roots).toEqual([
+      { root: 'src', from: 'tsconfig.json', setting: 'baseUrl' },
+      { root: 'src/deep', from: 'tsconfig.json', setting: '@deep/*' },
+    ]);
     const filtered = await sheetOf({ filter: 'A.PY' });
     expect(filtered.leftOut.map(({ entries }) => entries.map(({ path }) => path))).toEqual([
       [],

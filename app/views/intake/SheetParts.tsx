@@ -129,6 +129,15 @@ export function ImportRoots({ sheet }: { sheet: IntakeSheet }) {
           {figure(sheet.projectFiles.length - shows)} more
         </button>
       )}
+      {sheet.roots.map(({ root, from, setting }) => (
+        <div key={`${root} ${setting}`} className="sheet-row">
+          <span className="mono">{root === '.' ? 'the root' : root}</span>
+          <span className="faded">
+            <span className="mono">{setting}</span> of {from}
+          </span>
+          <span />
+        </div>
+      ))}
       <form
         className="roots-form"
         key={current}

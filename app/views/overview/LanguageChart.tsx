@@ -2,7 +2,7 @@ import { useColorScheme } from '@mui/material/styles';
 import { BarElement, CategoryScale, Chart, LinearScale, Tooltip } from 'chart.js';
 import { Bar } from 'react-chartjs-2';
 import type { Overview } from '../../../server/views/overviewView.ts';
-import { counted, figure } from '../../state/figures.ts';
+import { counted, figure, percent } from '../../state/figures.ts';
 import { dark, light } from '../../theme/tokens.ts';
 
 Chart.register(BarElement, CategoryScale, LinearScale, Tooltip);
@@ -11,6 +11,10 @@ Chart.register(BarElement, CategoryScale, LinearScale, Tooltip);
 export function LanguageChart({ languages }: { languages: Overview['languages'] }) {
   const { mode, systemMode } = useColorScheme();
   const colours = (mode === 'system' ? systemMode : mode) === 'dark' ? dark : light;
+  const all = Math.max(
+    1,
+    languages.reduce((sum, { codeLines }) => sum + codeLines, 0),
+  );
   const parts = [
     { label: 'code', colour: colours.most, value: (l: Overview['languages'][number]) => l.codeLines },
     {
@@ -59,7 +63,7 @@ export function LanguageChart({ languages }: { languages: Overview['languages'] 
       </p>
       {languages.map(({ id, name, files, codeLines }) => (
         <p key={id} className="faded">
-          {name}: {counted(files, 'file')}, {figure(codeLines)} lines of code
+          {name}: {counted(files, 'file')}, {figure(codeLines)} lines of code, {percent(codeLines / all)}
         </p>
       ))}
     </>
