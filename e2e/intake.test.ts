@@ -175,7 +175,8 @@ describe('other sources', () => {
     gitIn(repository, 'add', '--all');
     gitIn(repository, 'commit', '--quiet', '-m', 'second');
     await openAndSurvey(instrument, repository, 'main');
-    await waitForText(page, '.survey-page', '1 file,');
+    await waitForText(page, '.survey-page', 'Done in');
+    expect(await textOf(page, '.survey-page')).toContain('1 file,');
     const base = page.url().replace('/survey', '');
     await page.goto(`${base}/source?file=a.ts`, { waitUntil: 'networkidle2' });
     await waitForText(page, '.cm-content', 'export const a');

@@ -15,6 +15,9 @@ export function Finder({ codebaseId, onClose }: { codebaseId: number; onClose: (
   const links = useElementLinks(String(codebaseId));
   const list = useRef<HTMLUListElement>(null);
   const found = typed.trim() === '' ? [] : (data?.found ?? []);
+  const isCurrent = data?.asked === typed;
+  /** Enter was pressed before what was typed had been looked up; it means the first of what will be found. */
+  const [early, setEarly] = useState<{ opensSource: boolean } | null>(null);
 
   useEffect(() => {
     if (typed.trim() !== '') void load(`/codebases/${codebaseId}/find?q=${encodeURIComponent(typed)}`);
@@ -32,6 +35,14 @@ export function Finder({ codebaseId, onClose }: { codebaseId: number; onClose: (
     else void navigate(source);
   };
 
+  const takeEarly = useRef(take);
+  useEffect(() => {
+    takeEarly.current = take;
+  });
+  useEffect(() => {
+    if (early && isCurrent) takeEarly.current(0, early.opensSource);
+  }, [early, isCurrent]);
+
   return (
     <Dialog
       open
@@ -48,13 +59,17 @@ export function Finder({ codebaseId, onClose }: { codebaseId: number; onClose: (
           value={typed}
           onChange={(event) => {
             setTyped(event.target.value);
+            setEarly(null);
             setChosen(0);
           }}
           onKeyDown={(event) => {
             if (event.key === 'ArrowDown') setChosen(Math.min(found.length - 1, chosen + 1));
             else if (event.key === 'ArrowUp') setChosen(Math.max(0, chosen - 1));
-            else if (event.key === 'Enter') take(chosen, event.ctrlKey || event.metaKey);
-            else return;
+            else if (event.key === 'Enter') {
+              const opensSource = event.ctrlKey || event.metaKey;
+              if (isCurrent) take(chosen, opensSource);
+              else setEarly({ opensSource });
+            } else return;
             event.preventDefault();
           }}
         />

@@ -4,5 +4,6 @@ import type { Route } from './+types/find';
 
 export function loader({ params, request }: Route.LoaderArgs) {
   const view = viewRequest(request, params);
-  return { found: view ? findElements(view.survey, view.params.get('q') ?? '') : [] };
+  const asked = view?.params.get('q') ?? '';
+  return { asked, found: view ? findElements(view.survey, asked) : [] };
 }

@@ -1,5 +1,5 @@
 import Button from '@mui/material/Button';
-import { useFetcher } from 'react-router';
+import { Form, useFetcher, useNavigation } from 'react-router';
 import type { Codebase } from '../../../server/store/codebases.ts';
 import type { Job } from '../../../server/store/jobs.ts';
 import type { IntakeSheet } from '../../../server/views/intakeView.ts';
@@ -121,15 +121,16 @@ function SheetCaption({ codebase, sheet }: { codebase: Codebase; sheet: IntakeSh
 }
 
 function SurveyButton({ sheet, isSurveyed }: { sheet: IntakeSheet | null; isSurveyed: boolean }) {
-  const fetcher = useFetcher();
+  const isSending = useNavigation().formData?.get('edit') === 'survey';
   const nothing = !sheet || sheet.read.files === 0;
+  // A form that navigates: the redirect of a fetcher is dropped when the page is loaded anew at that moment.
   return (
-    <fetcher.Form method="post">
+    <Form method="post">
       <input type="hidden" name="edit" value="survey" />
-      <Button type="submit" variant="contained" disabled={nothing || fetcher.state !== 'idle'}>
+      <Button type="submit" variant="contained" disabled={nothing || isSending}>
         {isSurveyed ? 'Survey again' : 'Survey'}
       </Button>
-    </fetcher.Form>
+    </Form>
   );
 }
 
