@@ -33,10 +33,11 @@ export function JobLine({ job, stop }: { job: LiveJob; stop: ReactNode }) {
 function jobText(job: LiveJob): string {
   if (job.state === 'waiting')
     return job.ahead === 0 ? 'about to begin' : `waiting for ${counted(job.ahead, 'other')} to end`;
-  if (job.total === 0) return job.step || phaseWords[job.phase].what;
-  const seconds = job.startedAt ? (Date.parse(job.updatedAt) - Date.parse(job.startedAt)) / 1000 : 0;
+  const seconds = job.elapsedMs / 1000;
+  const soFar = seconds >= 1 ? `, ${duration(seconds)} so far` : '';
+  if (job.total === 0) return (job.step || phaseWords[job.phase].what) + soFar;
   const rate = seconds > 0 ? job.done / seconds : 0;
   const left = rate > 0 ? `${duration((job.total - job.done) / rate)} left` : 'estimating the time left';
   const how = job.phase === 'extract' ? `, ${figure(rate)} a second, ${left}` : '';
-  return `${phaseWords[job.phase].what}: ${figure(job.done)} of ${counted(job.total, 'file')}${how}`;
+  return `${phaseWords[job.phase].what}: ${figure(job.done)} of ${counted(job.total, 'file')}${how}${soFar}`;
 }

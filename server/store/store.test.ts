@@ -1,14 +1,15 @@
 import { spawn } from 'node:child_process';
 import { appendFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { describe, expect, it, onTestFinished } from 'vitest';
+import { describe, expect, it, onTestFinished, vi } from 'vitest';
 import { temporaryFolder } from '../../tests/temporaryFolder.ts';
 import { installationRoot } from '../installation.ts';
 import { runJob } from '../survey/runJob.ts';
 import { folderOrigin } from '../source/address.ts';
+import { codebaseState } from '../views/codebaseState.ts';
 import { openCodebase, removeCodebase } from './codebases.ts';
 import { openStore, type Store } from './database.ts';
-import { createJob, interruptOrphans, job, jobsUnderWay, latestJob } from './jobs.ts';
+import { createJob, interruptOrphans, job, jobsUnderWay, latestJob, startJob } from './jobs.ts';
 import { latestSurvey, loadSurvey, surveyedHash } from './surveys.ts';
 
 function freshStore(folder = temporaryFolder()): Store {
@@ -147,5 +148,20 @@ describe('a kill in mid-survey', () => {
     const resumed = await runJob(store, createJob(store, opened.id).id);
     expect(latestSurvey(store, opened.id)!.id).toBe(resumed);
     expect(store.prepare('SELECT count(*) FROM fact').pluck().get()).toBe(401);
+  });
+});
+
+describe('the state of a codebase', () => {
+  it('goes on while a job runs, twice a second, even when the job has nothing new to report', () => {
+    vi.useFakeTimers({ now: Date.parse('2026-05-04T10:00:00Z'), toFake: ['Date'] });
+    onTestFinished(() => void vi.useRealTimers());
+    const store = freshStore();
+    const { id } = openCodebase(store, folderOrigin('/somewhere/code'));
+    startJob(store, createJob(store, id).id);
+    const elapsed = [0, 400, 500, 1100].map((ms) => {
+      vi.setSystemTime(Date.parse('2026-05-04T10:00:00Z') + ms);
+      return codebaseState(store, id).jobs.map((job) => job.elapsedMs);
+    });
+    expect(elapsed).toEqual([[0], [0], [500], [1000]]);
   });
 });

@@ -8,6 +8,8 @@ import { latestSurveyId } from '../store/surveys.ts';
 /** A job under way, with how many stand before it in its queue, and the last lines of its log. */
 export interface LiveJob extends Job {
   ahead: number;
+  /** How long it has run, by the half second: a page sees that it goes on even while one large file is read. */
+  elapsedMs: number;
   recent: LogLine[];
 }
 
@@ -29,10 +31,18 @@ export function codebaseState(store: Store, codebaseId: number): CodebaseState {
       .map((job) => ({
         ...job,
         ahead: all.filter(({ id, kind }) => kind === job.kind && id < job.id).length,
+        elapsedMs: elapsedMs(job),
         recent: logOf(store, job.id, RECENT),
       })),
     surveyId: latestSurveyId(store, codebaseId),
     takenAt: intakeTakenAt(store, codebaseId),
     changedAt: codebase(store, codebaseId).changedAt,
   };
+}
+
+const STEP_MS = 500;
+
+function elapsedMs({ startedAt }: Job): number {
+  if (startedAt === null) return 0;
+  return Math.max(0, Math.floor((Date.now() - Date.parse(startedAt)) / STEP_MS) * STEP_MS);
 }
