@@ -19,10 +19,12 @@ export interface FileFacts {
   references: ReferenceColumns;
   /** True when top-level names are visible to every file (a script, not a module). */
   isScript: boolean;
+  /** Package that the file says it belongs to, with dots; empty for none or where the language has no such thing. */
+  packageName: string;
 }
 
 /** Part of the cache key: raise it whenever extraction gives different facts for the same text. */
-export const FRONT_END_VERSION = 3;
+export const FRONT_END_VERSION = 4;
 
 export type ParseState = 'clean' | 'partial' | 'failed';
 

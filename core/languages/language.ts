@@ -1,7 +1,7 @@
 import type { FileFacts } from '../facts/fileFacts.ts';
 import type { Language, Tree } from 'web-tree-sitter';
 import type { FileTree, Resolution } from '../link/fileTree.ts';
-import type { CursorCalls } from './syntaxTable.ts';
+import type { CursorCalls } from './reading/syntaxTable.ts';
 
 /** What the program knows of one language. A language is a folder beside this file and a line in the registry. */
 export interface LanguageDefinition {

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { Language, Parser, type Tree } from 'web-tree-sitter';
-import type { CursorCalls } from '../../core/languages/syntaxTable.ts';
+import type { CursorCalls } from '../../core/languages/reading/syntaxTable.ts';
 import { packageFile } from '../installation.ts';
 
 /** The WebAssembly runtime of one thread, and the grammars it has loaded. */

@@ -44,8 +44,6 @@ export function IntakePage({
       <SheetCaption codebase={codebase} sheet={sheet} />
       <div className="page intake">
         {refusal && <p className="against">{refusal}</p>}
-        {failed && <p className={failed.state === 'failed' ? 'against' : 'caution'}>{failed.message}</p>}
-        {job && <JobLine job={job} stop={<StopButton />} />}
         <div className="intake-actions">
           <SurveyButton sheet={sheet} isSurveyed={isSurveyed} />
           <editor.fetcher.Form method="post">
@@ -62,6 +60,9 @@ export function IntakePage({
             </span>
           )}
         </div>
+        {/* Below the buttons: what comes and goes must not move them from under the pointer. */}
+        {failed && <p className={failed.state === 'failed' ? 'against' : 'caution'}>{failed.message}</p>}
+        {job && <JobLine job={job} stop={<StopButton />} />}
         {differs && (
           <p className="caution">
             The survey that the other views show was made under other decisions. Survey again to bring it to

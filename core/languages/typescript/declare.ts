@@ -1,8 +1,9 @@
 import { FLAG, FORM, KIND, EXPRESSION } from '../../facts/fileFacts.ts';
-import { childIn, childOfKind } from '../syntaxTable.ts';
+import { childIn, childOfKind } from '../reading/syntaxTable.ts';
 import { readDynamicImport, readExport, readImport, readImportedType, readRequired } from './imports.ts';
-import { lineAt, noFigures, textOf, type Reading } from './reading.ts';
-import { bind, newScope, varScope, type Scope } from './scopes.ts';
+import { lineAt, noFigures, textOf } from '../reading/reading.ts';
+import type { ScriptReading } from './reading.ts';
+import { bind, newScope, varScope, type Scope } from '../reading/scopes.ts';
 import { F, K, kindSet, T } from './vocabulary.ts';
 
 const opensScope = kindSet(
@@ -57,7 +58,7 @@ interface Position {
 }
 
 /** First pass: finds all declarations, scopes, imports and exports of a file. Iterative; O(nodes). */
-export function declareAll(reading: Reading): void {
+export function declareAll(reading: ScriptReading): void {
   const { table, scopeOf } = reading;
   const position: Position = { scope: reading.fileScope, owner: -1 };
   const open: { end: number; scope: Scope; owner: number }[] = [];
@@ -80,7 +81,7 @@ export function declareAll(reading: Reading): void {
 }
 
 /** Declares what `node` declares; returns the declaration that encloses the node's children, or -1. */
-function declareNode(reading: Reading, node: number, kind: number, at: Position): number {
+function declareNode(reading: ScriptReading, node: number, kind: number, at: Position): number {
   const { table } = reading;
   switch (kind) {
     case K.import_statement:
@@ -145,7 +146,7 @@ function declareNode(reading: Reading, node: number, kind: number, at: Position)
 }
 
 /** Nodes that bind names which are no elements: untyped parameters, caught errors, loop variables, type parameters. */
-function bindLocals(reading: Reading, node: number, kind: number, scope: Scope): void {
+function bindLocals(reading: ScriptReading, node: number, kind: number, scope: Scope): void {
   const { table } = reading;
   const parent = table.parent[node];
   if (parent < 0) return;
@@ -182,7 +183,7 @@ function bindLocal(scope: Scope, name: string, node: number): void {
 
 /** Calls `found` for each name that a (possibly destructuring) pattern binds. */
 function bindPattern(
-  reading: Reading,
+  reading: ScriptReading,
   node: number,
   scope: Scope,
   found: (name: string, node: number) => void,
@@ -211,7 +212,13 @@ function bindPattern(
   }
 }
 
-function declareNamed(reading: Reading, node: number, at: Position, kind: number, form: number): number {
+function declareNamed(
+  reading: ScriptReading,
+  node: number,
+  at: Position,
+  kind: number,
+  form: number,
+): number {
   const { table } = reading;
   const nameNode = childIn(table, node, F.name);
   const exporting = exportStatementOf(reading, node);
@@ -224,14 +231,20 @@ function declareNamed(reading: Reading, node: number, at: Position, kind: number
   return index;
 }
 
-function exportStatementOf(reading: Reading, node: number): number {
+function exportStatementOf(reading: ScriptReading, node: number): number {
   const { table } = reading;
   let parent = table.parent[node];
   if (parent >= 0 && table.kind[parent] === K.ambient_declaration) parent = table.parent[parent];
   return parent >= 0 && table.kind[parent] === K.export_statement ? parent : -1;
 }
 
-function exportSymbol(reading: Reading, at: Position, name: string, symbol: number, index: number): void {
+function exportSymbol(
+  reading: ScriptReading,
+  at: Position,
+  name: string,
+  symbol: number,
+  index: number,
+): void {
   reading.declarations[index].flags |= FLAG.exported;
   if (at.scope !== reading.fileScope) return;
   const expression = reading.expressions.add(EXPRESSION.symbol, symbol);
@@ -241,7 +254,7 @@ function exportSymbol(reading: Reading, at: Position, name: string, symbol: numb
 }
 
 /** Joins the declaration to the symbol of its name in this scope, made when there is none. */
-function bindSymbol(reading: Reading, scope: Scope, name: string, index: number): number {
+function bindSymbol(reading: ScriptReading, scope: Scope, name: string, index: number): number {
   const declaration = reading.declarations[index];
   const known = scope.names?.get(name);
   if (known?.kind === 'symbol') {
@@ -255,7 +268,7 @@ function bindSymbol(reading: Reading, scope: Scope, name: string, index: number)
 }
 
 function addDeclaration(
-  reading: Reading,
+  reading: ScriptReading,
   node: number,
   at: Position,
   kind: number,
@@ -295,7 +308,7 @@ function addDeclaration(
 }
 
 /** An overload signature of the same routine just before, which the new declaration continues; -1 for none. */
-function openSignature(reading: Reading, owner: number, name: string, form: number): number {
+function openSignature(reading: ScriptReading, owner: number, name: string, form: number): number {
   for (let i = reading.declarations.length - 1; i >= 0; i--) {
     const earlier = reading.declarations[i];
     if (earlier.parent !== owner) {
@@ -308,7 +321,7 @@ function openSignature(reading: Reading, owner: number, name: string, form: numb
   return -1;
 }
 
-function flagsOf(reading: Reading, node: number): number {
+function flagsOf(reading: ScriptReading, node: number): number {
   const { table } = reading;
   let flags = 0;
   let hasBody = false;
@@ -331,7 +344,7 @@ function flagsOf(reading: Reading, node: number): number {
   return flags;
 }
 
-function memberName(reading: Reading, node: number): string {
+function memberName(reading: ScriptReading, node: number): string {
   if (node < 0) return '(unnamed)';
   const text = textOf(reading, node);
   if (reading.table.kind[node] === K.string) return text.slice(1, -1);
@@ -339,7 +352,7 @@ function memberName(reading: Reading, node: number): string {
 }
 
 function declareMember(
-  reading: Reading,
+  reading: ScriptReading,
   node: number,
   nameNode: number,
   at: Position,
@@ -349,7 +362,7 @@ function declareMember(
   return addDeclaration(reading, node, at, kind, form, memberName(reading, nameNode));
 }
 
-function declareMethod(reading: Reading, node: number, at: Position): number {
+function declareMethod(reading: ScriptReading, node: number, at: Position): number {
   const { table } = reading;
   const nameNode = childIn(table, node, F.name);
   let form: number = FORM.method;
@@ -360,7 +373,7 @@ function declareMethod(reading: Reading, node: number, at: Position): number {
 }
 
 /** A class field or an interface's property; one that holds a function is a routine. Inline object types have none. */
-function declareProperty(reading: Reading, node: number, at: Position): number {
+function declareProperty(reading: ScriptReading, node: number, at: Position): number {
   const { table } = reading;
   const container = table.parent[node];
   const inline =
@@ -377,13 +390,13 @@ function declareProperty(reading: Reading, node: number, at: Position): number {
 }
 
 /** `key: function` in an object literal is a routine, for the language gives it the key as its name. */
-function declarePair(reading: Reading, node: number, at: Position): number {
+function declarePair(reading: ScriptReading, node: number, at: Position): number {
   const value = childIn(reading.table, node, F.value);
   if (value < 0 || !isFunctionValue[reading.table.kind[value]]) return -1;
   return declareMember(reading, node, childIn(reading.table, node, F.key), at, KIND.routine, FORM.method);
 }
 
-function declareClassExpression(reading: Reading, node: number, at: Position): number {
+function declareClassExpression(reading: ScriptReading, node: number, at: Position): number {
   const { table } = reading;
   const parent = table.parent[node];
   if (table.kind[parent] === K.variable_declarator && table.field[node] === F.value) return -1;
@@ -394,7 +407,7 @@ function declareClassExpression(reading: Reading, node: number, at: Position): n
   return addDeclaration(reading, node, at, KIND.type, FORM.class, name);
 }
 
-function declareVariable(reading: Reading, node: number, at: Position): number {
+function declareVariable(reading: ScriptReading, node: number, at: Position): number {
   const { table } = reading;
   const nameNode = childIn(table, node, F.name);
   if (nameNode < 0) return -1;
@@ -432,12 +445,12 @@ function declareVariable(reading: Reading, node: number, at: Position): number {
   return -1;
 }
 
-function isNamespace(reading: Reading, owner: number): boolean {
+function isNamespace(reading: ScriptReading, owner: number): boolean {
   return owner >= 0 && reading.declarations[owner].form === FORM.namespace;
 }
 
 /** A typed parameter; a constructor's with a modifier is a field of the class as well. */
-function declareParameter(reading: Reading, node: number, at: Position): number {
+function declareParameter(reading: ScriptReading, node: number, at: Position): number {
   const { table } = reading;
   const pattern = childIn(table, node, F.pattern);
   if (pattern < 0) return -1;
@@ -455,7 +468,7 @@ function declareParameter(reading: Reading, node: number, at: Position): number 
 }
 
 /** `exports.x = function`, `A.prototype.x = function`, `A.x = function` and `this.x = function` name their routine. */
-function declareAssigned(reading: Reading, node: number, at: Position): number {
+function declareAssigned(reading: ScriptReading, node: number, at: Position): number {
   const { table } = reading;
   const left = childIn(table, node, F.left);
   const right = childIn(table, node, F.right);

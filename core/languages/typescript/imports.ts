@@ -1,11 +1,12 @@
 import { FLAG, EXPRESSION, type ImportKind } from '../../facts/fileFacts.ts';
-import { childIn, childOfKind } from '../syntaxTable.ts';
-import { lineAt, textOf, type Reading } from './reading.ts';
-import { bind, lookUpValue, type Scope } from './scopes.ts';
+import { childIn, childOfKind } from '../reading/syntaxTable.ts';
+import { lineAt, textOf } from '../reading/reading.ts';
+import type { ScriptReading } from './reading.ts';
+import { bind, lookUpValue, type Scope } from '../reading/scopes.ts';
 import { F, K, T } from './vocabulary.ts';
 
 /** The value of a plain string literal, or null for one that is computed (a template with holes, an expression). */
-function literalText(reading: Reading, node: number): string | null {
+function literalText(reading: ScriptReading, node: number): string | null {
   const { table } = reading;
   const text = textOf(reading, node);
   if (table.kind[node] === K.string) {
@@ -17,14 +18,14 @@ function literalText(reading: Reading, node: number): string | null {
   return null;
 }
 
-function addImport(reading: Reading, kind: ImportKind, specifier: string | null, node: number): number {
+function addImport(reading: ScriptReading, kind: ImportKind, specifier: string | null, node: number): number {
   const line = lineAt(reading.lineStarts, reading.table.start[node]);
   return reading.imports.push({ kind, specifier, line }) - 1;
 }
 
 /** Binds `local` to one export of an import, in the file's scope unless another is given. */
 function bindImport(
-  reading: Reading,
+  reading: ScriptReading,
   local: string,
   importIndex: number,
   name: string,
@@ -35,12 +36,12 @@ function bindImport(
 }
 
 /** The binding expression for one export of an import, without a local name. */
-export function importExpression(reading: Reading, importIndex: number, name: string): number {
+export function importExpression(reading: ScriptReading, importIndex: number, name: string): number {
   const binding = reading.importBindings.push({ import: importIndex, name }) - 1;
   return reading.expressions.add(EXPRESSION.import, binding);
 }
 
-export function readImport(reading: Reading, node: number): void {
+export function readImport(reading: ScriptReading, node: number): void {
   const { table } = reading;
   reading.isModule = true;
   const requireClause = childOfKind(table, node, K.import_require_clause);
@@ -80,7 +81,7 @@ export function readImport(reading: Reading, node: number): void {
 }
 
 /** `import { type A, type B } from …`: nothing of it is there at run time. */
-function bindsOnlyTypes(reading: Reading, clause: number): boolean {
+function bindsOnlyTypes(reading: ScriptReading, clause: number): boolean {
   const { table } = reading;
   const list = clause + 1;
   if (table.kind[list] !== K.named_imports || table.next[list] !== table.next[clause]) return false;
@@ -94,7 +95,7 @@ function bindsOnlyTypes(reading: Reading, clause: number): boolean {
 }
 
 function eachSpecifier(
-  reading: Reading,
+  reading: ScriptReading,
   list: number,
   kind: number,
   found: (name: string, alias: string, nameNode: number) => void,
@@ -115,7 +116,7 @@ function unquoted(name: string): string {
 }
 
 /** Export statements other than `export` before a declaration, which is recorded where it is declared. */
-export function readExport(reading: Reading, node: number, atTop: boolean): void {
+export function readExport(reading: ScriptReading, node: number, atTop: boolean): void {
   const { table } = reading;
   if (!atTop) return;
   reading.isModule = true;
@@ -163,7 +164,7 @@ export function readExport(reading: Reading, node: number, atTop: boolean): void
 }
 
 /** `require('…')` and `import('…')`, the latter in types as well. */
-export function readDynamicImport(reading: Reading, node: number, scope: Scope): void {
+export function readDynamicImport(reading: ScriptReading, node: number, scope: Scope): void {
   const { table } = reading;
   if (reading.importAt.has(node)) return;
   const callee = node + 1;
@@ -193,7 +194,7 @@ export function readDynamicImport(reading: Reading, node: number, scope: Scope):
  * `const a = require('…')` and `const { b, c: d } = require('…')` bind imports like an import statement; true when
  * `declarator` is one of these.
  */
-export function readRequired(reading: Reading, declarator: number, scope: Scope): boolean {
+export function readRequired(reading: ScriptReading, declarator: number, scope: Scope): boolean {
   const { table } = reading;
   const value = childIn(table, declarator, F.value);
   const name = childIn(table, declarator, F.name);
@@ -218,7 +219,7 @@ export function readRequired(reading: Reading, declarator: number, scope: Scope)
   return true;
 }
 
-function isFlatPattern(reading: Reading, pattern: number): boolean {
+function isFlatPattern(reading: ScriptReading, pattern: number): boolean {
   const { table } = reading;
   for (let child = pattern + 1; child < table.next[pattern]; child = table.next[child]) {
     const kind = table.kind[child];
@@ -230,14 +231,14 @@ function isFlatPattern(reading: Reading, pattern: number): boolean {
 }
 
 /** `import('…').Box<T>` in a type, of which the parser was given a name of the same length. */
-export function readImportedType(reading: Reading, node: number): void {
+export function readImportedType(reading: ScriptReading, node: number): void {
   const { table } = reading;
   if (!reading.text.startsWith('import(', table.start[node])) return;
   const specifier = textOf(reading, node).slice('import("'.length, -2);
   reading.importAt.set(node, addImport(reading, 'typeImport', specifier, node));
 }
 
-function standsInType(reading: Reading, node: number): boolean {
+function standsInType(reading: ScriptReading, node: number): boolean {
   const { table } = reading;
   for (let at = table.parent[node]; at >= 0; at = table.parent[at]) {
     switch (table.kind[at]) {
@@ -263,7 +264,7 @@ function standsInType(reading: Reading, node: number): boolean {
 }
 
 /** `/// <reference path="…" />` at the head of a file: a dependency on declarations. */
-export function readReferenceComment(reading: Reading, node: number): void {
+export function readReferenceComment(reading: ScriptReading, node: number): void {
   const text = textOf(reading, node);
   const path = /^\/\/\/\s*<reference\s+path\s*=\s*["']([^"']+)["']/.exec(text)?.[1];
   if (path === undefined) return;
@@ -271,7 +272,7 @@ export function readReferenceComment(reading: Reading, node: number): void {
 }
 
 /** States the exports whose expressions had to wait until every name was declared. */
-export function settleExports(reading: Reading, expressionOf: (node: number) => number): void {
+export function settleExports(reading: ScriptReading, expressionOf: (node: number) => number): void {
   const { table, exports } = reading;
   for (const { name, node } of reading.pendingExports) {
     const assigned = reading.declarationAt.get(table.parent[node]);
@@ -307,11 +308,11 @@ export function settleExports(reading: Reading, expressionOf: (node: number) => 
 }
 
 /** An expression for one declaration that no scope can look up. */
-function ownSymbol(reading: Reading, declaration: number): number {
+function ownSymbol(reading: ScriptReading, declaration: number): number {
   return reading.expressions.add(EXPRESSION.symbol, reading.symbols.push([declaration]) - 1);
 }
 
-function markExported(reading: Reading, expression: number): void {
+function markExported(reading: ScriptReading, expression: number): void {
   const symbol = reading.expressions.symbolOf(expression);
   if (symbol < 0) return;
   for (const index of reading.symbols[symbol]) reading.declarations[index].flags |= FLAG.exported;

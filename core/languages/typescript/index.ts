@@ -1,26 +1,18 @@
-import type { Language } from 'web-tree-sitter';
 import type { LanguageDefinition } from '../language.ts';
-import { readSyntax, type NodeVocabulary } from '../syntaxTable.ts';
-import { extractFacts, unreadFacts } from './extract.ts';
+import { unreadFacts } from '../reading/assemble.ts';
+import { readSyntax } from '../reading/syntaxTable.ts';
+import { extractFacts } from './extract.ts';
 import { bridgeGrammarGaps, bridgeReservedNames } from './grammarGaps.ts';
 import { packageEntries } from './resolve/entries.ts';
 import { createResolver } from './resolve/resolver.ts';
-import { vocabularyOf } from './vocabulary.ts';
+import { vocabulary } from './vocabulary.ts';
 
 const TYPESCRIPT = 'tree-sitter-typescript/tree-sitter-typescript.wasm';
 const TSX = 'tree-sitter-typescript/tree-sitter-tsx.wasm';
 const JAVASCRIPT = 'tree-sitter-javascript/tree-sitter-javascript.wasm';
 
-const vocabularies = new WeakMap<Language, NodeVocabulary>();
-
-function vocabularyFor(language: Language): NodeVocabulary {
-  let vocabulary = vocabularies.get(language);
-  if (!vocabulary) vocabularies.set(language, (vocabulary = vocabularyOf(language)));
-  return vocabulary;
-}
-
 const read: LanguageDefinition['read'] = (text, { tree, calls, language }) =>
-  extractFacts(text, readSyntax(tree, calls, vocabularyFor(language)));
+  extractFacts(text, readSyntax(tree, calls, vocabulary.of(language)));
 
 export const typescript: LanguageDefinition = {
   id: 'typescript',

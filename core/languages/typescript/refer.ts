@@ -1,7 +1,8 @@
 import { EXPRESSION, FORM, KIND, REFERENCE, type ReferenceColumns } from '../../facts/fileFacts.ts';
-import { childIn } from '../syntaxTable.ts';
+import { childIn } from '../reading/syntaxTable.ts';
 import { settleExports } from './imports.ts';
-import { lineAt, textOf, type Reading } from './reading.ts';
+import { lineAt, textOf, type Reading } from '../reading/reading.ts';
+import type { ScriptReading } from './reading.ts';
 import { typeExpression } from './typeExpressions.ts';
 import { F, K, kindSet, T } from './vocabulary.ts';
 import { patternValue, typedOrInitial, valueExpression } from './valueExpressions.ts';
@@ -14,7 +15,7 @@ interface References {
 }
 
 /** Second pass: records every reference with the expression it is resolved by, and what declarations hold. */
-export function referAll(reading: Reading): ReferenceColumns {
+export function referAll(reading: ScriptReading): ReferenceColumns {
   const { table, declarationAt } = reading;
   settleExports(reading, (node) => valueExpression(reading, node));
   const references: References = { kind: [], from: [], line: [], expression: [] };
@@ -53,7 +54,7 @@ const refers = kindSet(
   K.binary_expression,
 );
 
-function referNode(reading: Reading, node: number, owner: number, into: References): void {
+function referNode(reading: ScriptReading, node: number, owner: number, into: References): void {
   const { table } = reading;
   const refer = (kind: number, expression: number, at = node): void => {
     if (expression === 0) return;
@@ -126,7 +127,7 @@ function referNode(reading: Reading, node: number, owner: number, into: Referenc
 }
 
 /** The last name of a chain: the line on which a call over several lines names what it calls. */
-function nameOf(reading: Reading, callee: number): number {
+function nameOf(reading: ScriptReading, callee: number): number {
   const { table } = reading;
   if (table.kind[callee] !== K.member_expression) return callee;
   const property = childIn(table, callee, F.property);
@@ -134,7 +135,7 @@ function nameOf(reading: Reading, callee: number): number {
 }
 
 /** `<div>` names an element of the page, not of the codebase. */
-function isIntrinsic(reading: Reading, name: number): boolean {
+function isIntrinsic(reading: ScriptReading, name: number): boolean {
   const { table } = reading;
   if (table.kind[name] === K.member_expression) return false;
   return !/^[A-Z_$]/.test(textOf(reading, name));
@@ -151,7 +152,7 @@ const namesItsParent = kindSet(
   K.nested_type_identifier,
 );
 
-function isTypeUse(reading: Reading, node: number): boolean {
+function isTypeUse(reading: ScriptReading, node: number): boolean {
   const { table } = reading;
   const parent = table.parent[node];
   const parentKind = table.kind[parent];
@@ -159,7 +160,7 @@ function isTypeUse(reading: Reading, node: number): boolean {
   return !(table.field[node] === F.name && namesItsParent[parentKind]);
 }
 
-function typeReferenceKind(reading: Reading, node: number): number {
+function typeReferenceKind(reading: ScriptReading, node: number): number {
   const { table } = reading;
   let parent = table.parent[node];
   if (table.kind[parent] === K.generic_type && table.field[node] === F.name) parent = table.parent[parent];
@@ -167,7 +168,7 @@ function typeReferenceKind(reading: Reading, node: number): number {
   return table.kind[parent] === K.extends_type_clause ? REFERENCE.inherit : REFERENCE.typeUse;
 }
 
-function isImportedType(reading: Reading, node: number): boolean {
+function isImportedType(reading: ScriptReading, node: number): boolean {
   const { table } = reading;
   const object = childIn(table, node, F.object);
   if (object < 0 || table.kind[object] !== K.call_expression) return false;
@@ -176,7 +177,7 @@ function isImportedType(reading: Reading, node: number): boolean {
 }
 
 /** States what a declaration holds (field), returns (routine) or stands for (alias). */
-function valueDeclaration(reading: Reading, node: number, index: number): void {
+function valueDeclaration(reading: ScriptReading, node: number, index: number): void {
   const { table, expressions } = reading;
   const declaration = reading.declarations[index];
   if (declaration.value !== 0) return;
@@ -199,7 +200,7 @@ function valueDeclaration(reading: Reading, node: number, index: number): void {
 }
 
 /** The declared return type, or the value of an arrow function that is one expression. */
-function returnedValue(reading: Reading, node: number): number {
+function returnedValue(reading: ScriptReading, node: number): number {
   const { table, expressions } = reading;
   const fn = functionOf(reading, node);
   const type = childIn(table, fn, F.return_type);

@@ -1,15 +1,16 @@
 import { EXPRESSION } from '../../facts/fileFacts.ts';
-import { childIn, childOfKind } from '../syntaxTable.ts';
+import { childIn, childOfKind } from '../reading/syntaxTable.ts';
 import { importExpression } from './imports.ts';
-import { textOf, type Reading } from './reading.ts';
-import { lookUpType } from './scopes.ts';
+import { textOf } from '../reading/reading.ts';
+import type { ScriptReading } from './reading.ts';
+import { lookUpType } from '../reading/scopes.ts';
 import { F, K } from './vocabulary.ts';
 import { boundValue, valueExpression } from './valueExpressions.ts';
 
 const MAX_DEPTH = 60;
 
 /** States how a type node is to be resolved; 0 for type parameters, primitives and what has no single name. */
-export function typeExpression(reading: Reading, node: number, depth = 0): number {
+export function typeExpression(reading: ScriptReading, node: number, depth = 0): number {
   if (node < 0 || depth > MAX_DEPTH) return 0;
   const { typeMemo } = reading;
   if (typeMemo[node] === 0) {
@@ -19,7 +20,7 @@ export function typeExpression(reading: Reading, node: number, depth = 0): numbe
   return typeMemo[node] - 1;
 }
 
-function stateType(reading: Reading, node: number, depth: number): number {
+function stateType(reading: ScriptReading, node: number, depth: number): number {
   const { table, expressions } = reading;
   const inner = (child: number): number => typeExpression(reading, child, depth + 1);
   switch (table.kind[node]) {
@@ -60,7 +61,7 @@ function stateType(reading: Reading, node: number, depth: number): number {
   }
 }
 
-function qualifier(reading: Reading, node: number, depth: number): number {
+function qualifier(reading: ScriptReading, node: number, depth: number): number {
   if (node < 0 || depth > MAX_DEPTH) return 0;
   const { table, expressions } = reading;
   if (table.kind[node] === K.nested_identifier) {
@@ -76,14 +77,14 @@ function qualifier(reading: Reading, node: number, depth: number): number {
   return typeExpression(reading, node, depth + 1);
 }
 
-function arrayOf(reading: Reading, element: number): number {
+function arrayOf(reading: ScriptReading, element: number): number {
   const { expressions } = reading;
   const array = expressions.add(EXPRESSION.global, expressions.name('Array'));
   return expressions.add(EXPRESSION.generic, array, expressions.add(EXPRESSION.list, element, 0));
 }
 
 /** A type (expression) with the arguments of a `type_arguments` node, or as it is when there are none. */
-export function applied(reading: Reading, base: number, args: number, depth: number): number {
+export function applied(reading: ScriptReading, base: number, args: number, depth: number): number {
   const { table, expressions } = reading;
   if (args < 0) return base;
   const found: number[] = [];
@@ -97,14 +98,14 @@ export function applied(reading: Reading, base: number, args: number, depth: num
   return expressions.add(EXPRESSION.generic, base, list);
 }
 
-function isPunctuation(reading: Reading, node: number): boolean {
+function isPunctuation(reading: ScriptReading, node: number): boolean {
   const { table, text } = reading;
   if (table.end[node] - table.start[node] !== 1) return false;
   return '<>,|&'.includes(text[table.start[node]]);
 }
 
 /** `A | undefined` is an A; in `A & B` the first that can be resolved stands for the whole; `A | B` is unknown. */
-function combined(reading: Reading, node: number, depth: number): number {
+function combined(reading: ScriptReading, node: number, depth: number): number {
   const { table, expressions } = reading;
   const isUnion = table.kind[node] === K.union_type;
   let result = 0;

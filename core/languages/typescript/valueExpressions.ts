@@ -1,8 +1,9 @@
 import { EXPRESSION, FLAG, FORM } from '../../facts/fileFacts.ts';
-import { childIn, childOfKind } from '../syntaxTable.ts';
+import { childIn, childOfKind } from '../reading/syntaxTable.ts';
 import { importExpression } from './imports.ts';
-import { textOf, type Reading } from './reading.ts';
-import { lookUpValue, type Binding } from './scopes.ts';
+import { textOf } from '../reading/reading.ts';
+import type { ScriptReading } from './reading.ts';
+import { lookUpValue, type Binding } from '../reading/scopes.ts';
 import { applied, typeExpression } from './typeExpressions.ts';
 import { F, K, kindSet, T } from './vocabulary.ts';
 
@@ -10,7 +11,7 @@ import { F, K, kindSet, T } from './vocabulary.ts';
 const MAX_DEPTH = 60;
 
 /** States how the value of an expression node is to be resolved; 0 when one file cannot say. */
-export function valueExpression(reading: Reading, node: number, depth = 0): number {
+export function valueExpression(reading: ScriptReading, node: number, depth = 0): number {
   if (node < 0 || depth > MAX_DEPTH) return 0;
   const { valueMemo } = reading;
   if (valueMemo[node] === 0) {
@@ -19,7 +20,7 @@ export function valueExpression(reading: Reading, node: number, depth = 0): numb
   return valueMemo[node] - 1;
 }
 
-function stateValue(reading: Reading, node: number, depth: number): number {
+function stateValue(reading: ScriptReading, node: number, depth: number): number {
   const { table, expressions } = reading;
   const inner = (child: number): number => valueExpression(reading, child, depth + 1);
   switch (table.kind[node]) {
@@ -104,18 +105,18 @@ function stateValue(reading: Reading, node: number, depth: number): number {
   }
 }
 
-function either(reading: Reading, first: number, second: number): number {
+function either(reading: ScriptReading, first: number, second: number): number {
   if (first === 0 || first === second) return second;
   return second === 0 ? first : reading.expressions.add(EXPRESSION.either, first, second);
 }
 
-function namedValue(reading: Reading, node: number, name: string, depth: number): number {
+function namedValue(reading: ScriptReading, node: number, name: string, depth: number): number {
   const found = lookUpValue(reading.scopeOf[node], name);
   if (!found) return reading.expressions.add(EXPRESSION.global, reading.expressions.name(name));
   return boundValue(reading, found, depth);
 }
 
-export function boundValue(reading: Reading, binding: Binding, depth: number): number {
+export function boundValue(reading: ScriptReading, binding: Binding, depth: number): number {
   switch (binding.kind) {
     case 'symbol':
       return reading.expressions.add(EXPRESSION.symbol, binding.symbol);
@@ -133,7 +134,7 @@ export function boundValue(reading: Reading, binding: Binding, depth: number): n
 }
 
 /** What a name bound at `node` holds, from the pattern it stands in up to the declared type or the initial value. */
-export function patternValue(reading: Reading, node: number, depth: number): number {
+export function patternValue(reading: ScriptReading, node: number, depth: number): number {
   if (depth > MAX_DEPTH) return 0;
   const { table, expressions } = reading;
   const parent = table.parent[node];
@@ -181,7 +182,12 @@ export function patternValue(reading: Reading, node: number, depth: number): num
 }
 
 /** The declared type of `node` as an instance, or else what its initial value gives. */
-export function typedOrInitial(reading: Reading, node: number, valueField: number, depth: number): number {
+export function typedOrInitial(
+  reading: ScriptReading,
+  node: number,
+  valueField: number,
+  depth: number,
+): number {
   const { table, expressions } = reading;
   const type = childIn(table, node, F.type);
   if (type >= 0) {
@@ -196,7 +202,7 @@ const elementCallbacks = new Set(
 );
 
 /** The first parameter of `list.map(item => …)` and its like is an element of the list. */
-function callbackParameter(reading: Reading, parameter: number, depth: number): number {
+function callbackParameter(reading: ScriptReading, parameter: number, depth: number): number {
   const { table, expressions } = reading;
   const list = table.parent[parameter];
   const isSingle = table.kind[list] === K.arrow_function;
@@ -220,7 +226,7 @@ const rebindsThis = kindSet(
 );
 
 /** `this` or `super` as it stands at `node`: the instance or the class that the enclosing member belongs to. */
-function receiver(reading: Reading, node: number, operation: number): number {
+function receiver(reading: ScriptReading, node: number, operation: number): number {
   const { table, declarations, declarationAt } = reading;
   for (let at = table.parent[node]; at >= 0; at = table.parent[at]) {
     const kind = table.kind[at];
@@ -243,7 +249,7 @@ function receiver(reading: Reading, node: number, operation: number): number {
 }
 
 /** Inside `A.prototype.x = function`, `this` is an instance of A, and inside a function that makes one as well. */
-function assignedReceiver(reading: Reading, node: number, operation: number): number {
+function assignedReceiver(reading: ScriptReading, node: number, operation: number): number {
   const { table, declarations, declarationAt } = reading;
   const assigned = declarationAt.get(table.parent[node]);
   if (assigned === undefined || declarations[assigned].form !== FORM.function) return 0;

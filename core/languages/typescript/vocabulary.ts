@@ -1,7 +1,5 @@
-import type { Language } from 'web-tree-sitter';
-import type { NodeVocabulary } from '../syntaxTable.ts';
+import { defineVocabulary } from '../reading/vocabulary.ts';
 
-/** Named nodes that extraction tells apart. Others are numbered 0 and only walked through. */
 const named = [
   'program ERROR comment hash_bang_line',
   'identifier type_identifier property_identifier private_property_identifier shorthand_property_identifier',
@@ -44,47 +42,6 @@ const fields = [
   'increment constraint kind decorator handler type_arguments',
 ] as const;
 
-type Words<Line extends string> = Line extends `${infer Word} ${infer Rest}` ? Word | Words<Rest> : Line;
-
-function numbered<Line extends string>(lines: readonly Line[], first: number): Record<Words<Line>, number> {
-  const words = lines.join(' ').split(' ');
-  return Object.fromEntries(words.map((word, i) => [word, first + i])) as Record<Words<Line>, number>;
-}
-
-/** Numbers of node kinds: `K.call_expression` for a named node, `T['&&']` for a token. */
-export const K = numbered(named, 1);
-const tokenBase = Object.keys(K).length + 1;
-export const T = numbered(tokens, tokenBase);
-/** Any other token: a keyword or an operator. */
-export const OTHER_TOKEN = tokenBase + Object.keys(T).length;
-export const KIND_COUNT = OTHER_TOKEN + 1;
-/** Numbers of roles: `F.name`. */
-export const F = numbered(fields, 1);
-
-const kindByName: Record<string, number | undefined> = K;
-const tokenByName: Record<string, number | undefined> = T;
-const fieldByName: Record<string, number | undefined> = F;
-
-/** The translation of one grammar (TypeScript, TSX or JavaScript) into the numbering above. */
-export function vocabularyOf(language: Language): NodeVocabulary {
-  const kindOfType = new Uint16Array(language.nodeTypeCount);
-  for (let id = 0; id < language.nodeTypeCount; id++) {
-    const name = language.nodeTypeForId(id);
-    if (name === null) continue;
-    kindOfType[id] = language.nodeTypeIsNamed(id)
-      ? (kindByName[name] ?? 0)
-      : (tokenByName[name] ?? OTHER_TOKEN);
-  }
-  const fieldOfId = new Uint8Array(language.fieldCount + 1);
-  for (let id = 1; id <= language.fieldCount; id++) {
-    fieldOfId[id] = fieldByName[language.fieldNameForId(id) ?? ''] ?? 0;
-  }
-  return { kindOfType, fieldOfId, error: K.ERROR };
-}
-
-/** A membership table over kinds, for tests in inner loops. */
-export function kindSet(...kinds: number[]): Uint8Array {
-  const set = new Uint8Array(KIND_COUNT);
-  for (const kind of kinds) set[kind] = 1;
-  return set;
-}
+/** The nodes of the grammars of TypeScript, TSX and JavaScript that extraction tells apart. */
+export const vocabulary = defineVocabulary(named, tokens, fields);
+export const { K, T, F, kindSet } = vocabulary;

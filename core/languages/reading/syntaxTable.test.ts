@@ -2,9 +2,9 @@ import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import type { TreeCursor } from 'web-tree-sitter';
 import { describe, expect, it } from 'vitest';
-import { parserRuntime } from '../../tests/surveyText.ts';
+import { parserRuntime } from '../../../tests/surveyText.ts';
 import { readSyntax, type SyntaxTable } from './syntaxTable.ts';
-import { vocabularyOf } from './typescript/vocabulary.ts';
+import { vocabulary as script } from '../typescript/vocabulary.ts';
 
 /** What the public cursor says of each node in preorder. */
 function walked(cursor: TreeCursor): number[][] {
@@ -41,7 +41,7 @@ describe('readSyntax', () => {
       const runtime = await parserRuntime();
       const language = await runtime.language('tree-sitter-typescript/tree-sitter-typescript.wasm');
       const tree = runtime.parse(language, text)!;
-      const vocabulary = vocabularyOf(language);
+      const vocabulary = script.of(language);
       const table = readSyntax(tree, runtime.calls, vocabulary);
       const cursor = tree.walk();
       const expected = walked(cursor);

@@ -1,8 +1,16 @@
 import type { LineFigures } from '../../facts/fileFacts.ts';
 import type { Reading } from './reading.ts';
-import { K, kindSet } from './vocabulary.ts';
 
-const isComment = kindSet(K.comment, K.hash_bang_line);
+/** Which nodes count for lines, as kind sets of the language's vocabulary. */
+export interface LineKinds {
+  comment: Uint8Array;
+  /** Nodes that are code on each line they reach over, though no leaf of theirs does. */
+  wholeCode: Uint8Array;
+  /** Leaves that are code only where they hold more than blanks. */
+  blankText: Uint8Array;
+  /** True for a string that stands as documentation; counted as a comment. */
+  isDocumentation?(reading: Reading, node: number): boolean;
+}
 
 /** Running counts: lines 1…n of the file that hold code, and that hold a comment. Index 0 is 0. */
 export interface LineCounts {
@@ -11,7 +19,7 @@ export interface LineCounts {
 }
 
 /** Which lines hold a token and which a comment, from the leaves of the tree; O(nodes + lines). */
-export function countLines(reading: Reading): LineCounts {
+export function countLines(reading: Reading, kinds: LineKinds): LineCounts {
   const { table, lineStarts, text } = reading;
   const count = lineStarts.length;
   const code = new Uint32Array(count + 1);
@@ -19,15 +27,20 @@ export function countLines(reading: Reading): LineCounts {
   let line = 0; // index of the line in which the walk stands
   for (let node = 0; node < table.count; node++) {
     const kind = table.kind[node];
-    const commentNode = isComment[kind] === 1;
+    const isDocumentation = kinds.isDocumentation?.(reading, node) === true;
+    const isComment = kinds.comment[kind] === 1 || isDocumentation;
     const isLeaf = table.next[node] === node + 1;
-    if (!isLeaf && !commentNode && kind !== K.template_string && kind !== K.regex) continue;
+    if (!isLeaf && !isComment && kinds.wholeCode[kind] === 0) continue;
     const start = table.start[node];
-    const end = table.end[node];
+    let end = table.end[node];
+    // Some grammars let a node reach over the newline that ends it.
+    if (end > start && text.charCodeAt(end - 1) === NEWLINE) end--;
+    const inner = table.next[node];
+    if (isDocumentation) node = inner - 1;
     if (start === end) continue;
-    if (kind === K.jsx_text && text.slice(start, end).trim() === '') continue;
+    if (kinds.blankText[kind] === 1 && text.slice(start, end).trim() === '') continue;
     while (line + 1 < count && lineStarts[line + 1] <= start) line++;
-    const marks = commentNode ? comment : code;
+    const marks = isComment ? comment : code;
     marks[line + 1] = 1;
     for (let at = line + 1; at < count && lineStarts[at] < end; at++) marks[at + 1] = 1;
   }
@@ -37,6 +50,8 @@ export function countLines(reading: Reading): LineCounts {
   }
   return { code, comment };
 }
+
+const NEWLINE = 10;
 
 /** The file's own figures. A newline at the very end closes the last line and does not begin another. */
 export function lineFigures(reading: Reading, counts: LineCounts): LineFigures {

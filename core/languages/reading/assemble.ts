@@ -1,0 +1,122 @@
+import {
+  figureNames,
+  type DeclarationColumns,
+  type FigureName,
+  type FileFacts,
+  type ReferenceColumns,
+} from '../../facts/fileFacts.ts';
+import { lineFigures, type LineCounts } from './lineFigures.ts';
+import { lineAt, newReading, type Declaration, type Reading } from './reading.ts';
+import type { SyntaxTable } from './syntaxTable.ts';
+
+/** What a front end states beside its {@link Reading}. */
+export interface Extracted {
+  damage: [number, number][];
+  counts: LineCounts;
+  references: ReferenceColumns;
+  isScript?: boolean;
+  packageName?: string;
+}
+
+/** The facts of a file that has been read, in columns. */
+export function assembleFacts(reading: Reading, extracted: Extracted): FileFacts {
+  const { damage, counts, references, isScript = false, packageName = '' } = extracted;
+  return {
+    parse: damage.length > 0 ? 'partial' : 'clean',
+    damage,
+    lines: lineFigures(reading, counts),
+    declarations: declarationColumns(reading),
+    names: reading.expressions.names,
+    imports: reading.imports,
+    importBindings: reading.importBindings,
+    exports: reading.exports,
+    symbols: reading.symbols,
+    expressions: reading.expressions.columns(),
+    references,
+    isScript,
+    packageName,
+  };
+}
+
+/** A file of which nothing could be parsed: its lines, counted as code unless blank. */
+export function unreadFacts(text: string): FileFacts {
+  const lines = text.split('\n');
+  if (lines.at(-1) === '') lines.pop();
+  const blank = lines.filter((line) => line.trim() === '').length;
+  const nothing: SyntaxTable = {
+    count: 0,
+    kind: new Uint16Array(0),
+    field: new Uint8Array(0),
+    start: new Uint32Array(0),
+    end: new Uint32Array(0),
+    parent: new Int32Array(0),
+    next: new Uint32Array(0),
+  };
+  const reading = newReading('', nothing);
+  const counts = { code: new Uint32Array(2), comment: new Uint32Array(2) };
+  return {
+    ...assembleFacts(reading, { damage: [], counts, references: noReferences() }),
+    parse: 'failed',
+    damage: [[1, Math.max(1, lines.length)]],
+    lines: {
+      lines: lines.length,
+      code: lines.length - blank,
+      comment: 0,
+      commentOnly: 0,
+      blank,
+      longest: lines.reduce((longest, line) => Math.max(longest, line.length), 0),
+    },
+  };
+}
+
+function noReferences(): ReferenceColumns {
+  return {
+    kind: new Uint8Array(0),
+    from: new Int32Array(0),
+    line: new Int32Array(0),
+    expression: new Int32Array(0),
+  };
+}
+
+/**
+ * Line ranges the grammar could not make sense of: error nodes, and leaves that are empty because the parser had to
+ * assume a token. `mayBeEmpty` is the set of kinds that the grammar itself allows to be empty.
+ */
+export function damagedLines(reading: Reading, error: number, mayBeEmpty: Uint8Array): [number, number][] {
+  const { table, lineStarts } = reading;
+  const damage: [number, number][] = [];
+  for (let node = 0; node < table.count; node++) {
+    const kind = table.kind[node];
+    const isError = kind === error;
+    const isEmptyLeaf = table.start[node] === table.end[node] && table.next[node] === node + 1;
+    if (!isError && !(isEmptyLeaf && kind !== 0 && mayBeEmpty[kind] === 0)) continue;
+    const first = lineAt(lineStarts, table.start[node]);
+    const last = lineAt(lineStarts, Math.max(table.start[node], table.end[node] - 1));
+    const previous = damage.at(-1);
+    if (previous && first <= previous[1] + 1) previous[1] = Math.max(previous[1], last);
+    else damage.push([first, last]);
+    if (isError) node = table.next[node] - 1;
+  }
+  return damage;
+}
+
+function declarationColumns(reading: Reading): DeclarationColumns {
+  const { declarations, expressions } = reading;
+  const column = (value: (declaration: Declaration) => number): Int32Array =>
+    Int32Array.from(declarations, value);
+  return {
+    count: declarations.length,
+    kind: Uint8Array.from(declarations, (d) => d.kind),
+    form: Uint8Array.from(declarations, (d) => d.form),
+    flags: Uint8Array.from(declarations, (d) => d.flags),
+    name: column((d) => expressions.name(d.name)),
+    parent: column((d) => d.parent),
+    startLine: column((d) => d.startLine),
+    endLine: column((d) => d.endLine),
+    value: column((d) => d.value),
+    figures: Object.fromEntries(figureNames.map((name) => [name, column((d) => d.figures[name])])) as Record<
+      FigureName,
+      Int32Array
+    >,
+  };
+}
