@@ -2,7 +2,7 @@ import { existsSync, readFileSync } from 'node:fs';
 import { dirname, join, relative } from 'node:path';
 import ts from 'typescript';
 import { KIND } from '../core/facts/fileFacts.ts';
-import { CERTAINTY, IMPORT_KINDS } from '../core/link/linked.ts';
+import { CERTAINTY, isImportKind } from '../core/link/linked.ts';
 import type { SurveyedCodebase } from '../core/survey.ts';
 import { surveyPath } from '../tests/surveyPath.ts';
 import { handCounted } from './handCounted.ts';
@@ -26,7 +26,7 @@ interface Comparison {
 function ourEdges({ elements, dependencies }: SurveyedCodebase, certainty: number): Set<string> {
   const edges = new Set<string>();
   for (let row = 0; row < dependencies.count; row++) {
-    if (dependencies.kind[row] >= IMPORT_KINDS || dependencies.certainty[row] !== certainty) continue;
+    if (!isImportKind[dependencies.kind[row]] || dependencies.certainty[row] !== certainty) continue;
     const to = dependencies.to[row];
     if (elements.kind[to] !== KIND.file) continue;
     edges.add(`${elements.key[dependencies.from[row]]} → ${elements.key[to]}`);

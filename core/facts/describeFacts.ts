@@ -1,4 +1,5 @@
 import {
+  ANY_NUMBER,
   declarationForms,
   elementKinds,
   EXPRESSION,
@@ -12,6 +13,7 @@ export function describeFacts(facts: FileFacts): string[] {
   const { declarations, names, references } = facts;
   const name = (d: number): string => names[declarations.name[d]];
   const lines: string[] = [`lines ${describeLines(facts)}`];
+  if (facts.packageName !== '') lines.push(`package ${facts.packageName}`);
   if (facts.parse !== 'clean') {
     lines.push(`${facts.parse} ${facts.damage.map(([first, last]) => `${first}-${last}`).join(' ')}`);
   }
@@ -22,7 +24,8 @@ export function describeFacts(facts: FileFacts): string[] {
     const range = `${declarations.startLine[d]}-${declarations.endLine[d]}`;
     const value = declarations.value[d] > 0 ? ` : ${describeExpression(facts, declarations.value[d])}` : '';
     const words = [kind, declarationForms[declarations.form[d]], qualifiedName(facts, d), range];
-    lines.push([...words, ...flagWords(declarations.flags[d]), ...figureWords(facts, d)].join(' ') + value);
+    const more = [...flagWords(declarations.flags[d]), ...figureWords(facts, d), ...furtherWords(facts, d)];
+    lines.push([...words, ...more].join(' ') + value);
   }
   for (const [exported, expression] of facts.exports.named) {
     lines.push(`export ${exported} = ${describeExpression(facts, expression)}`);
@@ -31,7 +34,8 @@ export function describeFacts(facts: FileFacts): string[] {
   if (facts.exports.whole > 0) lines.push(`export whole = ${describeExpression(facts, facts.exports.whole)}`);
   for (let r = 0; r < references.kind.length; r++) {
     const from = references.from[r] < 0 ? '(file)' : name(references.from[r]);
-    const target = describeExpression(facts, references.expression[r]);
+    const args = references.args[r] > 0 ? describeExpression(facts, references.args[r]) : '';
+    const target = describeExpression(facts, references.expression[r]) + args;
     lines.push(`${referenceKinds[references.kind[r]]} ${target} from ${from} @${references.line[r]}`);
   }
   return lines;
@@ -51,6 +55,15 @@ function flagWords(flags: number): string[] {
   return Object.entries(FLAG)
     .filter(([word, flag]) => flags & flag && word !== 'bodiless')
     .map(([word]) => word);
+}
+
+function furtherWords(facts: FileFacts, d: number): string[] {
+  const { parameters, owner, docStart, docEnd } = facts.declarations;
+  return [
+    ...(parameters[d] > 0 ? [describeExpression(facts, parameters[d])] : []),
+    ...(owner[d] > 0 ? [`of ${describeExpression(facts, owner[d])}`] : []),
+    ...(docStart[d] > 0 ? [`doc ${docStart[d]}-${docEnd[d]}`] : []),
+  ];
 }
 
 function figureWords({ declarations: { figures, kind } }: FileFacts, d: number): string[] {
@@ -76,7 +89,7 @@ export function describeExpression(facts: FileFacts, expression: number): string
     case EXPRESSION.instance:
       return `instance(${inner(a[expression])})`;
     case EXPRESSION.result:
-      return `result(${inner(a[expression])})`;
+      return `result(${inner(a[expression])}${b[expression] > 0 ? inner(b[expression]) : ''})`;
     case EXPRESSION.element:
       return `element(${inner(a[expression])})`;
     case EXPRESSION.awaited:
@@ -93,6 +106,18 @@ export function describeExpression(facts: FileFacts, expression: number): string
       return `(${inner(a[expression])} or ${inner(b[expression])})`;
     case EXPRESSION.typeOf:
       return `typeof ${inner(a[expression])}`;
+    case EXPRESSION.name:
+      return facts.names[a[expression]];
+    case EXPRESSION.literal:
+      return `a ${facts.names[a[expression]]}`;
+    case EXPRESSION.arguments:
+      return a[expression] === 0 ? '()' : `(${inner(b[expression])})`;
+    case EXPRESSION.parameters: {
+      const most = Math.floor(a[expression] / 4096);
+      const least = a[expression] % 4096;
+      const range = most === ANY_NUMBER ? `${least}+` : least === most ? `${least}` : `${least}-${most}`;
+      return `takes ${range}${b[expression] > 0 ? ` (${inner(b[expression])})` : ''}`;
+    }
     default:
       return '?';
   }

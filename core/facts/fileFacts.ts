@@ -38,11 +38,11 @@ export interface LineFigures {
   longest: number;
 }
 
-export type ImportKind = 'import' | 'typeImport' | 'reExport' | 'dynamicImport' | 'require';
+export type ImportKind = 'import' | 'typeImport' | 'reExport' | 'dynamicImport' | 'require' | 'include';
 
 export interface ImportFact {
   kind: ImportKind;
-  /** The text between the quotes; null when it is computed at run time. */
+  /** What is named, as the language's resolver reads it; null when it is computed at run time. */
   specifier: string | null;
   line: number;
 }
@@ -74,6 +74,12 @@ export const declarationForms = [
   'property',
   'variable',
   'member',
+  'struct',
+  'union',
+  'record',
+  'annotation',
+  'delegate',
+  'macro',
 ] as const;
 export type DeclarationForm = (typeof declarationForms)[number];
 export const FORM = Object.fromEntries(declarationForms.map((form, i) => [form, i])) as Record<
@@ -90,6 +96,8 @@ export const FLAG = {
   async: 32,
   /** A signature without a body. */
   bodiless: 64,
+  /** Seen in its own package or assembly only. */
+  internal: 128,
 } as const;
 
 /** Figures of one declaration that follow from its own text. Zero for what does not apply. */
@@ -125,6 +133,13 @@ export interface DeclarationColumns {
   endLine: Int32Array;
   /** Expression for what the declaration holds (field), returns (routine) or stands for (alias); 0 when unknown. */
   value: Int32Array;
+  /** Parameters of a routine that may be overloaded: an expression of the operation `parameters`; 0 when unknown. */
+  parameters: Int32Array;
+  /** Expression for the type or namespace to which a definition outside of it belongs (`A::m`); 0 for none. */
+  owner: Int32Array;
+  /** First and last line of the documentation comment; 0 for none. */
+  docStart: Int32Array;
+  docEnd: Int32Array;
   figures: Record<FigureName, Int32Array>;
 }
 
@@ -144,7 +159,7 @@ export const EXPRESSION = {
   instance: 4,
   /** Member named `b` (name) of `a` (expression). */
   member: 5,
-  /** What calling `a` (expression) returns. */
+  /** What calling `a` (expression) with `b` (an `arguments` expression, 0 when unknown) returns. */
   result: 6,
   /** What iterating or indexing `a` (expression) gives. */
   element: 7,
@@ -162,7 +177,18 @@ export const EXPRESSION = {
   either: 13,
   /** The type of the value `a` (expression). */
   typeOf: 14,
+  /** Name `a` as it stands in declaration `b` - 1 (0: in the file itself), beyond what local scopes declare. */
+  name: 15,
+  /** A value of the primitive type named `a`. */
+  literal: 16,
+  /** `a` arguments, whose expressions are the list `b`. */
+  arguments: 17,
+  /** At least `a` % 4096 and at most `a` / 4096 parameters, whose type expressions are the list `b`. */
+  parameters: 18,
 } as const;
+
+/** A number of parameters without limit. */
+export const ANY_NUMBER = 4095;
 
 export interface ExpressionColumns {
   operation: Uint8Array;
@@ -170,8 +196,19 @@ export interface ExpressionColumns {
   b: Int32Array;
 }
 
-export const referenceKinds = ['call', 'construct', 'inherit', 'implement', 'typeUse'] as const;
-export const REFERENCE = { call: 0, construct: 1, inherit: 2, implement: 3, typeUse: 4 } as const;
+export const referenceKinds = [
+  'call',
+  'construct',
+  'inherit',
+  'implement',
+  'typeUse',
+  'read',
+  'write',
+] as const;
+export const REFERENCE = Object.fromEntries(referenceKinds.map((kind, i) => [kind, i])) as Record<
+  (typeof referenceKinds)[number],
+  number
+>;
 
 export interface ReferenceColumns {
   kind: Uint8Array;
@@ -179,4 +216,6 @@ export interface ReferenceColumns {
   from: Int32Array;
   line: Int32Array;
   expression: Int32Array;
+  /** The arguments of a call or construction: an `arguments` expression; 0 when unknown. */
+  args: Int32Array;
 }

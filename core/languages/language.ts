@@ -1,6 +1,8 @@
 import type { FileFacts } from '../facts/fileFacts.ts';
 import type { Language, Tree } from 'web-tree-sitter';
 import type { FileTree, Resolution } from '../link/fileTree.ts';
+import type { FactsOfFile } from '../link/linked.ts';
+import type { NameContext, NameRules } from '../link/nameRules.ts';
 import type { CursorCalls } from './reading/syntaxTable.ts';
 
 /** What the program knows of one language. A language is a folder beside this file and a line in the registry. */
@@ -23,8 +25,15 @@ export interface LanguageDefinition {
   read(text: string, parsed: ParsedFile): FileFacts;
   /** Files that project files hand to the outside. */
   entryPoints?(tree: FileTree): EntryPoint[];
-  /** A function that resolves an import's specifier, made once for a survey. */
-  resolver(tree: FileTree): (fromFile: string, specifier: string, usesRequire: boolean) => Resolution;
+  /** A function that resolves an import's specifier, made once for a survey of these files. */
+  resolver(
+    tree: FileTree,
+    files: readonly FactsOfFile[],
+  ): (fromFile: string, specifier: string, usesRequire: boolean) => Resolution;
+  /** Languages of one family see each other's names; by itself, a language is its own. */
+  family?: string;
+  /** How names are resolved across the family's files, made once for a survey. */
+  names?(context: NameContext): NameRules;
 }
 
 /** A file at which the outside begins to use the code. */

@@ -1,8 +1,9 @@
 import type { GrammarFile, LanguageDefinition } from './language.ts';
+import { java } from './java/index.ts';
 import { javascript, typescript } from './typescript/index.ts';
 
 /** Every language the program reads. Adding one means adding a folder and a line here. */
-export const languages: readonly LanguageDefinition[] = [typescript, javascript];
+export const languages: readonly LanguageDefinition[] = [typescript, javascript, java];
 
 const byEnding = new Map<string, { language: LanguageDefinition; grammar: GrammarFile }>();
 for (const language of languages) {

@@ -7,15 +7,20 @@ import {
   containerMember,
   containerResult,
   elementOf,
-  instanceOf,
-  type Value,
-} from './values.ts';
+  indexedOf,
+} from './containers.ts';
+import type { NameRules, Place } from './nameRules.ts';
+import { bestOverloads } from './overloads.ts';
+import { instanceOf, type Value } from './values.ts';
 
 /** Resolves the expressions of facts across files. */
 export interface Evaluator {
   evaluate(file: number, expression: number): Value | null;
   /** What a file exports under a name; null when it exports no such thing that can be followed. */
   exportOf(file: number, name: string): Value | null;
+  memberOf(object: Value, name: string): Value | null;
+  /** The types that a type inherits from or implements. */
+  parentsOf(file: number, declaration: number): Value[];
   /** True when a file may export names that cannot be seen here, so that the absence of one proves nothing. */
   exportsOpenly(file: number): boolean;
 }
@@ -32,8 +37,16 @@ interface FileState {
   named: Map<string, number> | null;
 }
 
-/** Memoised: each expression, export and member list is worked out once. */
-export function createEvaluator(files: FactsOfFile[], targets: ImportTarget[][]): Evaluator {
+/**
+ * Memoised: each expression, export and member list is worked out once. `rulesOf` gives the rules of a file's language
+ * for names that its own scopes do not settle, or null when there are none.
+ */
+export function createEvaluator(
+  files: readonly FactsOfFile[],
+  targets: readonly ImportTarget[][],
+  rulesOf: (file: number) => NameRules | null = () => null,
+  rulesOfFamily: (family: string) => NameRules | null = () => null,
+): Evaluator {
   const states: FileState[] = files.map(() => ({
     memo: [],
     members: null,
@@ -80,9 +93,13 @@ export function createEvaluator(files: FactsOfFile[], targets: ImportTarget[][])
         return object && memberOf(object, facts.names[b]);
       }
       case EXPRESSION.result:
-        return resultOf(evaluate(file, a));
+        return resultOf(evaluate(file, a), file, b);
+      case EXPRESSION.name:
+        return nameIn(file, facts.names[a], b - 1);
+      case EXPRESSION.literal:
+        return { tag: 'literal', name: facts.names[a] };
       case EXPRESSION.element:
-        return elementOf(evaluate(file, a));
+        return b === 0 ? elementOf(evaluate(file, a)) : indexedOf(evaluate(file, a));
       case EXPRESSION.awaited:
         return awaitedOf(evaluate(file, a));
       case EXPRESSION.generic:
@@ -114,8 +131,9 @@ export function createEvaluator(files: FactsOfFile[], targets: ImportTarget[][])
   }
 
   function importedValue(target: ImportTarget, name: string): Value | null {
-    if (target.kind === 'external') return { tag: 'external', external: target.external };
+    if (target.kind === 'external') return { tag: 'external', external: target.external, name };
     if (target.kind !== 'file') return null;
+    if (target.isModule) return { tag: 'module', file: target.file };
     const { exports } = files[target.file].facts;
     if (name === '*') {
       return exports.whole > 0 ? evaluate(target.file, exports.whole) : { tag: 'module', file: target.file };
@@ -214,6 +232,49 @@ export function createEvaluator(files: FactsOfFile[], targets: ImportTarget[][])
     return expressions.map((e) => evaluate(file, e)).filter((value) => value !== null);
   }
 
+  /**
+   * What a name means where it stands in a declaration: a member of the types around, innermost first, then what their
+   * namespaces hold, then what the language's rules say of the file.
+   */
+  function nameIn(file: number, name: string, declaration: number): Value | null {
+    const { declarations } = files[file].facts;
+    const rules = rulesOf(file);
+    let outside: Value | null = null;
+    const inType = (type: Value & { tag: 'declared' }): Value | null => {
+      const found = inheritedMember(type, name, false, 0, ANY_MEMBER);
+      if (found?.tag !== 'external') return found;
+      outside ??= found;
+      return null;
+    };
+    for (let at = declaration; at >= 0; at = declarations.parent[at]) {
+      if (declarations.kind[at] === KIND.type && declarations.form[at] !== FORM.namespace) {
+        const found = inType({ tag: 'declared', file, declarations: [at], inferred: false });
+        if (found) return found;
+      }
+      const owner = declarations.owner[at] > 0 ? evaluate(file, declarations.owner[at]) : null;
+      if (owner?.tag !== 'declared' && owner?.tag !== 'package') continue;
+      const found =
+        owner.tag === 'declared' ? inType(owner) : (rules?.packageMember(owner.name, name, file) ?? null);
+      if (found) return found;
+      if (owner.tag === 'declared' && owner.file !== file) {
+        const around = inNamespaces(owner.file, owner.declarations[0], name);
+        if (around) return around;
+      }
+    }
+    return (
+      inNamespaces(file, declaration, name) ?? rules?.lookUp(file, name) ?? outside ?? { tag: 'global', name }
+    );
+  }
+
+  function inNamespaces(file: number, declaration: number, name: string): Value | null {
+    const rules = rulesOf(file);
+    for (const namespace of rules?.namespacesAround?.(file, declaration) ?? []) {
+      const found = rules!.packageMember(namespace, name, file);
+      if (found) return found;
+    }
+    return null;
+  }
+
   function memberOf(object: Value, name: string): Value | null {
     if (depth > MAX_DEPTH) return null; // Two constants may each hold the other.
     depth++;
@@ -228,10 +289,13 @@ export function createEvaluator(files: FactsOfFile[], targets: ImportTarget[][])
         return exportOf(object.file, name);
       case 'external':
         return object;
+      case 'package':
+        return rulesOfFamily(object.family)?.packageMember(object.name, name, object.from) ?? null;
       case 'declared':
         return declaredMember(object, name);
       case 'instance':
-        if (object.type.tag === 'declared') return inheritedMember(object.type, name, object.inferred, 0);
+        if (object.type.tag === 'declared')
+          return inheritedMember(object.type, name, object.inferred, 0, INSTANCE_MEMBER);
         return containerMember(object, name);
       default:
         return null;
@@ -242,13 +306,15 @@ export function createEvaluator(files: FactsOfFile[], targets: ImportTarget[][])
   function declaredMember(object: Value & { tag: 'declared' }, name: string): Value | null {
     const { file } = object;
     const { declarations } = files[file].facts;
+    const rules = rulesOf(file);
+    const wanted = rules?.typeNamesInstanceMembers ? ANY_MEMBER : STATIC_MEMBER;
+    if (rules && declarations.kind[object.declarations[0]] === KIND.type) {
+      if (declarations.form[object.declarations[0]] !== FORM.namespace)
+        return inheritedMember(object, name, object.inferred, 0, wanted);
+    }
     for (const d of object.declarations) {
-      const found = membersOf(file, d)
-        .get(name)
-        ?.filter((m) => declarations.form[d] !== FORM.class || declarations.flags[m] & FLAG.static);
-      if (found && found.length > 0 && declarations.form[d] !== FORM.interface) {
-        return { tag: 'declared', file, declarations: found, inferred: object.inferred };
-      }
+      const found = ownMembers(file, d, name, isFree(declarations.form[d]) ? ANY_MEMBER : STATIC_MEMBER);
+      if (found.length > 0) return { tag: 'declared', file, declarations: found, inferred: object.inferred };
     }
     for (const d of object.declarations) {
       if (declarations.kind[d] === KIND.field) {
@@ -268,47 +334,89 @@ export function createEvaluator(files: FactsOfFile[], targets: ImportTarget[][])
     return null;
   }
 
+  /** Members of a name that one declaration holds itself. */
+  function ownMembers(file: number, declaration: number, name: string, wanted: number): number[] {
+    const found = membersOf(file, declaration).get(name);
+    if (!found) return [];
+    if (wanted === ANY_MEMBER) return found;
+    const { flags, kind } = files[file].facts.declarations;
+    return found.filter((m) =>
+      wanted === STATIC_MEMBER
+        ? flags[m] & FLAG.static || kind[m] === KIND.type
+        : rulesOf(file) !== null || !(flags[m] & FLAG.static),
+    );
+  }
+
   function inheritedMember(
     type: Value & { tag: 'declared' },
     name: string,
     inferred: boolean,
     steps: number,
+    wanted: number,
   ): Value | null {
     if (steps > MAX_DEPTH) return null;
-    const { file } = type;
-    const { declarations } = files[file].facts;
-    for (const d of type.declarations) {
-      const found = membersOf(file, d)
-        .get(name)
-        ?.filter((m) => !(declarations.flags[m] & FLAG.static));
-      if (found && found.length > 0) return { tag: 'declared', file, declarations: found, inferred };
+    const parts = partsOf(type);
+    for (const { file, declaration } of parts) {
+      const found = ownMembers(file, declaration, name, wanted);
+      if (found.length > 0) return { tag: 'declared', file, declarations: found, inferred };
     }
-    for (const d of type.declarations) {
-      for (const parent of parentsOf(file, d)) {
-        if (parent.tag === 'external') return parent;
+    let outside: Value | null = null;
+    for (const { file, declaration } of parts) {
+      for (const parent of parentsOf(file, declaration)) {
+        if (parent.tag === 'external') {
+          if (!rulesOf(file)) return parent;
+          outside ??= parent;
+          continue;
+        }
         const expanded = expandAlias(parent);
         if (expanded.tag !== 'declared') continue;
-        const found = inheritedMember(expanded, name, inferred, steps + 1);
-        if (found) return found;
+        const found = inheritedMember(expanded, name, inferred, steps + 1, wanted);
+        if (found && found.tag !== 'external') return found;
+        outside ??= found;
       }
     }
-    return null;
+    return outside;
   }
 
-  function resultOf(callee: Value | null): Value | null {
+  /** All places at which a type is declared: its own, and where a partial one goes on. */
+  function partsOf({ file, declarations }: Value & { tag: 'declared' }): Place[] {
+    const other = rulesOf(file)?.otherParts;
+    return declarations.flatMap((declaration) => [
+      { file, declaration },
+      ...(other?.(file, declaration) ?? []),
+    ]);
+  }
+
+  function resultOf(callee: Value | null, file: number, args: number): Value | null {
     if (!callee) return null;
     if (callee.tag === 'containerMethod') return containerResult(callee);
     if (callee.tag !== 'declared') return null;
     const { declarations } = files[callee.file].facts;
-    for (const d of callee.declarations) {
-      if (declarations.kind[d] !== KIND.routine) continue;
+    const group =
+      args > 0 && callee.declarations.length > 1
+        ? bestOverloads(overloadContext, callee, file, args)
+        : callee.declarations;
+    for (const d of group) {
+      // A record's component is called as a routine is.
+      if (declarations.kind[d] !== KIND.routine && !rulesOf(callee.file)) continue;
       const value = evaluate(callee.file, declarations.value[d]);
       if (value) return inferredFrom(value);
     }
     return null;
   }
 
-  return { evaluate, exportOf, exportsOpenly };
+  const overloadContext = { files, evaluate, parentsOf };
+  return { evaluate, exportOf, exportsOpenly, memberOf, parentsOf };
+}
+
+/** Which members are meant: those of an instance, those of the type itself, or both. */
+const INSTANCE_MEMBER = 0;
+const STATIC_MEMBER = 1;
+const ANY_MEMBER = 2;
+
+/** Enumerations, namespaces, aliases and routines are not made instances of: all they hold is reached through the name. */
+function isFree(form: number): boolean {
+  return form !== FORM.class && form !== FORM.interface;
 }
 
 const noMembers = new Map<string, number[]>();
@@ -318,7 +426,7 @@ function inferredFrom(value: Value): Value {
 }
 
 /** Top-level names of scripts are seen by every file; a name that two scripts declare is left out. */
-function scriptGlobals(files: FactsOfFile[]): Map<string, Value> {
+function scriptGlobals(files: readonly FactsOfFile[]): Map<string, Value> {
   const globals = new Map<string, Value>();
   const clashing = new Set<string>();
   files.forEach(({ facts }, file) => {

@@ -25,9 +25,13 @@ export interface LeftOutPlace {
 
 export type GapReason = 'noSuchFile' | 'outsideRoot' | 'leftOut' | 'computed' | 'notExported';
 
-/** Where an import leads. An `asset` is there, but holds no code. */
+/**
+ * Where an import leads. An `asset` is there, but holds no code. A `package` is one of the codebase, whose names the
+ * import makes known without leading to any one file. `isModule` says that the name imported is the file itself.
+ */
 export type Resolution =
-  | { kind: 'file'; path: string; inferred?: boolean }
+  | { kind: 'file'; path: string; inferred?: boolean; isModule?: boolean }
+  | { kind: 'package'; name: string }
   | { kind: 'external'; name: string; ecosystem: string }
   | { kind: 'asset'; path: string }
   | { kind: 'gap'; reason: GapReason; leftOut?: LeftOutPlace };

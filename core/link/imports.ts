@@ -5,7 +5,8 @@ import type { FactsOfFile } from './linked.ts';
 
 /** Where each import of each file leads: a file (its index), an external (its index), a gap, or nowhere of interest. */
 export type ImportTarget =
-  | { kind: 'file'; file: number; inferred: boolean }
+  | { kind: 'file'; file: number; inferred: boolean; isModule?: boolean }
+  | { kind: 'package'; name: string }
   | { kind: 'external'; external: number }
   | { kind: 'gap'; reason: GapReason; leftOut?: LeftOutPlace }
   | { kind: 'asset' };
@@ -29,7 +30,7 @@ export function resolveImports(files: FactsOfFile[], tree: FileTree): ResolvedIm
     if (!resolver) {
       const definition = languageNamed(language);
       if (!definition) throw new Error(`No language ${language}`);
-      resolvers.set(language, (resolver = definition.resolver(tree)));
+      resolvers.set(language, (resolver = definition.resolver(tree, files)));
     }
     return resolver;
   };
@@ -60,12 +61,14 @@ export function resolveImports(files: FactsOfFile[], tree: FileTree): ResolvedIm
             kind: 'file',
             file: fileIndex.get(resolution.path)!,
             inferred: resolution.inferred === true,
+            ...(resolution.isModule ? { isModule: true } : {}),
           };
         case 'external':
           return {
             kind: 'external',
             external: externalIndex.get(`${resolution.ecosystem}:${resolution.name}`)!,
           };
+        case 'package':
         case 'gap':
           return resolution;
         case 'asset':

@@ -1,4 +1,4 @@
-import { FORM, KIND, REFERENCE, EXPRESSION, type FileFacts } from '../facts/fileFacts.ts';
+import { EXPRESSION, referenceKinds, REFERENCE } from '../facts/fileFacts.ts';
 import { placeElements, type PlacedElements } from './elements.ts';
 import { createEvaluator, type Evaluator } from './evaluator.ts';
 import type { FileTree } from './fileTree.ts';
@@ -7,13 +7,14 @@ import { resolveImports, type ImportTarget } from './imports.ts';
 import {
   CERTAINTY,
   dependencyKinds,
-  IMPORT_KINDS,
   type DependencyTable,
   type FactsOfFile,
   type LinkedCodebase,
 } from './linked.ts';
-import { MAX_CANDIDATES, methodsByName, type MethodPlace } from './uniqueNames.ts';
-import type { Value } from './values.ts';
+import { familyRules, type FamilyRules } from './families.ts';
+import type { Place } from './nameRules.ts';
+import { createTargets, type Targets } from './targets.ts';
+import { MAX_CANDIDATES, methodsByName } from './uniqueNames.ts';
 
 /** Told of each file that is linked, for progress. */
 export type OnFile = (done: number, total: number) => void;
@@ -22,9 +23,18 @@ export type OnFile = (done: number, total: number) => void;
 export function link(files: FactsOfFile[], tree: FileTree, onFile: OnFile = () => {}): LinkedCodebase {
   const { targets, externals } = resolveImports(files, tree);
   const placed = placeElements(files, externals);
-  const evaluator = createEvaluator(files, targets);
+  const rules = familyRules(files, targets, () => evaluator);
+  const evaluator: Evaluator = createEvaluator(files, targets, rules.ofFile, rules.ofFamily);
   const rows = new DependencyRows(placed.table.count);
-  const context: Context = { files, targets, placed, evaluator, methods: methodsByName(files) };
+  const context: Context = {
+    files,
+    targets,
+    placed,
+    evaluator,
+    meant: createTargets({ files, placed, evaluator, rules }),
+    rules,
+    methods: methodsByName(files, rules),
+  };
   files.forEach((_, file) => {
     importDependencies(context, file, rows);
     referenceDependencies(context, file, rows);
@@ -48,10 +58,14 @@ interface Context {
   targets: ImportTarget[][];
   placed: PlacedElements;
   evaluator: Evaluator;
-  methods: Map<string, MethodPlace[]>;
+  meant: Targets;
+  rules: FamilyRules;
+  methods: Map<string, Place[]>;
 }
 
-const importKind = Object.fromEntries(dependencyKinds.map((kind, i) => [kind, i]));
+const kindNumber = Object.fromEntries(dependencyKinds.map((kind, i) => [kind, i]));
+/** The dependency kind of each kind of reference. */
+const referenceDependency = referenceKinds.map((kind) => kindNumber[kind]);
 
 function importDependencies({ files, targets, placed }: Context, file: number, rows: DependencyRows): void {
   const from = placed.fileElement[file];
@@ -59,10 +73,10 @@ function importDependencies({ files, targets, placed }: Context, file: number, r
     const target = targets[file][index];
     if (target.kind === 'file' && target.file !== file) {
       const certainty = target.inferred ? CERTAINTY.inferred : CERTAINTY.exact;
-      rows.add(from, placed.fileElement[target.file], importKind[kind], certainty, line);
+      rows.add(from, placed.fileElement[target.file], kindNumber[kind], certainty, line);
     } else if (target.kind === 'external') {
       const to = placed.table.firstExternal + target.external;
-      rows.add(from, to, importKind[kind], CERTAINTY.exact, line);
+      rows.add(from, to, kindNumber[kind], CERTAINTY.exact, line);
     }
   });
 }
@@ -76,68 +90,45 @@ function referenceDependencies(context: Context, file: number, rows: DependencyR
     const from = owner < 0 ? placed.fileElement[file] : declared[owner];
     const kind = references.kind[r];
     const line = references.line[r];
-    const value = evaluator.evaluate(file, references.expression[r]);
+    const expression = references.expression[r];
+    const value = evaluator.evaluate(file, expression);
     if (value) {
-      const to = targetElement(context, value, kind);
-      const certainty = 'inferred' in value && value.inferred ? CERTAINTY.inferred : CERTAINTY.exact;
-      if (to >= 0 && to !== from) rows.add(from, to, IMPORT_KINDS + kind, certainty, line);
+      for (const { element, kind: meant, certainty } of context.meant(
+        file,
+        value,
+        kind,
+        references.args[r],
+      )) {
+        if (element !== from) rows.add(from, element, referenceDependency[meant], certainty, line);
+      }
       continue;
     }
-    const candidates = candidatesByName(context, file, references.expression[r], kind);
+    const candidates = candidatesByName(context, file, expression, kind);
     const certainty = candidates.length === 1 ? CERTAINTY.inferred : CERTAINTY.ambiguous;
     for (const { file: at, declaration } of candidates) {
       const to = placed.declarationElement[at][declaration];
-      if (to !== from) rows.add(from, to, IMPORT_KINDS + kind, certainty, line);
+      if (to !== from) rows.add(from, to, referenceDependency[kind], certainty, line);
     }
   }
 }
 
-/** The element that a reference of a kind to a value means; -1 when it is none of the codebase's or its externals. */
-function targetElement({ files, placed }: Context, value: Value, kind: number): number {
-  if (value.tag === 'external') return placed.table.firstExternal + value.external;
-  if (value.tag === 'typeOf') return -1;
-  const isSuperCall = kind === REFERENCE.call && value.tag === 'instance' && !value.inferred;
-  const declared = isSuperCall && value.tag === 'instance' ? value.type : value;
-  if (declared.tag === 'external') return placed.table.firstExternal + declared.external;
-  if (declared.tag !== 'declared') return -1;
-  const { facts } = files[declared.file];
-  const chosen = isSuperCall
-    ? constructorOf(facts, declared.declarations[0])
-    : chooseDeclaration(facts, declared.declarations, kind);
-  return placed.declarationElement[declared.file][chosen];
-}
-
-function constructorOf({ declarations }: FileFacts, type: number): number {
-  for (let d = type + 1; d < declarations.count; d++) {
-    if (declarations.parent[d] === type && declarations.form[d] === FORM.constructor) return d;
-  }
-  return type;
-}
-
-/** Of the declarations of one name, the one a kind of reference means: a call the routine, a type use the type. */
-function chooseDeclaration(facts: FileFacts, group: readonly number[], kind: number): number {
-  const wanted =
-    kind === REFERENCE.call ? [KIND.routine, KIND.field, KIND.type] : [KIND.type, KIND.routine, KIND.field];
-  for (const elementKind of wanted) {
-    const found = group.find((d) => facts.declarations.kind[d] === elementKind);
-    if (found !== undefined) return found;
-  }
-  return group[0];
-}
-
 /** Methods named like the call, in this file or one that it imports, when nothing is known of the receiver. */
-function candidatesByName(context: Context, file: number, expression: number, kind: number): MethodPlace[] {
+function candidatesByName(context: Context, file: number, expression: number, kind: number): Place[] {
   const { facts } = context.files[file];
   if (kind !== REFERENCE.call || facts.expressions.operation[expression] !== EXPRESSION.member) return [];
   const object = facts.expressions.a[expression];
   const receiver = object === 0 ? null : context.evaluator.evaluate(file, object);
   if (receiver) return [];
-  const places = context.methods.get(facts.names[facts.expressions.b[expression]]);
+  const places = context.methods.get(
+    `${context.rules.familyOf(file)}:${facts.names[facts.expressions.b[expression]]}`,
+  );
   if (!places) return [];
+  const reached = context.rules.ofFile(file)?.sees;
   const near = places.filter(
     (place) =>
       place.file === file ||
-      context.targets[file].some((target) => target.kind === 'file' && target.file === place.file),
+      (reached?.(file, place.file) ??
+        context.targets[file].some((target) => target.kind === 'file' && target.file === place.file)),
   );
   return near.length > MAX_CANDIDATES ? [] : near;
 }

@@ -46,10 +46,22 @@ export const dependencyKinds = [
   'inherit',
   'implement',
   'typeUse',
+  'include',
+  'read',
+  'write',
 ] as const;
 export type DependencyKind = (typeof dependencyKinds)[number];
-/** Kinds up to this index join files; the others join elements. */
-export const IMPORT_KINDS = 5;
+
+const importKinds: readonly DependencyKind[] = [
+  'import',
+  'typeImport',
+  'reExport',
+  'dynamicImport',
+  'require',
+  'include',
+];
+/** By kind of dependency: 1 when it joins files by a statement that says so, 0 when it joins elements. */
+export const isImportKind = Uint8Array.from(dependencyKinds, (kind) => (importKinds.includes(kind) ? 1 : 0));
 
 export const certainties = ['exact', 'inferred', 'ambiguous'] as const;
 export type Certainty = (typeof certainties)[number];

@@ -2,7 +2,7 @@ import { KIND } from '../../core/facts/fileFacts.ts';
 import { cycles } from '../../core/graph/components.ts';
 import { propagationCost } from '../../core/graph/reach.ts';
 import { folderUnits, graphOf } from '../../core/graph/units.ts';
-import { IMPORT_KINDS } from '../../core/link/linked.ts';
+import { isImportKind } from '../../core/link/linked.ts';
 import { fileGraph } from '../../core/measures/coupling.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 
@@ -62,7 +62,7 @@ export function totalsOf(survey: SurveyedCodebase, leftOut: number): Totals {
 function importPlaces({ dependencies }: SurveyedCodebase): number {
   let places = 0;
   for (let row = 0; row < dependencies.count; row++) {
-    if (dependencies.kind[row] >= IMPORT_KINDS) continue;
+    if (!isImportKind[dependencies.kind[row]]) continue;
     places += dependencies.placeStart[row + 1] - dependencies.placeStart[row];
   }
   return places;

@@ -9,7 +9,7 @@ export const kindChoices = {
   any: { label: 'any kind', kinds: ALL_KINDS },
   imports: {
     label: 'import kinds',
-    kinds: kindsOf('import', 'typeImport', 'reExport', 'dynamicImport', 'require'),
+    kinds: kindsOf('import', 'typeImport', 'reExport', 'dynamicImport', 'require', 'include'),
   },
   runtime: {
     label: 'kinds there at run time',
@@ -17,6 +17,7 @@ export const kindChoices = {
   },
   calls: { label: 'calls and constructions', kinds: kindsOf('call', 'construct') },
   inheritance: { label: 'inheritance', kinds: kindsOf('inherit', 'implement') },
+  fields: { label: 'reads and writes', kinds: kindsOf('read', 'write') },
   types: { label: 'type uses', kinds: kindsOf('typeUse', 'typeImport') },
 } as const;
 export type KindChoice = keyof typeof kindChoices;

@@ -1,5 +1,5 @@
 import { declarationForms, KIND } from '../../core/facts/fileFacts.ts';
-import { IMPORT_KINDS, dependencyKinds, NO_FORM, type DependencyKind } from '../../core/link/linked.ts';
+import { dependencyKinds, isImportKind, NO_FORM, type DependencyKind } from '../../core/link/linked.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { Problem } from '../problem.ts';
 import type { ReadText } from '../source/readText.ts';
@@ -75,7 +75,7 @@ function importsOf(survey: SurveyedCodebase, file: number): Pick<SourcePage, 'im
   const importedBy: SourcePage['importedBy'] = [];
   for (let row = 0; row < dependencies.count; row++) {
     const kind = dependencies.kind[row];
-    if (kind >= IMPORT_KINDS) continue;
+    if (!isImportKind[kind]) continue;
     const line = dependencies.line[dependencies.placeStart[row]];
     if (dependencies.from[row] === file) {
       imports.push({ ...labelOf(survey, dependencies.to[row]), line, dependency: dependencyKinds[kind] });

@@ -75,6 +75,7 @@ function noReferences(): ReferenceColumns {
     from: new Int32Array(0),
     line: new Int32Array(0),
     expression: new Int32Array(0),
+    args: new Int32Array(0),
   };
 }
 
@@ -114,6 +115,10 @@ function declarationColumns(reading: Reading): DeclarationColumns {
     startLine: column((d) => d.startLine),
     endLine: column((d) => d.endLine),
     value: column((d) => d.value),
+    parameters: column((d) => d.parameters),
+    owner: column((d) => d.ownerExpression),
+    docStart: column((d) => d.docStart),
+    docEnd: column((d) => d.docEnd),
     figures: Object.fromEntries(figureNames.map((name) => [name, column((d) => d.figures[name])])) as Record<
       FigureName,
       Int32Array

@@ -42,6 +42,11 @@ export class ExpressionPool {
     return expression >= 0 && this.operation[expression] === EXPRESSION.symbol ? this.a[expression] : -1;
   }
 
+  /** The operand of an expression of the operation given; 0 when it is another. */
+  operandOf(expression: number, operation: number): number {
+    return this.operation[expression] === operation ? this.a[expression] : 0;
+  }
+
   columns(): ExpressionColumns {
     return {
       operation: Uint8Array.from(this.operation),

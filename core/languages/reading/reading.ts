@@ -18,6 +18,10 @@ export interface Declaration {
   /** Symbol whose name scopes look up; -1 for members, which are found through their parent. */
   symbol: number;
   value: number;
+  parameters: number;
+  ownerExpression: number;
+  docStart: number;
+  docEnd: number;
   figures: Record<FigureName, number>;
 }
 
@@ -28,6 +32,8 @@ export interface Reading {
   lineStarts: Uint32Array;
   /** Scope in which each node stands. */
   scopeOf: Scope[];
+  /** Innermost declaration in which each node stands; -1 for the file. A declaration's own node stands outside it. */
+  ownerOf: Int32Array;
   fileScope: Scope;
   declarations: Declaration[];
   /** Declaration that a node opens. */
@@ -48,6 +54,7 @@ export function newReading(text: string, table: SyntaxTable): Reading {
     table,
     lineStarts: lineStartsOf(text),
     scopeOf: new Array<Scope>(table.count),
+    ownerOf: new Int32Array(table.count).fill(-1),
     fileScope: newScope(null, true),
     declarations: [],
     declarationAt: new Map(),
@@ -63,6 +70,46 @@ export function newReading(text: string, table: SyntaxTable): Reading {
 
 export function textOf(reading: Reading, node: number): string {
   return reading.text.slice(reading.table.start[node], reading.table.end[node]);
+}
+
+/** A declaration of which no more is known yet than where it stands. */
+export function newDeclaration(
+  reading: Reading,
+  node: number,
+  what: Pick<Declaration, 'kind' | 'form' | 'flags' | 'name' | 'parent'>,
+): Declaration {
+  const { table, lineStarts } = reading;
+  return {
+    ...what,
+    node,
+    startLine: lineAt(lineStarts, table.start[node]),
+    endLine: lineAt(lineStarts, Math.max(table.start[node], table.end[node] - 1)),
+    symbol: -1,
+    value: 0,
+    parameters: 0,
+    ownerExpression: 0,
+    docStart: 0,
+    docEnd: 0,
+    figures: noFigures(),
+  };
+}
+
+/** Adds a declaration, which `node` opens. */
+export function declare(
+  reading: Reading,
+  node: number,
+  what: Pick<Declaration, 'kind' | 'form' | 'flags' | 'name' | 'parent'>,
+): number {
+  const index = reading.declarations.push(newDeclaration(reading, node, what)) - 1;
+  reading.declarationAt.set(node, index);
+  return index;
+}
+
+/** A name for several declarations of one scope, such as a local class. */
+export function newSymbol(reading: Reading, declaration: number): number {
+  const symbol = reading.symbols.push([declaration]) - 1;
+  reading.declarations[declaration].symbol = symbol;
+  return symbol;
 }
 
 export function noFigures(): Record<FigureName, number> {

@@ -1,5 +1,6 @@
 import { KIND } from '../../facts/fileFacts.ts';
 import type { LineCounts } from './lineFigures.ts';
+import { childIn } from './syntaxTable.ts';
 import { textOf, type Declaration, type Reading } from './reading.ts';
 
 /** What a language's nodes mean for the figures of routines: kind sets of its vocabulary, and the odd cases. */
@@ -147,4 +148,19 @@ function countToken(reading: Reading, node: number, routine: OpenRoutine, kinds:
     figures.operators++;
     routine.operators.add(textOf(reading, node));
   }
+}
+
+/**
+ * In `a && b && c`, two nested binary expressions, the operators make one run: the inner one, which stands on the left,
+ * goes on in the outer.
+ */
+export function continuesRunOf(
+  { table }: Reading,
+  operator: number,
+  nodes: { binary: number; left: number; operator: number },
+): boolean {
+  const expression = table.parent[operator];
+  const parent = table.parent[expression];
+  if (table.kind[parent] !== nodes.binary || table.field[expression] !== nodes.left) return false;
+  return table.kind[childIn(table, parent, nodes.operator)] === table.kind[operator];
 }

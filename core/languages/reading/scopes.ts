@@ -47,3 +47,12 @@ export function lookUpType(scope: Scope, name: string): Binding | undefined {
   }
   return undefined;
 }
+
+/** Resolves a name where it does not matter what is meant. */
+export function lookUp(scope: Scope, name: string): Binding | undefined {
+  for (let at: Scope | null = scope; at; at = at.parent) {
+    const found = at.names?.get(name);
+    if (found) return found;
+  }
+  return undefined;
+}

@@ -1,9 +1,10 @@
 import { FLAG, FORM, KIND, EXPRESSION } from '../../facts/fileFacts.ts';
 import { childIn, childOfKind } from '../reading/syntaxTable.ts';
 import { readDynamicImport, readExport, readImport, readImportedType, readRequired } from './imports.ts';
-import { lineAt, noFigures, textOf } from '../reading/reading.ts';
+import { newDeclaration, textOf } from '../reading/reading.ts';
 import type { ScriptReading } from './reading.ts';
-import { bind, newScope, varScope, type Scope } from '../reading/scopes.ts';
+import { bind, varScope, type Scope } from '../reading/scopes.ts';
+import { walkDeclarations, type Position } from '../reading/walk.ts';
 import { F, K, kindSet, T } from './vocabulary.ts';
 
 const opensScope = kindSet(
@@ -50,34 +51,9 @@ const holdsVar = kindSet(
 
 const isFunctionValue = kindSet(K.function_expression, K.generator_function, K.arrow_function);
 
-/** Where the walk stands: the innermost open scope and declaration. */
-interface Position {
-  scope: Scope;
-  /** Innermost open declaration, -1 for the file. */
-  owner: number;
-}
-
-/** First pass: finds all declarations, scopes, imports and exports of a file. Iterative; O(nodes). */
+/** First pass: finds all declarations, scopes, imports and exports of a file. */
 export function declareAll(reading: ScriptReading): void {
-  const { table, scopeOf } = reading;
-  const position: Position = { scope: reading.fileScope, owner: -1 };
-  const open: { end: number; scope: Scope; owner: number }[] = [];
-  for (let node = 0; node < table.count; node++) {
-    while (open.length > 0 && node >= open[open.length - 1].end) {
-      const closed = open.pop()!;
-      position.scope = closed.scope;
-      position.owner = closed.owner;
-    }
-    scopeOf[node] = position.scope;
-    const kind = table.kind[node];
-    const outer = { end: table.next[node], ...position };
-    const declared = declareNode(reading, node, kind, position);
-    const scoped = opensScope[kind] === 1;
-    if (declared < 0 && !scoped) continue;
-    open.push(outer);
-    if (declared >= 0) position.owner = declared;
-    if (scoped) position.scope = newScope(position.scope, holdsVar[kind] === 1);
-  }
+  walkDeclarations(reading, { declare: declareNode, opensScope, holdsVar });
 }
 
 /** Declares what `node` declares; returns the declaration that encloses the node's children, or -1. */
@@ -275,34 +251,19 @@ function addDeclaration(
   form: number,
   name: string,
 ): number {
-  const { table, lineStarts, declarations } = reading;
+  const { declarations } = reading;
   const flags = flagsOf(reading, node);
-  const endLine = lineAt(lineStarts, Math.max(table.start[node], table.end[node] - 1));
+  const declaration = newDeclaration(reading, node, { kind, form, flags, name, parent: at.owner });
   if (kind === KIND.routine) {
     const signature = openSignature(reading, at.owner, name, form);
     if (signature >= 0) {
-      const declaration = declarations[signature];
-      declaration.node = node;
-      declaration.endLine = endLine;
-      declaration.flags = flags;
+      const { endLine } = declaration;
+      Object.assign(declarations[signature], { node, endLine, flags });
       reading.declarationAt.set(node, signature);
       return signature;
     }
   }
-  const index = declarations.length;
-  declarations.push({
-    kind,
-    form,
-    flags,
-    name,
-    parent: at.owner,
-    node,
-    startLine: lineAt(lineStarts, table.start[node]),
-    endLine,
-    symbol: -1,
-    value: 0,
-    figures: noFigures(),
-  });
+  const index = declarations.push(declaration) - 1;
   reading.declarationAt.set(node, index);
   return index;
 }

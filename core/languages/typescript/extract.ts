@@ -3,6 +3,7 @@ import { assembleFacts, damagedLines } from '../reading/assemble.ts';
 import { countLines } from '../reading/lineFigures.ts';
 import { measureRoutines } from '../reading/routineFigures.ts';
 import type { SyntaxTable } from '../reading/syntaxTable.ts';
+import { readDocumentation } from '../reading/walk.ts';
 import { declareAll } from './declare.ts';
 import { figureKinds, lineKinds } from './figures.ts';
 import { readReferenceComment } from './imports.ts';
@@ -17,6 +18,7 @@ export function extractFacts(text: string, table: SyntaxTable): FileFacts {
   readHeadComments(reading);
   declareAll(reading);
   const references = referAll(reading);
+  readDocumentation(reading, lineKinds.comment);
   const counts = countLines(reading, lineKinds);
   measureRoutines(reading, counts, figureKinds);
   return assembleFacts(reading, { damage, counts, references, isScript: !reading.isModule });

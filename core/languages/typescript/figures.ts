@@ -1,4 +1,4 @@
-import type { FigureKinds } from '../reading/routineFigures.ts';
+import { continuesRunOf, type FigureKinds } from '../reading/routineFigures.ts';
 import type { LineKinds } from '../reading/lineFigures.ts';
 import { textOf, type Declaration, type Reading } from '../reading/reading.ts';
 import { childIn } from '../reading/syntaxTable.ts';
@@ -97,7 +97,8 @@ export const figureKinds: FigureKinds = {
     table.kind[node] === K.if_statement && table.kind[table.parent[node]] === K.else_clause,
   isLoopHead: ({ table }, node) =>
     table.kind[table.parent[node]] === K.for_statement && table.field[node] !== F.body,
-  continuesRun,
+  continuesRun: (reading, operator) =>
+    continuesRunOf(reading, operator, { binary: K.binary_expression, left: F.left, operator: F.operator }),
   isRecursion,
   parameters: countParameters,
 };
@@ -126,14 +127,6 @@ const isUntypedParameter = kindSet(
   K.array_pattern,
   K.rest_pattern,
 );
-
-/** In `a && b && c` the operators make one run, which goes on where the left side has the same operator. */
-function continuesRun({ table }: Reading, operator: number): boolean {
-  const expression = table.parent[operator];
-  const parent = table.parent[expression];
-  if (table.kind[parent] !== K.binary_expression || table.field[expression] !== F.left) return false;
-  return table.kind[childIn(table, parent, F.operator)] === table.kind[operator];
-}
 
 function isRecursion(reading: Reading, call: number, routine: Declaration): boolean {
   const { table } = reading;

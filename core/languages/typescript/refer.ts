@@ -1,42 +1,17 @@
 import { EXPRESSION, FORM, KIND, REFERENCE, type ReferenceColumns } from '../../facts/fileFacts.ts';
 import { childIn } from '../reading/syntaxTable.ts';
 import { settleExports } from './imports.ts';
-import { lineAt, textOf, type Reading } from '../reading/reading.ts';
+import { textOf, type Reading } from '../reading/reading.ts';
+import { walkReferences, type ReferenceList } from '../reading/walk.ts';
 import type { ScriptReading } from './reading.ts';
 import { typeExpression } from './typeExpressions.ts';
 import { F, K, kindSet, T } from './vocabulary.ts';
 import { patternValue, typedOrInitial, valueExpression } from './valueExpressions.ts';
 
-interface References {
-  kind: number[];
-  from: number[];
-  line: number[];
-  expression: number[];
-}
-
 /** Second pass: records every reference with the expression it is resolved by, and what declarations hold. */
 export function referAll(reading: ScriptReading): ReferenceColumns {
-  const { table, declarationAt } = reading;
   settleExports(reading, (node) => valueExpression(reading, node));
-  const references: References = { kind: [], from: [], line: [], expression: [] };
-  const open: { end: number; owner: number }[] = [];
-  let owner = -1;
-  for (let node = 0; node < table.count; node++) {
-    while (open.length > 0 && node >= open[open.length - 1].end) owner = open.pop()!.owner;
-    const declared = declarationAt.get(node);
-    if (declared !== undefined) {
-      open.push({ end: table.next[node], owner });
-      owner = declared;
-      valueDeclaration(reading, node, declared);
-    }
-    if (refers[table.kind[node]]) referNode(reading, node, owner, references);
-  }
-  return {
-    kind: Uint8Array.from(references.kind),
-    from: Int32Array.from(references.from),
-    line: Int32Array.from(references.line),
-    expression: Int32Array.from(references.expression),
-  };
+  return walkReferences(reading, { state: valueDeclaration, refers, refer: referNode });
 }
 
 const refers = kindSet(
@@ -54,15 +29,9 @@ const refers = kindSet(
   K.binary_expression,
 );
 
-function referNode(reading: ScriptReading, node: number, owner: number, into: References): void {
+function referNode(reading: ScriptReading, node: number, owner: number, into: ReferenceList): void {
   const { table } = reading;
-  const refer = (kind: number, expression: number, at = node): void => {
-    if (expression === 0) return;
-    into.kind.push(kind);
-    into.from.push(owner);
-    into.line.push(lineAt(reading.lineStarts, table.start[at]));
-    into.expression.push(expression);
-  };
+  const refer = (kind: number, expression: number, at = node): void => into.add(kind, owner, at, expression);
   switch (table.kind[node]) {
     case K.call_expression: {
       if (reading.importAt.has(node)) return;

@@ -10,6 +10,8 @@ function told(resolution: Resolution): string {
       return resolution.path + (resolution.inferred ? ' (inferred)' : '');
     case 'external':
       return `external ${resolution.ecosystem}:${resolution.name}`;
+    case 'package':
+      return `package ${resolution.name}`;
     case 'asset':
       return `asset ${resolution.path}`;
     case 'gap':

@@ -1,0 +1,243 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { FORM, KIND } from '../../core/facts/fileFacts.ts';
+import { CERTAINTY, dependencyKinds, isImportKind } from '../../core/link/linked.ts';
+import type { SurveyedCodebase } from '../../core/survey.ts';
+import { surveyPath } from '../../tests/surveyPath.ts';
+import { fetchDebianSource } from '../debianCode.ts';
+import { compare, rowOf, type Row } from './comparison.ts';
+
+/**
+ * Type-to-type dependencies against the classes that `javac` builds, as `javap -v` lists them: what a class's constant
+ * pool refers to, but for what stands there for nesting's sake only, and the types in the descriptors and signatures
+ * of its own members and variables. Anonymous and local classes count as the type they stand in. Pairs of which one
+ * encloses the other are left out, for a class file names those whether they are used or not.
+ */
+export async function compareJava(packageName: string, sources: string): Promise<Row> {
+  const root = join(fetchDebianSource(packageName), sources);
+  const { survey } = await surveyPath(root);
+  const { edges, constants } = compile(root);
+  const names = typeNames(survey);
+  const known = new Set(names);
+  const isKnown = (edge: string): boolean => edge.split(' → ').every((type) => known.has(type));
+  const theirs = new Set([...edges].filter((edge) => isApart(edge) && isKnown(edge)));
+  const comparison = compare(ourEdges(survey, names, theirs, constants), theirs);
+  const what = {
+    code: packageName,
+    oracle: 'classes of javac 17',
+    files: survey.files.length,
+    required: 0.97,
+  };
+  return rowOf(what, comparison);
+}
+
+/** False when one of the two types encloses the other. */
+function isApart(edge: string): boolean {
+  const [from, to] = edge.split(' → ');
+  return from !== to && !from.startsWith(`${to}.`) && !to.startsWith(`${from}.`);
+}
+
+/** `a/b/C.java#C.D` → `a.b.C.D`, for the innermost type that is a member of types only. */
+function typeNames(survey: SurveyedCodebase): string[] {
+  const { elements } = survey;
+  const names: string[] = [];
+  for (let e = 0; e < elements.firstExternal; e++) {
+    const parent = elements.parent[e];
+    if (elements.kind[e] === KIND.folder || elements.kind[e] === KIND.file) names.push('');
+    else if (elements.kind[e] !== KIND.type) names.push(names[parent]);
+    else if (elements.kind[parent] === KIND.file) {
+      const folder = elements.key[parent].split('/').slice(0, -1);
+      names.push([...folder, elements.name[e]].join('.'));
+    } else if (
+      elements.kind[parent] === KIND.type &&
+      elements.form[parent] !== FORM.namespace &&
+      !elements.name[e].startsWith('(')
+    )
+      names.push(isNamedMember(elements.key[e]) ? `${names[parent]}.${elements.name[e]}` : names[parent]);
+    else names.push(names[parent]);
+  }
+  return names;
+}
+
+/** Members of anonymous types are part of the type around. */
+function isNamedMember(key: string): boolean {
+  return !key.includes('(');
+}
+
+/**
+ * The survey's dependencies between types. A member is linked to where it is declared, while a class file names the
+ * type through which it is reached, so that a member of a parent counts only when no child of that parent is named.
+ */
+function ourEdges(
+  survey: SurveyedCodebase,
+  names: string[],
+  theirs: ReadonlySet<string>,
+  constants: ReadonlySet<string>,
+): Set<string> {
+  const { dependencies, elements } = survey;
+  const parents = parentTypes(survey, names);
+  const reached = new Map<string, Set<string>>();
+  for (const edge of theirs) {
+    const [from, to] = edge.split(' → ');
+    if (!reached.has(from)) reached.set(from, new Set([from]));
+    for (const type of withAncestors(to, parents)) reached.get(from)!.add(type);
+  }
+  const linesOf = (row: number): number[] => [
+    ...dependencies.line.subarray(dependencies.placeStart[row], dependencies.placeStart[row + 1]),
+  ];
+  const isConstant = (row: number): boolean =>
+    dependencyKinds[dependencies.kind[row]] === 'read' &&
+    constants.has(`${names[dependencies.to[row]]}.${elements.name[dependencies.to[row]]}`);
+  const erased = new Set<string>();
+  for (let row = 0; row < dependencies.count; row++) {
+    if (!isConstant(row)) continue;
+    const target = names[dependencies.to[row]];
+    for (const line of linesOf(row)) erased.add(`${dependencies.from[row]}:${line}:${target}`);
+  }
+  const edges = new Set<string>();
+  for (let row = 0; row < dependencies.count; row++) {
+    const kind = dependencyKinds[dependencies.kind[row]];
+    if (isImportKind[dependencies.kind[row]] || dependencies.certainty[row] === CERTAINTY.ambiguous) continue;
+    const to = dependencies.to[row];
+    if (to >= elements.firstExternal) continue;
+    const [from, target] = [names[dependencies.from[row]], names[to]];
+    const edge = `${from} → ${target}`;
+    if (from === '' || target === '' || !isApart(edge)) continue;
+    if (isConstant(row)) continue;
+    // The type that only qualifies a constant's name goes with it.
+    const qualifies = (line: number): boolean => erased.has(`${dependencies.from[row]}:${line}:${target}`);
+    if (kind === 'typeUse' && linesOf(row).every(qualifies)) continue;
+    const isMember = kind === 'call' || kind === 'read' || kind === 'write';
+    const isInherited =
+      reached.get(from)?.has(target) ||
+      enclosing(from).some((type) => withAncestors(type, parents).has(target));
+    if (isMember && !theirs.has(edge) && isInherited) continue;
+    edges.add(edge);
+  }
+  return edges;
+}
+
+/** A type and those that it stands in. */
+function enclosing(type: string): string[] {
+  const words = type.split('.');
+  return words.map((_, i) => words.slice(0, i + 1).join('.')).reverse();
+}
+
+function parentTypes({ dependencies }: SurveyedCodebase, names: string[]): Map<string, Set<string>> {
+  const parents = new Map<string, Set<string>>();
+  for (let row = 0; row < dependencies.count; row++) {
+    const kind = dependencyKinds[dependencies.kind[row]];
+    if (kind !== 'inherit' && kind !== 'implement') continue;
+    const [child, parent] = [names[dependencies.from[row]], names[dependencies.to[row]]];
+    if (!parent) continue;
+    if (!parents.has(child)) parents.set(child, new Set());
+    parents.get(child)!.add(parent);
+  }
+  return parents;
+}
+
+function withAncestors(type: string, parents: ReadonlyMap<string, Set<string>>): Set<string> {
+  const found = new Set([type]);
+  for (const at of found) for (const parent of parents.get(at) ?? []) found.add(parent);
+  return found;
+}
+
+function compile(root: string): Compiled {
+  const out = mkdtempSync(join(tmpdir(), 'yletope-javac-'));
+  try {
+    const sources = readdirSync(root, { recursive: true, encoding: 'utf8' })
+      .filter((name) => name.endsWith('.java') && !/(^|\/)(module|package)-info\.java$/.test(name))
+      .map((name) => join(root, name));
+    writeFileSync(join(out, 'sources'), sources.join('\n'));
+    const javac = ['-g', '-nowarn', '-proc:none', '-encoding', 'UTF-8', '-d', join(out, 'classes')];
+    execFileSync('javac', [...javac, `@${join(out, 'sources')}`], { stdio: ['ignore', 'ignore', 'pipe'] });
+    const classes = readdirSync(join(out, 'classes'), { recursive: true, encoding: 'utf8' })
+      .filter((name) => name.endsWith('.class'))
+      .map((name) => join(out, 'classes', name));
+    const compiled: Compiled = { edges: new Set(), constants: new Set() };
+    for (let at = 0; at < classes.length; at += 200) {
+      const listing = execFileSync('javap', ['-v', '-p', ...classes.slice(at, at + 200)], {
+        encoding: 'utf8',
+        maxBuffer: 1 << 30,
+      });
+      for (const part of listing.split(/^Classfile /m).slice(1)) readClass(part, compiled);
+    }
+    return compiled;
+  } finally {
+    rmSync(out, { recursive: true, force: true });
+  }
+}
+
+/** `a/b/C$D$1Local` → `a.b.C.D`. */
+function plainName(name: string): string {
+  return name
+    .replace(/\$\d.*$/, '')
+    .replaceAll('/', '.')
+    .replaceAll('$', '.');
+}
+
+/** What one run of the oracle knows. */
+interface Compiled {
+  edges: Set<string>;
+  /** Fields whose value the compiler puts in the place of their name: `a.b.C.FIELD`. */
+  constants: Set<string>;
+}
+
+/** Reads one class of the listing; members that the compiler adds as bridges are passed over. */
+function readClass(listing: string, { edges, constants }: Compiled): void {
+  const self = /^\s*this_class: #\d+\s+\/\/ (\S+)/m.exec(listing)?.[1];
+  if (self === undefined) return;
+  const from = plainName(self.replaceAll('"', ''));
+  const note = (name: string): void => {
+    if (name !== '' && !name.startsWith('[')) edges.add(`${from} → ${plainName(name)}`);
+  };
+  const descriptor = (text: string): void => {
+    for (const [, name] of text.matchAll(/L([\w/$]+)[;<]/g)) note(name);
+  };
+  const dotted = (text: string): void => {
+    for (const [name] of text.matchAll(/[\w$]+(?:\.[\w$]+)+/g)) note(name);
+  };
+  // Interfaces and declared exceptions are listed by name alone.
+  dotted(/^.*\b(?:class|interface) \S+(.*)$/m.exec(listing)?.[1] ?? '');
+  const used = new Set<string>();
+  const classes = new Map<string, string>();
+  const leadsTo = new Map<string, string[]>();
+  for (const block of listing.split('\n\n')) {
+    if (/ACC_BRIDGE/.test(block) && !/this_class/.test(block)) continue;
+    if (/^ {4}ConstantValue:/m.test(block)) {
+      const field = /^ {2}.*?(\w+)(?: =.*)?;$/m.exec(block);
+      if (field) constants.add(`${from}.${field[1]}`);
+    }
+    let section = '';
+    for (const line of block.split('\n')) {
+      const constant = /^\s*(#\d+) = (\w+)\s+(.*)$/.exec(line);
+      if (constant) {
+        const [, index, kind, rest] = constant;
+        if (kind === 'Class') classes.set(index, rest.replace(/^#\d+\s+\/\/\s+/, '').replaceAll('"', ''));
+        else if (/^(Methodref|Fieldref|InterfaceMethodref|MethodHandle)$/.test(kind))
+          leadsTo.set(index, rest.replace(/\s*\/\/.*$/, '').match(/#\d+/g) ?? []);
+        continue;
+      }
+      if (/^(InnerClasses|NestMembers|NestHost|EnclosingMethod):/.test(line)) section = 'nesting';
+      else if (/^\S/.test(line)) section = '';
+      if (section === 'nesting' || /^\s*this_class:/.test(line)) continue;
+      const own = /^\s*(?:descriptor|Signature):\s+(?:#\d+\s+\/\/\s+)?(.*)$/.exec(line);
+      if (own) descriptor(own[1]);
+      else if (/^\s+\d+\s+\d+\s+\d+\s+\S+\s+[[L<T]/.test(line)) descriptor(line);
+      for (const [index] of line.matchAll(/#\d+/g)) used.add(index);
+      const caught = /^\s+\d+\s+\d+\s+\d+\s+Class (\S+)/.exec(line);
+      if (caught) note(caught[1]);
+      if (/^\s+throws /.test(line)) dotted(line);
+      const annotation = /^\s+([\w.]+)(?:\(|$)/.exec(line);
+      if (annotation && annotation[1].includes('.')) note(annotation[1]);
+    }
+  }
+  for (const index of used) for (const next of leadsTo.get(index) ?? []) used.add(next);
+  for (const [index, name] of classes) {
+    if (!used.has(index)) continue;
+    if (name.startsWith('[')) descriptor(name);
+    else note(name);
+  }
+}

@@ -1,0 +1,384 @@
+import { ANY_NUMBER, EXPRESSION, KIND } from '../../facts/fileFacts.ts';
+import { takesElement } from '../../link/containers.ts';
+import { textOf, type Reading } from '../reading/reading.ts';
+import { lookUp, type Binding } from '../reading/scopes.ts';
+import { childIn, childOfKind } from '../reading/syntaxTable.ts';
+import { typeNodeOf } from './figures.ts';
+import { F, K, kindSet, T } from './vocabulary.ts';
+
+/** Chains longer than this are given up; what they hold stays unknown. */
+const MAX_DEPTH = 60;
+
+/** The innermost type in which a node stands; -1 for none. */
+export function enclosingType({ ownerOf, declarations }: Reading, node: number): number {
+  let at = ownerOf[node];
+  while (at >= 0 && declarations[at].kind !== KIND.type) at = declarations[at].parent;
+  return at;
+}
+
+/** A name that is to be resolved from where it stands, outward. */
+function nameAt(reading: Reading, node: number, name: string): number {
+  const { expressions } = reading;
+  return expressions.add(EXPRESSION.name, expressions.name(name), enclosingType(reading, node) + 1);
+}
+
+function literal({ expressions }: Reading, type: string): number {
+  return expressions.add(EXPRESSION.literal, expressions.name(type));
+}
+
+/** States how a type node is to be resolved; 0 for what has no single name. */
+export function typeExpression(reading: Reading, node: number, depth = 0): number {
+  if (node < 0 || depth > MAX_DEPTH) return 0;
+  const { typeMemo } = reading;
+  if (typeMemo[node] === 0) {
+    typeMemo[node] = 1; // A bound that rests on itself stays unknown.
+    typeMemo[node] = 1 + stateType(reading, node, depth);
+  }
+  return typeMemo[node] - 1;
+}
+
+function stateType(reading: Reading, node: number, depth: number): number {
+  const { table, expressions } = reading;
+  const inner = (child: number): number => typeExpression(reading, child, depth + 1);
+  switch (table.kind[node]) {
+    case K.identifier:
+    case K.type_identifier:
+      return namedType(reading, node, depth);
+    case K.scoped_identifier:
+    case K.scoped_type_identifier: {
+      const [scope, name] = [firstNamed(reading, node), lastNamed(reading, node)];
+      if (scope < 0 || name <= scope) return 0;
+      return expressions.add(EXPRESSION.member, inner(scope), expressions.name(textOf(reading, name)));
+    }
+    case K.generic_type:
+      return applied(reading, inner(node + 1), childOfKind(table, node, K.type_arguments), depth);
+    case K.array_type:
+      return arrayOf(reading, inner(node + 1));
+    case K.annotated_type:
+      return inner(lastNamed(reading, node));
+    case K.wildcard: {
+      const last = lastNamed(reading, node);
+      return last > node + 1 ? inner(last) : 0;
+    }
+    case K.integral_type:
+    case K.floating_point_type:
+    case K.boolean_type:
+      return literal(reading, textOf(reading, node));
+    default:
+      return 0;
+  }
+}
+
+function namedType(reading: Reading, node: number, depth: number): number {
+  const name = textOf(reading, node);
+  const found = lookUp(reading.scopeOf[node], name);
+  if (found?.kind === 'symbol') return reading.expressions.add(EXPRESSION.symbol, found.symbol);
+  if (found?.kind === 'opaque')
+    return found.constraint < 0
+      ? 0
+      : typeExpression(reading, firstNamed(reading, found.constraint), depth + 1);
+  return nameAt(reading, node, name);
+}
+
+const isName = kindSet(
+  K.identifier,
+  K.type_identifier,
+  K.scoped_identifier,
+  K.scoped_type_identifier,
+  K.generic_type,
+  K.array_type,
+  K.integral_type,
+  K.floating_point_type,
+  K.boolean_type,
+);
+
+function firstNamed({ table }: Reading, node: number): number {
+  for (let child = node + 1; child < table.next[node]; child = table.next[child])
+    if (isName[table.kind[child]]) return child;
+  return -1;
+}
+
+function lastNamed({ table }: Reading, node: number): number {
+  let found = -1;
+  for (let child = node + 1; child < table.next[node]; child = table.next[child])
+    if (isName[table.kind[child]]) found = child;
+  return found;
+}
+
+function applied(reading: Reading, base: number, args: number, depth: number): number {
+  const { table, expressions } = reading;
+  if (args < 0 || base === 0) return base;
+  const cells: number[] = [];
+  for (let child = args + 1; child < table.next[args]; child = table.next[child]) {
+    const kind = table.kind[child];
+    if (isName[kind] || kind === K.wildcard || kind === K.annotated_type)
+      cells.push(typeExpression(reading, child, depth + 1));
+  }
+  return cells.length === 0 ? base : expressions.add(EXPRESSION.generic, base, listOf(reading, cells));
+}
+
+function arrayOf(reading: Reading, element: number): number {
+  const { expressions } = reading;
+  const array = expressions.add(EXPRESSION.global, expressions.name('Array'));
+  return expressions.add(EXPRESSION.generic, array, listOf(reading, [element]));
+}
+
+function listOf({ expressions }: Reading, cells: readonly number[]): number {
+  return cells.reduceRight((rest, cell) => expressions.add(EXPRESSION.list, cell, rest), 0);
+}
+
+/** The arguments of a call as an expression; 0 when there is no list of them. */
+export function argumentsOf(reading: Reading, call: number, depth = 0): number {
+  const { table, expressions } = reading;
+  const list = childIn(table, call, F.arguments);
+  if (list < 0) return 0;
+  const cells: number[] = [];
+  for (let child = list + 1; child < table.next[list]; child = table.next[child]) {
+    const kind = table.kind[child];
+    if (kind === T['('] || kind === T[')'] || kind === T[','] || isComment[kind]) continue;
+    cells.push(valueExpression(reading, child, depth + 1));
+  }
+  return expressions.add(EXPRESSION.arguments, cells.length, listOf(reading, cells));
+}
+
+const isComment = kindSet(K.line_comment, K.block_comment);
+
+/** What a routine takes, as an expression of the operation `parameters`. */
+export function parametersOf(reading: Reading, node: number): number {
+  const { table, expressions } = reading;
+  const list = childIn(table, node, F.parameters);
+  if (list < 0) return 0;
+  const cells: number[] = [];
+  let isOpen = false;
+  for (let child = list + 1; child < table.next[list]; child = table.next[child]) {
+    const kind = table.kind[child];
+    if (kind === K.spread_parameter) isOpen = true;
+    else if (kind === K.formal_parameter) cells.push(declaredType(reading, child, 0));
+  }
+  const most = isOpen ? ANY_NUMBER : cells.length;
+  return expressions.add(EXPRESSION.parameters, most * 4096 + cells.length, listOf(reading, cells));
+}
+
+/** The type that is written for a parameter, a field or a variable, with the brackets behind its name. */
+export function declaredType(reading: Reading, node: number, depth: number): number {
+  const { table } = reading;
+  const type = typeExpression(reading, typeNodeOf(reading, node), depth + 1);
+  const isArray = childIn(table, node, F.dimensions) >= 0 || table.kind[node] === K.spread_parameter;
+  return isArray ? arrayOf(reading, type) : type;
+}
+
+/** States how the value of an expression node is to be resolved; 0 when one file cannot say. */
+export function valueExpression(reading: Reading, node: number, depth = 0): number {
+  if (node < 0 || depth > MAX_DEPTH) return 0;
+  const { valueMemo } = reading;
+  if (valueMemo[node] === 0) {
+    valueMemo[node] = 1;
+    valueMemo[node] = 1 + stateValue(reading, node, depth);
+  }
+  return valueMemo[node] - 1;
+}
+
+function stateValue(reading: Reading, node: number, depth: number): number {
+  const { table, expressions } = reading;
+  const inner = (child: number): number => valueExpression(reading, child, depth + 1);
+  const instance = (type: number): number => expressions.add(EXPRESSION.instance, type);
+  switch (table.kind[node]) {
+    case K.identifier:
+      return namedValue(reading, node, depth);
+    case K.this:
+      return receiver(reading, node, EXPRESSION.this);
+    case K.super:
+      return receiver(reading, node, EXPRESSION.super);
+    case K.field_access: {
+      const [object, field] = [childIn(table, node, F.object), childIn(table, node, F.field)];
+      if (field < 0) return 0;
+      if (table.kind[field] === K.this) return instance(typeExpression(reading, object, depth + 1));
+      return expressions.add(EXPRESSION.member, inner(object), expressions.name(textOf(reading, field)));
+    }
+    case K.method_invocation:
+      return expressions.add(
+        EXPRESSION.result,
+        calleeExpression(reading, node, depth),
+        argumentsOf(reading, node, depth),
+      );
+    case K.object_creation_expression: {
+      const type = childIn(table, node, F.type);
+      const outer = table.kind[node + 1] === T.new ? -1 : node + 1;
+      if (outer < 0) return instance(typeExpression(reading, type, depth + 1));
+      // `outer.new Inner()` names a member of the outer instance's type.
+      const object = expressions.add(
+        EXPRESSION.member,
+        inner(outer),
+        expressions.name(textOf(reading, type)),
+      );
+      return instance(object);
+    }
+    case K.array_creation_expression:
+      return instance(arrayOf(reading, typeExpression(reading, childIn(table, node, F.type), depth + 1)));
+    case K.array_access:
+      return expressions.add(EXPRESSION.element, inner(childIn(table, node, F.array)), 1);
+    case K.cast_expression:
+      return instance(typeExpression(reading, childIn(table, node, F.type), depth + 1));
+    case K.parenthesized_expression:
+      return inner(table.next[node + 1]);
+    case K.assignment_expression:
+      return inner(childIn(table, node, F.right));
+    case K.update_expression:
+      return inner(table.kind[node + 1] === K.identifier ? node + 1 : table.next[node + 1]);
+    case K.ternary_expression: {
+      const [first, second] = [
+        inner(childIn(table, node, F.consequence)),
+        inner(childIn(table, node, F.alternative)),
+      ];
+      if (first === 0 || first === second) return second;
+      return second === 0 ? first : expressions.add(EXPRESSION.either, first, second);
+    }
+    case K.binary_expression:
+      return binaryValue(reading, node, depth);
+    case K.unary_expression: {
+      const operator = childIn(table, node, F.operator);
+      return table.kind[operator] === T['!']
+        ? literal(reading, 'boolean')
+        : inner(childIn(table, node, F.operand));
+    }
+    case K.instanceof_expression:
+    case K.true:
+    case K.false:
+      return literal(reading, 'boolean');
+    case K.string_literal:
+      return literal(reading, 'String');
+    case K.character_literal:
+      return literal(reading, 'char');
+    case K.null_literal:
+      return literal(reading, 'null');
+    case K.decimal_integer_literal:
+    case K.hex_integer_literal:
+    case K.octal_integer_literal:
+    case K.binary_integer_literal:
+      return literal(reading, /l$/i.test(textOf(reading, node)) ? 'long' : 'int');
+    case K.decimal_floating_point_literal:
+    case K.hex_floating_point_literal:
+      return literal(reading, /f$/i.test(textOf(reading, node)) ? 'float' : 'double');
+    default:
+      return 0;
+  }
+}
+
+const compares = kindSet(T['&&'], T['||'], T['=='], T['!='], T['<'], T['>'], T['<='], T['>=']);
+
+function binaryValue(reading: Reading, node: number, depth: number): number {
+  const { table } = reading;
+  if (compares[table.kind[childIn(table, node, F.operator)]]) return literal(reading, 'boolean');
+  const text = literal(reading, 'String');
+  const left = valueExpression(reading, childIn(table, node, F.left), depth + 1);
+  if (left === text) return text;
+  const right = valueExpression(reading, childIn(table, node, F.right), depth + 1);
+  if (right === text) return text;
+  // Of two numbers of different types the result could be either's; of one type it is that one.
+  return left === right ? left : 0;
+}
+
+/** The routine that a call names: a member of an object, or a name to be found from where the call stands. */
+export function calleeExpression(reading: Reading, call: number, depth = 0): number {
+  const { table, expressions } = reading;
+  const nameNode = childIn(table, call, F.name);
+  if (nameNode < 0) return 0;
+  const name = textOf(reading, nameNode);
+  const object = childIn(table, call, F.object);
+  const parentCall = childOfKind(table, call, K.super);
+  if (parentCall >= 0) {
+    const parent = receiver(reading, call, EXPRESSION.super);
+    return expressions.add(EXPRESSION.member, parent, expressions.name(name));
+  }
+  if (object < 0) return nameAt(reading, call, name);
+  return expressions.add(
+    EXPRESSION.member,
+    valueExpression(reading, object, depth + 1),
+    expressions.name(name),
+  );
+}
+
+function namedValue(reading: Reading, node: number, depth: number): number {
+  const name = textOf(reading, node);
+  const found = lookUp(reading.scopeOf[node], name);
+  return found && found.kind !== 'opaque' ? boundValue(reading, found, depth) : nameAt(reading, node, name);
+}
+
+/** True for a name that a scope of the routine binds. */
+export function isLocalName(reading: Reading, node: number): boolean {
+  return lookUp(reading.scopeOf[node], textOf(reading, node))?.kind === 'local';
+}
+
+function boundValue(reading: Reading, binding: Binding, depth: number): number {
+  if (binding.kind === 'symbol') return reading.expressions.add(EXPRESSION.symbol, binding.symbol);
+  if (binding.kind !== 'local') return 0;
+  if (binding.expression < 0) {
+    binding.expression = 0; // A variable that rests on itself stays unknown.
+    binding.expression = localValue(reading, binding.node, depth + 1);
+  }
+  return binding.expression;
+}
+
+/** What a local variable, parameter or field holds, by its declared type or else by what it is first given. */
+export function localValue(reading: Reading, node: number, depth = 0): number {
+  const { table, expressions } = reading;
+  const instance = (type: number): number => expressions.add(EXPRESSION.instance, type);
+  switch (table.kind[node]) {
+    case K.variable_declarator: {
+      const statement = table.parent[node];
+      if (isInferred(reading, statement))
+        return valueExpression(reading, childIn(table, node, F.value), depth);
+      const type = typeExpression(reading, childIn(table, statement, F.type), depth + 1);
+      return instance(childIn(table, node, F.dimensions) >= 0 ? arrayOf(reading, type) : type);
+    }
+    case K.resource:
+      return isInferred(reading, node)
+        ? valueExpression(reading, childIn(table, node, F.value), depth)
+        : instance(declaredType(reading, node, depth));
+    case K.enhanced_for_statement:
+      return isInferred(reading, node)
+        ? expressions.add(EXPRESSION.element, valueExpression(reading, childIn(table, node, F.value), depth))
+        : instance(declaredType(reading, node, depth));
+    case K.catch_formal_parameter: {
+      const types = childOfKind(table, node, K.catch_type);
+      return types < 0 ? 0 : instance(typeExpression(reading, types + 1, depth));
+    }
+    case K.instanceof_expression:
+      return instance(typeExpression(reading, childIn(table, node, F.right), depth));
+    case K.type_pattern:
+    case K.record_pattern_component:
+      return instance(typeExpression(reading, node + 1, depth));
+    case K.identifier:
+      return lambdaParameter(reading, node, depth);
+    default:
+      return isInferred(reading, node) ? 0 : instance(declaredType(reading, node, depth));
+  }
+}
+
+/** `var` in the place of a type. */
+function isInferred(reading: Reading, node: number): boolean {
+  const type = childIn(reading.table, node, F.type);
+  return type >= 0 && textOf(reading, type) === 'var';
+}
+
+/** The first parameter of `list.forEach(item -> …)` and its like is an element of the list. */
+function lambdaParameter(reading: Reading, node: number, depth: number): number {
+  const { table, expressions } = reading;
+  const list = table.parent[node];
+  const isSingle = table.kind[list] === K.lambda_expression;
+  const lambda = isSingle ? list : table.parent[list];
+  if (!isSingle && node !== table.next[list + 1]) return 0;
+  const args = table.parent[lambda];
+  if (args < 0 || table.kind[args] !== K.argument_list) return 0;
+  const call = table.parent[args];
+  const name = childIn(table, call, F.name);
+  if (name < 0 || !takesElement.has(textOf(reading, name))) return 0;
+  const object = valueExpression(reading, childIn(table, call, F.object), depth + 1);
+  return expressions.add(EXPRESSION.element, object);
+}
+
+/** `this` or `super` where it stands: an instance of the enclosing type, or of its parent. */
+function receiver(reading: Reading, node: number, operation: number): number {
+  const type = enclosingType(reading, node);
+  return type < 0 ? 0 : reading.expressions.add(operation, type, 0);
+}

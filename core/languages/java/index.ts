@@ -1,0 +1,19 @@
+import type { LanguageDefinition } from '../language.ts';
+import { unreadFacts } from '../reading/assemble.ts';
+import { readSyntax } from '../reading/syntaxTable.ts';
+import { extractFacts } from './extract.ts';
+import { createResolver, javaNames } from './names.ts';
+import { vocabulary } from './vocabulary.ts';
+
+export const java: LanguageDefinition = {
+  id: 'java',
+  name: 'Java',
+  endings: { '.java': 'tree-sitter-java/tree-sitter-java.wasm' },
+  interpreters: /^java$/,
+  textToParse: (text) => text,
+  unread: unreadFacts,
+  read: (text, { tree, calls, language }) =>
+    extractFacts(text, readSyntax(tree, calls, vocabulary.of(language))),
+  resolver: createResolver,
+  names: javaNames,
+};

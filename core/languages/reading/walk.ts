@@ -1,0 +1,140 @@
+import type { ReferenceColumns } from '../../facts/fileFacts.ts';
+import { lineAt, type Reading } from './reading.ts';
+import { newScope, type Scope } from './scopes.ts';
+
+/** Where a walk stands: the innermost open scope and declaration. */
+export interface Position {
+  scope: Scope;
+  /** Innermost open declaration, -1 for the file. */
+  owner: number;
+}
+
+/** How a language opens declarations and scopes. */
+export interface DeclaringRules<R extends Reading> {
+  /** Declares what `node` declares; returns the declaration that encloses the node's children, or -1. */
+  declare(reading: R, node: number, kind: number, at: Position): number;
+  opensScope: Uint8Array;
+  /** Scopes that pass declarations of functions and variables no further up. */
+  holdsVar: Uint8Array;
+}
+
+/** First pass: finds declarations, scopes, imports and exports of a file. Iterative; O(nodes). */
+export function walkDeclarations<R extends Reading>(reading: R, rules: DeclaringRules<R>): void {
+  const { table, scopeOf, ownerOf } = reading;
+  const position: Position = { scope: reading.fileScope, owner: -1 };
+  const open: { end: number; scope: Scope; owner: number }[] = [];
+  for (let node = 0; node < table.count; node++) {
+    while (open.length > 0 && node >= open[open.length - 1].end) {
+      const closed = open.pop()!;
+      position.scope = closed.scope;
+      position.owner = closed.owner;
+    }
+    scopeOf[node] = position.scope;
+    ownerOf[node] = position.owner;
+    const kind = table.kind[node];
+    const outer = { end: table.next[node], ...position };
+    const declared = rules.declare(reading, node, kind, position);
+    const scoped = rules.opensScope[kind] === 1;
+    if (declared < 0 && !scoped) continue;
+    open.push(outer);
+    if (declared >= 0) position.owner = declared;
+    if (scoped) position.scope = newScope(position.scope, rules.holdsVar[kind] === 1);
+  }
+}
+
+/** References as they are found. */
+export class ReferenceList {
+  private readonly kind: number[] = [];
+  private readonly from: number[] = [];
+  private readonly line: number[] = [];
+  private readonly expression: number[] = [];
+  private readonly args: number[] = [];
+
+  constructor(private readonly reading: Reading) {}
+
+  /** A reference from declaration `owner` at `node`; one whose expression is unknown says nothing. */
+  add(kind: number, owner: number, node: number, expression: number, args = 0): void {
+    if (expression === 0) return;
+    this.kind.push(kind);
+    this.from.push(owner);
+    this.line.push(lineAt(this.reading.lineStarts, this.reading.table.start[node]));
+    this.expression.push(expression);
+    this.args.push(args);
+  }
+
+  columns(): ReferenceColumns {
+    return {
+      kind: Uint8Array.from(this.kind),
+      from: Int32Array.from(this.from),
+      line: Int32Array.from(this.line),
+      expression: Int32Array.from(this.expression),
+      args: Int32Array.from(this.args),
+    };
+  }
+}
+
+/** How a language states what declarations hold and what nodes refer to. */
+export interface ReferringRules<R extends Reading> {
+  /** Called for each declaration, at its node, before what stands in it. */
+  state(reading: R, node: number, declaration: number): void;
+  /** Kinds of nodes that may refer. */
+  refers: Uint8Array;
+  refer(reading: R, node: number, owner: number, into: ReferenceList): void;
+}
+
+/** Second pass: records every reference with the expression it is resolved by. Iterative; O(nodes). */
+export function walkReferences<R extends Reading>(reading: R, rules: ReferringRules<R>): ReferenceColumns {
+  const { table, declarationAt } = reading;
+  const references = new ReferenceList(reading);
+  const open: { end: number; owner: number }[] = [];
+  let owner = -1;
+  for (let node = 0; node < table.count; node++) {
+    while (open.length > 0 && node >= open[open.length - 1].end) owner = open.pop()!.owner;
+    const declared = declarationAt.get(node);
+    if (declared !== undefined) {
+      open.push({ end: table.next[node], owner });
+      owner = declared;
+      rules.state(reading, node, declared);
+    }
+    if (rules.refers[table.kind[node]]) rules.refer(reading, node, owner, references);
+  }
+  return references.columns();
+}
+
+/**
+ * Gives each declaration the comment that stands directly above it, or several that stand line under line. What may
+ * stand between (`export`, an annotation) belongs to the declaration's statement. O(nodes + declarations).
+ */
+export function readDocumentation(reading: Reading, comment: Uint8Array): void {
+  const { table, text, lineStarts, declarations } = reading;
+  const comments: { start: number; end: number }[] = [];
+  for (let node = 0; node < table.count; node++) {
+    if (comment[table.kind[node]]) comments.push({ start: table.start[node], end: table.end[node] });
+  }
+  if (comments.length === 0) return;
+  const lastBefore = (offset: number): number => {
+    let low = -1;
+    let high = comments.length;
+    while (high - low > 1) {
+      const middle = (low + high) >> 1;
+      if (comments[middle].end <= offset) low = middle;
+      else high = middle;
+    }
+    return low;
+  };
+  for (const declaration of declarations) {
+    if (declaration.docStart > 0) continue;
+    let at = lastBefore(table.start[declaration.node]);
+    if (at < 0) continue;
+    const between = text.slice(comments[at].end, table.start[declaration.node]);
+    if (between.length > MAX_BETWEEN || !mayStandBetween.test(between)) continue;
+    declaration.docEnd = lineAt(lineStarts, Math.max(comments[at].start, comments[at].end - 1));
+    while (at > 0 && isNextLine.test(text.slice(comments[at - 1].end, comments[at].start))) at--;
+    declaration.docStart = lineAt(lineStarts, comments[at].start);
+  }
+}
+
+const MAX_BETWEEN = 200;
+const mayStandBetween =
+  /^[ \t]*\r?\n?[ \t]*(?:(?:export|default|declare|const|let|var|static|inline|template\s*<[^;{}]*>)\s+)*$/;
+const isNextLine = /^[ \t]*\r?\n?[ \t]*$/;

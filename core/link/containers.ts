@@ -1,0 +1,109 @@
+import { instanceOf, type Value } from './values.ts';
+
+/**
+ * What is known of the containers that come with the languages: enough to follow their elements. Names of all
+ * languages stand together, for they mean alike.
+ */
+const words = (text: string): Set<string> => new Set(text.trim().split(/\s+/));
+
+const iterables = words(`
+  Array ReadonlyArray Set ReadonlySet Iterable IterableIterator Iterator Generator ArrayLike AsyncIterable
+  AsyncGenerator AsyncIterableIterator
+  List ArrayList LinkedList Collection SortedSet NavigableSet HashSet LinkedHashSet TreeSet Queue Deque ArrayDeque
+  PriorityQueue Stack Vector Stream CopyOnWriteArrayList ConcurrentLinkedQueue BlockingQueue ListIterator
+  IEnumerable IEnumerator IList ICollection IReadOnlyList IReadOnlyCollection ISet ConcurrentBag ConcurrentQueue
+  ObservableCollection ImmutableList ImmutableArray Span ReadOnlySpan IQueryable IAsyncEnumerable
+  list set frozenset tuple deque Sequence MutableSequence AbstractSet
+  vector array multiset unordered_set forward_list span initializer_list
+`);
+const promises = words(
+  'Promise PromiseLike Awaited Task ValueTask Awaitable Coroutine Future CompletableFuture CompletionStage',
+);
+/** What holds one value and is used as that value is. */
+const transparent = words(
+  'Readonly Required Partial NonNullable Nullable unique_ptr shared_ptr weak_ptr reference_wrapper Final ClassVar Annotated',
+);
+/** Holders whose value is reached through a method only. */
+const holders = words(
+  'Optional OptionalInt Lazy AtomicReference ThreadLocal WeakReference SoftReference Supplier',
+);
+const givesElement = words(`
+  get at pop shift find findLast
+  getFirst getLast first last next previous remove removeFirst removeLast peek peekFirst peekLast poll pollFirst
+  pollLast element take orElse orElseThrow orElseGet getOrDefault computeIfAbsent findFirst findAny join reduce
+  First FirstOrDefault Last LastOrDefault Single SingleOrDefault ElementAt Dequeue Peek Pop GetValueOrDefault Find
+  Value Current popleft front back top value setdefault
+`);
+const givesContainer = words(`
+  filter slice reverse toReversed sort toSorted concat values
+  stream parallelStream iterator listIterator subList sorted distinct limit skip toList collect descendingIterator
+  Where OrderBy OrderByDescending Take Skip ToList ToArray Distinct Concat Reverse AsEnumerable ThenBy Values
+  copy begin end rbegin cbegin
+`);
+const givesKeys = words('keySet keys Keys navigableKeySet');
+
+/** Methods to which a function is given that takes an element first. */
+export const takesElement = words(`
+  forEach map filter find findLast findIndex some every flatMap sort toSorted
+  anyMatch allMatch noneMatch removeIf mapToInt mapToLong mapToDouble mapToObj ifPresent peek toMap groupingBy
+  Where Select Any All First FirstOrDefault Single SingleOrDefault Last LastOrDefault Count Sum Min Max OrderBy
+  OrderByDescending ThenBy SelectMany ForEach GroupBy ToDictionary Find FindAll Exists RemoveAll
+`);
+
+/** A type applied to arguments: kept for the languages' own containers, whose elements extraction can follow. */
+export function applyType(base: Value | null, args: (Value | null)[]): Value | null {
+  if (base?.tag === 'global') {
+    if (transparent.has(base.name)) return args.at(-1) ?? null;
+    return { tag: 'container', name: base.name, args };
+  }
+  if (base?.tag === 'external' && base.name !== undefined && isContainer(base.name)) {
+    if (transparent.has(base.name)) return args[0] ?? null;
+    return { tag: 'container', name: base.name, args, external: base.external };
+  }
+  return base;
+}
+
+function isContainer(name: string): boolean {
+  return (
+    iterables.has(name) ||
+    promises.has(name) ||
+    transparent.has(name) ||
+    holders.has(name) ||
+    /(Map|Dictionary|dict)$/i.test(name)
+  );
+}
+
+function containerOf(value: Value | null): (Value & { tag: 'container' }) | null {
+  return value?.tag === 'instance' && value.type.tag === 'container' ? value.type : null;
+}
+
+export function elementOf(value: Value | null): Value | null {
+  const container = containerOf(value);
+  if (!container || !iterables.has(container.name)) return null;
+  return container.args[0] ? instanceOf(container.args[0], true) : null;
+}
+
+/** What indexing gives: an element of a sequence, or what a map holds under a key. */
+export function indexedOf(value: Value | null): Value | null {
+  const content = containerOf(value)?.args.at(-1);
+  return content ? instanceOf(content, true) : null;
+}
+
+export function awaitedOf(value: Value | null): Value | null {
+  const container = containerOf(value);
+  if (!container || !promises.has(container.name)) return value;
+  return container.args[0] ? instanceOf(container.args[0], true) : null;
+}
+
+export function containerMember(value: Value, name: string): Value | null {
+  const container = containerOf(value);
+  return container ? { tag: 'containerMethod', name, container } : null;
+}
+
+export function containerResult({ name, container }: Value & { tag: 'containerMethod' }): Value | null {
+  const content = (givesKeys.has(name) ? container.args[0] : container.args.at(-1)) ?? null;
+  if (!content) return null;
+  if (givesElement.has(name)) return instanceOf(content, true);
+  if (!givesContainer.has(name) && !givesKeys.has(name)) return null;
+  return { tag: 'instance', type: { tag: 'container', name: 'Array', args: [content] }, inferred: true };
+}

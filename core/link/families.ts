@@ -1,0 +1,39 @@
+import { languageNamed } from '../languages/registry.ts';
+import type { Evaluator } from './evaluator.ts';
+import type { ImportTarget } from './imports.ts';
+import type { FactsOfFile } from './linked.ts';
+import type { NameRules } from './nameRules.ts';
+
+/** The name rules of the languages of a codebase. */
+export interface FamilyRules {
+  ofFile(file: number): NameRules | null;
+  ofFamily(family: string): NameRules | null;
+  familyOf(file: number): string;
+}
+
+/** Makes the rules of each family that has files, once. `evaluator` is asked only when names are resolved. */
+export function familyRules(
+  files: readonly FactsOfFile[],
+  targets: readonly ImportTarget[][],
+  evaluator: () => Evaluator,
+): FamilyRules {
+  const families = files.map(({ language }) => languageNamed(language)?.family ?? language);
+  const rules = new Map<string, NameRules | null>();
+  families.forEach((family, file) => {
+    if (rules.has(family)) return;
+    const own = [...files.keys()].filter((other) => families[other] === family);
+    const made = languageNamed(files[file].language)?.names?.({
+      files,
+      own,
+      targets,
+      memberOf: (object, name) => evaluator().memberOf(object, name),
+      evaluate: (at, expression) => evaluator().evaluate(at, expression),
+    });
+    rules.set(family, made ?? null);
+  });
+  return {
+    ofFile: (file) => rules.get(families[file]) ?? null,
+    ofFamily: (family) => rules.get(family) ?? null,
+    familyOf: (file) => families[file],
+  };
+}

@@ -1,0 +1,45 @@
+import type { FactsOfFile } from './linked.ts';
+import type { ImportTarget } from './imports.ts';
+import type { Value } from './values.ts';
+
+/** A declaration somewhere in the codebase. */
+export interface Place {
+  file: number;
+  declaration: number;
+}
+
+/** What the rules of a family of languages may ask of the evaluator. */
+export interface NameContext {
+  files: readonly FactsOfFile[];
+  /** The files of the family, as indexes into `files`. */
+  own: readonly number[];
+  targets: readonly ImportTarget[][];
+  memberOf(object: Value, name: string): Value | null;
+  evaluate(file: number, expression: number): Value | null;
+}
+
+/**
+ * How the names of one family of languages are resolved where a file's own scopes and the types around a name do not
+ * settle it. Languages whose modules bind each name by itself need none.
+ */
+export interface NameRules {
+  /** What a name means in a file: by its imports, its package, or for want of anything nearer. */
+  lookUp(file: number, name: string): Value | null;
+  /** A member of a package or namespace, by its full name with dots, as a file sees it. */
+  packageMember(packageName: string, member: string, from: number): Value | null;
+  /** The namespaces around a declaration, innermost first, by their full names; the file's own at the end. */
+  namespacesAround?(file: number, declaration: number): readonly string[];
+  /** The other places at which the type of a declaration goes on (a partial class); itself is not among them. */
+  otherParts?(file: number, declaration: number): readonly Place[];
+  /** The definition that a declaration without a body stands for, when there is just one. */
+  definitionOf?(file: number, declaration: number): Place | null;
+  /**
+   * True when a file may know a type of another file without naming it in an import: its package's, or one that it
+   * includes. By itself, only what a file imports is near enough for a guess by name.
+   */
+  sees?(file: number, other: number): boolean;
+  /** True when `Type.member` may name an instance's member too, as in calls of a parent's method. */
+  typeNamesInstanceMembers?: boolean;
+  /** Method names that say nothing of the receiver, for objects outside of the codebase have them as well. */
+  commonNames: ReadonlySet<string>;
+}

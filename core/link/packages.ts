@@ -1,0 +1,101 @@
+import { FLAG, FORM, KIND } from '../facts/fileFacts.ts';
+import type { FactsOfFile } from './linked.ts';
+import type { Place } from './nameRules.ts';
+import type { Value } from './values.ts';
+
+/** What packages or namespaces hold, over all files of a family of languages. */
+export interface PackageIndex {
+  /** True for a package that holds something, or in which one stands that does. */
+  isPackage(name: string): boolean;
+  /** True for a package that holds declarations of its own. */
+  holdsCode(name: string): boolean;
+  /** The places at which a package declares a name. */
+  places(packageName: string, member: string): readonly Place[];
+  /** A member as seen from a file: of several declarations the nearest; a package within the package. */
+  member(packageName: string, member: string, from: number): Value | null;
+}
+
+/**
+ * Indexes the top declarations of the files by package. Declarations of namespaces are packages, too: those in `a.b`
+ * of a file whose package is `x` belong to `x.a.b`.
+ */
+export function indexPackages(
+  files: readonly FactsOfFile[],
+  own: readonly number[],
+  family: string,
+): PackageIndex {
+  const packages = new Map<string, Map<string, Place[]>>();
+  const known = new Set<string>();
+  const open = (name: string): Map<string, Place[]> => {
+    let members = packages.get(name);
+    if (members) return members;
+    packages.set(name, (members = new Map<string, Place[]>()));
+    for (let dot = name.length; dot > 0; dot = name.lastIndexOf('.', dot - 1)) known.add(name.slice(0, dot));
+    return members;
+  };
+  for (const file of own) {
+    const { declarations, names, packageName } = files[file].facts;
+    const namespaceOf = new Map<number, string>();
+    for (let d = 0; d < declarations.count; d++) {
+      const parent = declarations.parent[d];
+      const around = parent < 0 ? packageName : namespaceOf.get(parent);
+      if (around === undefined || declarations.owner[d] > 0) continue;
+      const name = names[declarations.name[d]];
+      if (declarations.form[d] === FORM.namespace) {
+        const full = around === '' ? name : `${around}.${name}`;
+        namespaceOf.set(d, full);
+        open(full);
+        continue;
+      }
+      const members = open(around);
+      const places = members.get(name);
+      if (places) places.push({ file, declaration: d });
+      else members.set(name, [{ file, declaration: d }]);
+    }
+  }
+  const places: PackageIndex['places'] = (packageName, member) =>
+    packages.get(packageName)?.get(member) ?? none;
+  return {
+    isPackage: (name) => known.has(name),
+    holdsCode: (name) => packages.has(name),
+    places,
+    member(packageName, member, from) {
+      const found = places(packageName, member);
+      if (found.length > 0) return declaredAt(files, found, from);
+      const inner = packageName === '' ? member : `${packageName}.${member}`;
+      return known.has(inner) ? { tag: 'package', family, name: inner, from } : null;
+    },
+  };
+}
+
+const none: readonly Place[] = [];
+
+/** The declarations of one file, of all those given: the file's own, or those of the file whose path is most alike. */
+export function declaredAt(files: readonly FactsOfFile[], found: readonly Place[], from: number): Value {
+  const file = nearestFile(files, found, from);
+  const declarations = found.filter((place) => place.file === file).map(({ declaration }) => declaration);
+  return { tag: 'declared', file, declarations, inferred: false };
+}
+
+function nearestFile(files: readonly FactsOfFile[], found: readonly Place[], from: number): number {
+  let best = found[0].file;
+  let bestScore = -1;
+  for (const place of found) {
+    const { declarations } = files[place.file].facts;
+    const isType = declarations.kind[place.declaration] === KIND.type;
+    const isWhole = (declarations.flags[place.declaration] & FLAG.bodiless) === 0 || isType;
+    const score = (isWhole ? 0.5 : 0) + (place.file === from ? 1e6 : commonFolders(files, place.file, from));
+    if (score <= bestScore) continue;
+    best = place.file;
+    bestScore = score;
+  }
+  return best;
+}
+
+function commonFolders(files: readonly FactsOfFile[], a: number, b: number): number {
+  const left = files[a].path.split('/');
+  const right = files[b].path.split('/');
+  let common = 0;
+  while (common < left.length - 1 && left[common] === right[common]) common++;
+  return common;
+}
