@@ -25,7 +25,9 @@ function prepareApt(): void {
   const entry = readdirSync(sourceLists)
     .filter((name) => name.endsWith('.sources'))
     .map((name) => readFileSync(join(sourceLists, name), 'utf8'))
-    .find((text) => /debian-archive-keyring/.test(text));
+    .flatMap((text) => text.split(/\n\s*\n/))
+    // Of security updates, only the newest are kept; a release's own sources stay.
+    .find((stanza) => /debian-archive-keyring/.test(stanza) && !/-security/.test(stanza));
   if (entry === undefined) throw new Error(`no Debian entry in ${sourceLists} to copy`);
   writeFileSync(join(cache, 'lists.d', 'sources.sources'), entry.replace(/^Types:.*$/gm, 'Types: deb-src'));
   execFileSync('apt-get', [...aptOptions(), '-qq', 'update'], { stdio: 'inherit' });

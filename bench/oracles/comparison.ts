@@ -1,3 +1,7 @@
+import { KIND } from '../../core/facts/fileFacts.ts';
+import { CERTAINTY, isImportKind, type Certainty } from '../../core/link/linked.ts';
+import type { SurveyedCodebase } from '../../core/survey.ts';
+
 /** What a survey says against what an oracle says, as sets of `from → to`. */
 export interface Comparison {
   right: number;
@@ -48,4 +52,17 @@ export function rowOf(
       ...comparison.onlyTheirs.map((edge) => `the oracle’s alone: ${edge}`),
     ],
   };
+}
+
+/** The imports between files of a survey that have a certainty. */
+export function importEdges({ elements, dependencies }: SurveyedCodebase, certainty: Certainty): Set<string> {
+  const edges = new Set<string>();
+  for (let row = 0; row < dependencies.count; row++) {
+    if (!isImportKind[dependencies.kind[row]] || dependencies.certainty[row] !== CERTAINTY[certainty])
+      continue;
+    const to = dependencies.to[row];
+    if (elements.kind[to] !== KIND.file) continue;
+    edges.add(`${elements.key[dependencies.from[row]]} → ${elements.key[to]}`);
+  }
+  return edges;
 }

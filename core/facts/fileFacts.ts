@@ -52,8 +52,10 @@ export interface ExportFacts {
   named: [name: string, expression: number][];
   /** Imports whose exports are all passed on. */
   stars: number[];
-  /** `export =` or `module.exports =`; -1 when there is none. */
+  /** `export =` or `module.exports =`; -1 when there is none, 0 when names are exported that cannot be seen. */
   whole: number;
+  /** The names that passing all on means; absent when it means all. */
+  starNames?: string[];
 }
 
 export const elementKinds = ['folder', 'file', 'type', 'routine', 'field', 'external'] as const;

@@ -25,6 +25,8 @@ export interface LanguageDefinition {
   read(text: string, parsed: ParsedFile): FileFacts;
   /** Files that project files hand to the outside. */
   entryPoints?(tree: FileTree): EntryPoint[];
+  /** How an import reads from the root, where it is written otherwise: relative, or as a name of a module. */
+  importName?(path: string, specifier: string): string;
   /** A function that resolves an import's specifier, made once for a survey of these files. */
   resolver(
     tree: FileTree,

@@ -1,9 +1,10 @@
 import type { GrammarFile, LanguageDefinition } from './language.ts';
 import { java } from './java/index.ts';
+import { python } from './python/index.ts';
 import { javascript, typescript } from './typescript/index.ts';
 
 /** Every language the program reads. Adding one means adding a folder and a line here. */
-export const languages: readonly LanguageDefinition[] = [typescript, javascript, java];
+export const languages: readonly LanguageDefinition[] = [typescript, javascript, java, python];
 
 const byEnding = new Map<string, { language: LanguageDefinition; grammar: GrammarFile }>();
 for (const language of languages) {

@@ -1,4 +1,5 @@
 import { EXPRESSION, FLAG, FORM, KIND, REFERENCE } from '../facts/fileFacts.ts';
+import type { FamilyRules } from './families.ts';
 import type { ImportTarget } from './imports.ts';
 import type { FactsOfFile } from './linked.ts';
 import {
@@ -9,7 +10,7 @@ import {
   elementOf,
   indexedOf,
 } from './containers.ts';
-import type { NameRules, Place } from './nameRules.ts';
+import type { Place } from './nameRules.ts';
 import { bestOverloads } from './overloads.ts';
 import { instanceOf, type Value } from './values.ts';
 
@@ -38,15 +39,15 @@ interface FileState {
 }
 
 /**
- * Memoised: each expression, export and member list is worked out once. `rulesOf` gives the rules of a file's language
- * for names that its own scopes do not settle, or null when there are none.
+ * Memoised: each expression, export and member list is worked out once. `rules` are those of
+ * each file's language for names that its own scopes do not settle.
  */
 export function createEvaluator(
   files: readonly FactsOfFile[],
   targets: readonly ImportTarget[][],
-  rulesOf: (file: number) => NameRules | null = () => null,
-  rulesOfFamily: (family: string) => NameRules | null = () => null,
+  rules: FamilyRules = noRules,
 ): Evaluator {
+  const { ofFile: rulesOf, ofFamily: rulesOfFamily, familyOf } = rules;
   const states: FileState[] = files.map(() => ({
     memo: [],
     members: null,
@@ -80,7 +81,7 @@ export function createEvaluator(
         return { tag: 'declared', file, declarations: facts.symbols[a], inferred: false };
       case EXPRESSION.import: {
         const binding = facts.importBindings[a];
-        return importedValue(targets[file][binding.import], binding.name);
+        return importedValue(targets[file][binding.import], binding.name, file);
       }
       case EXPRESSION.global:
         return globals.get(facts.names[a]) ?? { tag: 'global', name: facts.names[a] };
@@ -130,9 +131,12 @@ export function createEvaluator(
     return values;
   }
 
-  function importedValue(target: ImportTarget, name: string): Value | null {
+  function importedValue(target: ImportTarget, name: string, from: number): Value | null {
     if (target.kind === 'external') return { tag: 'external', external: target.external, name };
+    const family = familyOf(from);
+    if (target.kind === 'package') return { tag: 'package', family, name: target.name, from };
     if (target.kind !== 'file') return null;
+    if (name.startsWith('package ')) return { tag: 'package', family, name: name.slice(8), from };
     if (target.isModule) return { tag: 'module', file: target.file };
     const { exports } = files[target.file].facts;
     if (name === '*') {
@@ -165,13 +169,17 @@ export function createEvaluator(
       for (const star of exports.stars) {
         const target = targets[file][star];
         if (target.kind === 'external') opaque = { tag: 'external', external: target.external };
-        else if (target.kind === 'file') value = exportOf(target.file, name);
+        else if (target.kind === 'file' && passesOn(target.file, name)) value = exportOf(target.file, name);
         if (value) break;
       }
       value ??= opaque;
     }
     state.exports.set(name, value);
     return value;
+  }
+
+  function passesOn(file: number, name: string): boolean {
+    return files[file].facts.exports.starNames?.includes(name) ?? true;
   }
 
   function exportsOpenly(file: number, seen = new Set<number>()): boolean {
@@ -286,7 +294,7 @@ export function createEvaluator(
   function findMember(object: Value, name: string): Value | null {
     switch (object.tag) {
       case 'module':
-        return exportOf(object.file, name);
+        return exportOf(object.file, name) ?? rulesOf(object.file)?.submodule?.(object.file, name) ?? null;
       case 'external':
         return object;
       case 'package':
@@ -391,6 +399,7 @@ export function createEvaluator(
     if (!callee) return null;
     if (callee.tag === 'containerMethod') return containerResult(callee);
     if (callee.tag !== 'declared') return null;
+    if (rulesOf(callee.file)?.callsMakeInstances && isType(callee)) return instanceOf(callee, true);
     const { declarations } = files[callee.file].facts;
     const group =
       args > 0 && callee.declarations.length > 1
@@ -403,6 +412,10 @@ export function createEvaluator(
       if (value) return inferredFrom(value);
     }
     return null;
+  }
+
+  function isType({ file, declarations: [first] }: Value & { tag: 'declared' }): boolean {
+    return files[file].facts.declarations.kind[first] === KIND.type;
   }
 
   const overloadContext = { files, evaluate, parentsOf };
@@ -418,6 +431,8 @@ const ANY_MEMBER = 2;
 function isFree(form: number): boolean {
   return form !== FORM.class && form !== FORM.interface;
 }
+
+const noRules: FamilyRules = { ofFile: () => null, ofFamily: () => null, familyOf: () => '' };
 
 const noMembers = new Map<string, number[]>();
 

@@ -28,6 +28,7 @@ export function familyRules(
       targets,
       memberOf: (object, name) => evaluator().memberOf(object, name),
       evaluate: (at, expression) => evaluator().evaluate(at, expression),
+      exportOf: (at, name) => evaluator().exportOf(at, name),
     });
     rules.set(family, made ?? null);
   });

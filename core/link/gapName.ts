@@ -1,6 +1,10 @@
+import { languageNamed } from '../languages/registry.ts';
+
 /** A relative path means something else in each folder, so its gap is named from the root. */
-export function gapName(path: string, specifier: string | null): string {
+export function gapName(language: string, path: string, specifier: string | null): string {
   if (specifier === null) return '(computed at run time)';
+  const own = languageNamed(language)?.importName;
+  if (own) return own(path, specifier);
   if (!specifier.startsWith('.')) return specifier;
   const parts = path.split('/').slice(0, -1);
   for (const part of specifier.split('/')) {

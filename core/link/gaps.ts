@@ -1,6 +1,7 @@
 import type { Evaluator } from './evaluator.ts';
 import type { LeftOutPlace } from './fileTree.ts';
 import type { ImportTarget } from './imports.ts';
+import { languageNamed } from '../languages/registry.ts';
 import { gapName } from './gapName.ts';
 import type { FactsOfFile, Gap } from './linked.ts';
 
@@ -27,21 +28,30 @@ export function collectGaps(
     if (!gap) gaps.set(key, (gap = { name, kind, reason, places: [], ...(leftOut ? { leftOut } : {}) }));
     gap.places.push({ file: fileElement[file], line });
   };
-  files.forEach(({ path, facts }, file) => {
+  files.forEach(({ path, language, facts }, file) => {
     facts.imports.forEach(({ specifier, line }, index) => {
       const target = targets[file][index];
       if (target.kind !== 'gap') return;
-      report(gapName(path, specifier), 'module', target.reason, file, line, target.leftOut);
+      report(gapName(language, path, specifier), 'module', target.reason, file, line, target.leftOut);
     });
     if (facts.parse !== 'clean') return;
     facts.importBindings.forEach(({ import: index, name }) => {
       const target = targets[file][index];
       const { kind, line, specifier } = facts.imports[index];
-      if (target.kind !== 'file' || name === '*' || kind === 'require' || kind === 'dynamicImport') return;
+      if (
+        target.kind !== 'file' ||
+        target.isModule ||
+        name === '*' ||
+        name.startsWith('package ') ||
+        kind === 'require' ||
+        kind === 'dynamicImport'
+      )
+        return;
       if (name === 'default' && files[target.file].language === 'javascript') return;
       if (evaluator.exportOf(target.file, name) || hasExport(files[target.file], name)) return;
       if (evaluator.exportsOpenly(target.file)) return;
-      report(`${name} from ${specifier}`, 'name', 'notExported', file, line);
+      const from = languageNamed(language)?.importName?.(path, specifier ?? '') ?? specifier;
+      report(`${name} from ${from}`, 'name', 'notExported', file, line);
     });
   });
   return [...gaps.values()].sort(

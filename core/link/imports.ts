@@ -34,8 +34,13 @@ export function resolveImports(files: FactsOfFile[], tree: FileTree): ResolvedIm
     }
     return resolver;
   };
-  const accepted = (resolution: Resolution, path: string, specifier: string): Resolution => {
-    const name = resolution.kind === 'gap' ? gapName(path, specifier) : null;
+  const accepted = (
+    resolution: Resolution,
+    language: string,
+    path: string,
+    specifier: string,
+  ): Resolution => {
+    const name = resolution.kind === 'gap' ? gapName(language, path, specifier) : null;
     return name !== null && tree.acceptedExternals.has(name)
       ? { kind: 'external', name, ecosystem: ACCEPTED }
       : resolution;
@@ -43,7 +48,12 @@ export function resolveImports(files: FactsOfFile[], tree: FileTree): ResolvedIm
   const resolved = files.map(({ path, language, facts }) =>
     facts.imports.map(({ specifier, kind }): Resolution => {
       if (specifier === null) return { kind: 'gap', reason: 'computed' };
-      const resolution = accepted(resolverOf(language)(path, specifier, kind === 'require'), path, specifier);
+      const resolution = accepted(
+        resolverOf(language)(path, specifier, kind === 'require'),
+        language,
+        path,
+        specifier,
+      );
       if (resolution.kind === 'external') {
         const key = `${resolution.ecosystem}:${resolution.name}`;
         found.set(key, { key, name: resolution.name, ecosystem: resolution.ecosystem });

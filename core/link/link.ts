@@ -24,7 +24,7 @@ export function link(files: FactsOfFile[], tree: FileTree, onFile: OnFile = () =
   const { targets, externals } = resolveImports(files, tree);
   const placed = placeElements(files, externals);
   const rules = familyRules(files, targets, () => evaluator);
-  const evaluator: Evaluator = createEvaluator(files, targets, rules.ofFile, rules.ofFamily);
+  const evaluator: Evaluator = createEvaluator(files, targets, rules);
   const rows = new DependencyRows(placed.table.count);
   const context: Context = {
     files,

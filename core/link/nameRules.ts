@@ -16,6 +16,7 @@ export interface NameContext {
   targets: readonly ImportTarget[][];
   memberOf(object: Value, name: string): Value | null;
   evaluate(file: number, expression: number): Value | null;
+  exportOf(file: number, name: string): Value | null;
 }
 
 /**
@@ -40,6 +41,10 @@ export interface NameRules {
   sees?(file: number, other: number): boolean;
   /** True when `Type.member` may name an instance's member too, as in calls of a parent's method. */
   typeNamesInstanceMembers?: boolean;
+  /** A module within the package that a file stands for. */
+  submodule?(file: number, name: string): Value | null;
+  /** True when calling a type makes an instance of it. */
+  callsMakeInstances?: boolean;
   /** Method names that say nothing of the receiver, for objects outside of the codebase have them as well. */
   commonNames: ReadonlySet<string>;
 }

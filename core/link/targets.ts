@@ -69,7 +69,8 @@ export function createTargets(link: {
       return [{ element, kind, certainty }];
     }
     const meant = meantBy(from, declared, kind, args);
-    const actual = actualKind(facts, meant.declarations[0], kind);
+    const makes = rules.ofFile(declared.file)?.callsMakeInstances === true;
+    const actual = actualKind(facts, meant.declarations[0], kind, makes);
     if (actual < 0) return [];
     if (meant.declarations.length === 1)
       return [{ element: elementOf(declared.file, meant.declarations[0]), kind: actual, certainty }];
@@ -84,8 +85,18 @@ export function createTargets(link: {
   };
 }
 
-/** What a reference of a kind to a declaration is after all: reading a type's name is a use of the type. -1: nothing. */
-function actualKind({ declarations }: FileFacts, d: number, kind: number): number {
+/**
+ * What a reference of a kind to a declaration is after all: reading a type's name is a use of the type, and calling a
+ * type may make an instance. -1: nothing.
+ */
+function actualKind(
+  { declarations }: FileFacts,
+  d: number,
+  kind: number,
+  callsMakeInstances: boolean,
+): number {
+  if (callsMakeInstances && kind === REFERENCE.call && declarations.kind[d] === KIND.type)
+    return REFERENCE.construct;
   if (kind !== REFERENCE.read && kind !== REFERENCE.write) return kind;
   if (declarations.kind[d] !== KIND.type) return kind;
   return declarations.form[d] === FORM.namespace ? -1 : REFERENCE.typeUse;

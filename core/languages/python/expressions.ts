@@ -1,0 +1,348 @@
+import { EXPRESSION, KIND } from '../../facts/fileFacts.ts';
+import { textOf } from '../reading/reading.ts';
+import type { Binding, Scope } from '../reading/scopes.ts';
+import { childIn } from '../reading/syntaxTable.ts';
+import { bindingOf, decoratorsOf, GLOBAL, NONLOCAL } from './declare.ts';
+import type { PythonReading } from './reading.ts';
+import { F, K, kindSet } from './vocabulary.ts';
+
+/** Chains longer than this are given up; what they hold stays unknown. */
+const MAX_DEPTH = 60;
+
+/** Resolves a name outward, as `global` and `nonlocal` direct. */
+export function lookUpName(reading: PythonReading, from: Scope, name: string): Binding | undefined {
+  for (let at: Scope | null = from; at; at = at.parent) {
+    const found = at.names?.get(name);
+    if (!found) continue;
+    if (found.kind !== 'opaque') return found;
+    if (found.constraint === GLOBAL) return reading.fileScope.names?.get(name);
+    if (found.constraint !== NONLOCAL) return undefined;
+  }
+  return undefined;
+}
+
+export function isLocalName(reading: PythonReading, node: number): boolean {
+  return lookUpName(reading, reading.scopeOf[node], textOf(reading, node))?.kind === 'local';
+}
+
+function literal({ expressions }: PythonReading, type: string): number {
+  return expressions.add(EXPRESSION.literal, expressions.name(type));
+}
+
+/** States how the value of an expression node is to be resolved; 0 when one file cannot say. */
+export function valueExpression(reading: PythonReading, node: number, depth = 0): number {
+  if (node < 0 || depth > MAX_DEPTH) return 0;
+  const { valueMemo } = reading;
+  if (valueMemo[node] === 0) {
+    valueMemo[node] = 1;
+    valueMemo[node] = 1 + stateValue(reading, node, depth);
+  }
+  return valueMemo[node] - 1;
+}
+
+function stateValue(reading: PythonReading, node: number, depth: number): number {
+  const { table, expressions } = reading;
+  const inner = (child: number): number => valueExpression(reading, child, depth + 1);
+  switch (table.kind[node]) {
+    case K.identifier:
+      return namedValue(reading, node, textOf(reading, node), depth);
+    case K.attribute: {
+      const attribute = childIn(table, node, F.attribute);
+      if (attribute < 0) return 0;
+      const object = inner(childIn(table, node, F.object));
+      return expressions.add(EXPRESSION.member, object, expressions.name(textOf(reading, attribute)));
+    }
+    case K.call: {
+      const callee = childIn(table, node, F.function);
+      if (callee >= 0 && textOf(reading, callee) === 'super')
+        return receiver(reading, node, EXPRESSION.super, 0);
+      return expressions.add(EXPRESSION.result, inner(callee));
+    }
+    case K.await:
+      return expressions.add(EXPRESSION.awaited, inner(table.next[node + 1]));
+    case K.subscript:
+      return expressions.add(EXPRESSION.element, inner(childIn(table, node, F.value)), 1);
+    case K.parenthesized_expression:
+      return inner(table.next[node + 1]);
+    case K.named_expression:
+      return inner(childIn(table, node, F.value));
+    case K.conditional_expression:
+      return either(reading, inner(node + 1), inner(lastChild(reading, node)));
+    case K.boolean_operator:
+      return either(reading, inner(childIn(table, node, F.left)), inner(childIn(table, node, F.right)));
+    case K.string:
+    case K.concatenated_string:
+      return literal(reading, 'str');
+    case K.integer:
+      return literal(reading, 'int');
+    case K.float:
+      return literal(reading, 'float');
+    case K.true:
+    case K.false:
+    case K.comparison_operator:
+    case K.not_operator:
+      return literal(reading, 'bool');
+    case K.list:
+    case K.tuple:
+    case K.set:
+      return listValue(reading, node, depth);
+    case K.list_comprehension:
+    case K.set_comprehension:
+    case K.generator_expression:
+      return listOf(reading, inner(childIn(table, node, F.body)));
+    case K.dictionary:
+    case K.dictionary_comprehension:
+      return literal(reading, 'dict');
+    default:
+      return 0;
+  }
+}
+
+function either({ expressions }: PythonReading, first: number, second: number): number {
+  if (first === 0 || first === second) return second;
+  return second === 0 ? first : expressions.add(EXPRESSION.either, first, second);
+}
+
+function listValue(reading: PythonReading, node: number, depth: number): number {
+  const { table } = reading;
+  for (let child = table.next[node + 1]; child < table.next[node]; child = table.next[child]) {
+    const value = valueExpression(reading, child, depth + 1);
+    if (value > 0) return listOf(reading, value);
+  }
+  return literal(reading, 'list');
+}
+
+/** A list whose elements are like a value. */
+function listOf({ expressions }: PythonReading, value: number): number {
+  if (value === 0) return 0;
+  const list = expressions.add(EXPRESSION.global, expressions.name('list'));
+  const cell = expressions.add(EXPRESSION.list, expressions.add(EXPRESSION.typeOf, value), 0);
+  return expressions.add(EXPRESSION.instance, expressions.add(EXPRESSION.generic, list, cell));
+}
+
+function lastChild({ table }: PythonReading, node: number): number {
+  let last = node + 1;
+  for (let child = last; child < table.next[node]; child = table.next[child]) last = child;
+  return last;
+}
+
+function namedValue(reading: PythonReading, node: number, name: string, depth: number): number {
+  const found = lookUpName(reading, reading.scopeOf[node], name);
+  if (found) return boundValue(reading, found, depth);
+  return reading.expressions.add(EXPRESSION.name, reading.expressions.name(name), 0);
+}
+
+function boundValue(reading: PythonReading, binding: Binding, depth: number): number {
+  switch (binding.kind) {
+    case 'symbol':
+      return reading.expressions.add(EXPRESSION.symbol, binding.symbol);
+    case 'import':
+      return reading.expressions.add(EXPRESSION.import, binding.binding);
+    case 'opaque':
+      return 0;
+    case 'local':
+      if (binding.expression < 0) {
+        binding.expression = 0; // A variable that rests on itself stays unknown.
+        binding.expression = localValue(reading, binding.node, depth + 1);
+      }
+      return binding.expression;
+  }
+}
+
+/** What a local name holds: by its annotation, its default, what it is first given or loops over, or as a receiver. */
+function localValue(reading: PythonReading, node: number, depth: number): number {
+  const { table, expressions } = reading;
+  const binder = bindingOf(reading, node);
+  if (binder < 0 || depth > MAX_DEPTH) return 0;
+  const isWhole = table.parent[node] === binder;
+  switch (table.kind[binder]) {
+    case K.parameters:
+      return isWhole ? receiverParameter(reading, node, binder) : 0;
+    case K.typed_parameter:
+    case K.typed_default_parameter:
+      return instance(reading, typeExpression(reading, childIn(table, binder, F.type), depth + 1));
+    case K.default_parameter:
+    case K.named_expression:
+      return valueExpression(reading, childIn(table, binder, F.value), depth + 1);
+    case K.assignment: {
+      const type = childIn(table, binder, F.type);
+      if (type >= 0) return instance(reading, typeExpression(reading, type, depth + 1));
+      return isWhole ? valueExpression(reading, childIn(table, binder, F.right), depth + 1) : 0;
+    }
+    case K.for_statement:
+    case K.for_in_clause: {
+      const list = valueExpression(reading, childIn(table, binder, F.right), depth + 1);
+      return isWhole ? expressions.add(EXPRESSION.element, list) : 0;
+    }
+    case K.as_pattern_target:
+      return namedByAs(reading, binder, depth);
+    default:
+      return 0;
+  }
+}
+
+/** `except Error as e` names an instance, `with make() as it` what entering gives, which mostly is the thing itself. */
+function namedByAs(reading: PythonReading, target: number, depth: number): number {
+  const { table, expressions } = reading;
+  const pattern = table.parent[target];
+  const value = pattern + 1;
+  const holder = table.kind[table.parent[pattern]];
+  if (holder === K.except_clause || holder === K.except_group_clause) {
+    const type = table.kind[value] === K.tuple ? table.next[value + 1] : value;
+    return instance(reading, valueExpression(reading, type, depth + 1));
+  }
+  const made = valueExpression(reading, value, depth + 1);
+  const entered = expressions.add(EXPRESSION.member, made, expressions.name('__enter__'));
+  return either(reading, expressions.add(EXPRESSION.result, entered), made);
+}
+
+/** The first parameter of a method is the receiver: an instance, or in a class method the class. */
+function receiverParameter(reading: PythonReading, node: number, list: number): number {
+  const { table, declarationAt, declarations } = reading;
+  const routine = table.parent[list];
+  const declared = declarationAt.get(routine);
+  if (declared === undefined || node !== table.next[list + 1]) return 0;
+  const cls = declarations[declared].parent;
+  if (cls < 0 || declarations[cls].kind !== KIND.type) return 0;
+  const decorators = decoratorsOf(reading, routine);
+  if (decorators.includes('staticmethod')) return 0;
+  const isClass = decorators.includes('classmethod') || declarations[declared].name === '__new__';
+  return reading.expressions.add(EXPRESSION.this, cls, isClass ? 1 : 0);
+}
+
+/** The instance or class that the method around `node` belongs to, or its parent. */
+function receiver(reading: PythonReading, node: number, operation: number, asClass: number): number {
+  const { ownerOf, declarations, expressions } = reading;
+  for (let at = ownerOf[node]; at >= 0; at = declarations[at].parent)
+    if (declarations[at].kind === KIND.type) return expressions.add(operation, at, asClass);
+  return 0;
+}
+
+function instance({ expressions }: PythonReading, type: number): number {
+  return expressions.add(EXPRESSION.instance, type);
+}
+
+const wrappers = new Set([
+  'Optional',
+  'Final',
+  'ClassVar',
+  'Annotated',
+  'Required',
+  'NotRequired',
+  'ReadOnly',
+]);
+
+/** States how an annotation is to be resolved; 0 for what has no single name. */
+export function typeExpression(reading: PythonReading, node: number, depth = 0): number {
+  if (node < 0 || depth > MAX_DEPTH) return 0;
+  const { table, expressions } = reading;
+  const inner = (child: number): number => typeExpression(reading, child, depth + 1);
+  switch (table.kind[node]) {
+    case K.type:
+    case K.parenthesized_expression:
+      return inner(table.kind[node] === K.type ? node + 1 : table.next[node + 1]);
+    case K.identifier:
+    case K.attribute:
+      return valueExpression(reading, node, depth + 1);
+    case K.member_type:
+      return valueExpression(reading, node + 1, depth + 1);
+    case K.string:
+      return quotedType(reading, node, depth);
+    case K.union_type:
+    case K.binary_operator:
+      return firstType(reading, node, depth);
+    case K.generic_type:
+    case K.subscript: {
+      const base = node + 1;
+      const name = textOf(reading, base).split('.').at(-1)!;
+      if (wrappers.has(name)) return firstType(reading, node, depth, base);
+      if (name === 'Union') return firstType(reading, node, depth, base);
+      const cells = argumentTypes(reading, node, depth);
+      const list = cells.reduceRight((rest, cell) => expressions.add(EXPRESSION.list, cell, rest), 0);
+      return expressions.add(EXPRESSION.generic, valueExpression(reading, base, depth + 1), list);
+    }
+    default:
+      return 0;
+  }
+}
+
+const isTypeNode = kindSet(
+  K.type,
+  K.identifier,
+  K.attribute,
+  K.member_type,
+  K.string,
+  K.union_type,
+  K.generic_type,
+  K.subscript,
+  K.binary_operator,
+);
+
+/** The nodes of a generic's arguments, in order. */
+function argumentNodes({ table }: PythonReading, node: number): number[] {
+  const found: number[] = [];
+  const visit = (holder: number): void => {
+    for (let child = holder + 1; child < table.next[holder]; child = table.next[child]) {
+      if (child === node + 1) continue;
+      if (isTypeNode[table.kind[child]]) found.push(child);
+      else if (table.kind[child] === K.type_parameter || table.kind[child] === K.tuple) visit(child);
+    }
+  };
+  visit(node);
+  return found;
+}
+
+function argumentTypes(reading: PythonReading, node: number, depth: number): number[] {
+  return argumentNodes(reading, node).map((child) => typeExpression(reading, child, depth + 1));
+}
+
+/** Of alternatives the first that is a type: `None | Gauge` is a gauge. */
+function firstType(reading: PythonReading, node: number, depth: number, base = -1): number {
+  const { table } = reading;
+  if (base >= 0) return argumentTypes(reading, node, depth).find((type) => type > 0) ?? 0;
+  for (let child = node + 1; child < table.next[node]; child = table.next[child]) {
+    const type = isTypeNode[table.kind[child]] ? typeExpression(reading, child, depth + 1) : 0;
+    if (type > 0) return type;
+  }
+  return 0;
+}
+
+/** An annotation in quotes names what is declared later. */
+function quotedType(reading: PythonReading, node: number, depth: number): number {
+  const { expressions } = reading;
+  const alternatives = textOf(reading, node).slice(1, -1).split('|');
+  const named = alternatives.map((part) => part.trim()).find((part) => part !== 'None');
+  if (named === undefined || !/^[\w.]+$/.test(named)) return 0;
+  const [first, ...rest] = named.split('.');
+  return rest.reduce(
+    (object, name) => expressions.add(EXPRESSION.member, object, expressions.name(name)),
+    namedValue(reading, node, first, depth),
+  );
+}
+
+/** What a routine gives back: by its annotation, or else by what it evidently returns. */
+export function returnedValue(reading: PythonReading, node: number): number {
+  const { table } = reading;
+  const type = childIn(table, node, F.return_type);
+  if (type >= 0) return instance(reading, typeExpression(reading, type));
+  const own = reading.declarationAt.get(node);
+  for (let at = node + 1; at < table.next[node]; at++) {
+    if (table.kind[at] !== K.return_statement || reading.ownerOf[at] !== own) continue;
+    const value = valueExpression(reading, table.next[at + 1]);
+    if (value > 0) return value;
+  }
+  return 0;
+}
+
+/** What a variable or field holds: by its annotation, or else by what it is given first that can be told. */
+export function givenValue(reading: PythonReading, declaration: number): number {
+  let found = 0;
+  for (const { value, type } of reading.givenTo.get(declaration) ?? []) {
+    if (type >= 0) {
+      const declared = instance(reading, typeExpression(reading, type));
+      if (declared > 0) return declared;
+    }
+    if (value >= 0 && reading.table.kind[value] !== K.none) found ||= valueExpression(reading, value);
+  }
+  return found;
+}

@@ -1,0 +1,109 @@
+import { describe, expect, it } from 'vitest';
+import { describeDependencies, surveyText } from '../../../tests/surveyText.ts';
+import { importName } from './names.ts';
+
+async function dependencies(files: Record<string, string>, of = ''): Promise<string[]> {
+  return describeDependencies(await surveyText(files))
+    .filter((line) => line.includes(of))
+    .map((line) => line.replace(/ @[\d,]+$/, ''))
+    .sort();
+}
+
+describe('imports of Python', () => {
+  it('lead to modules, to names of packages, and through what a package passes on', async () => {
+    const files = {
+      'tides/__init__.py': 'from .table import Table\n__version__ = "1"\nfrom . import gauge\n',
+      'tides/table.py': 'class Table:\n    def draw(self): pass\n',
+      'tides/gauge.py': 'def read(): pass\n',
+      'a.py': 'import tides.gauge\ntides.gauge.read()\n',
+      'b.py': 'from tides import Table, gauge, __version__\nTable().draw()\ngauge.read()\n',
+      'c.py': 'import tides as t\nt.Table()\nt.gauge.read()\n',
+    };
+    expect(await dependencies(files, ' a.py')).toEqual([
+      'call a.py → tides/gauge.py#read exact',
+      'import a.py → tides/gauge.py exact',
+    ]);
+    expect(await dependencies(files, ' b.py')).toEqual([
+      'call b.py → tides/gauge.py#read exact',
+      'call b.py → tides/table.py#Table.draw inferred',
+      'construct b.py → tides/table.py#Table exact',
+      'import b.py → tides/__init__.py exact',
+      'import b.py → tides/gauge.py exact',
+    ]);
+    expect(await dependencies(files, ' c.py')).toEqual([
+      'call c.py → tides/gauge.py#read exact',
+      'construct c.py → tides/table.py#Table exact',
+      'import c.py → tides/__init__.py exact',
+    ]);
+  });
+
+  it('count from the package: src layouts, namespace packages, dots', async () => {
+    const files = {
+      'src/hollowmere/tides/table.py':
+        'from ..crew import mate\nfrom hollowmere.crew.mate import Mate\nMate().hire()\n',
+      'src/hollowmere/crew/mate.py': 'class Mate:\n    def hire(self): pass\n',
+      'tests/test_table.py': 'from hollowmere.tides.table import Mate\nimport helpers\n',
+      'tests/helpers.py': '',
+    };
+    expect(await dependencies(files, 'import ')).toEqual([
+      'import src/hollowmere/tides/table.py → src/hollowmere/crew/mate.py exact',
+      'import tests/test_table.py → src/hollowmere/tides/table.py exact',
+      'import tests/test_table.py → tests/helpers.py exact',
+    ]);
+    expect(await dependencies(files, 'call ')).toEqual([
+      'call src/hollowmere/tides/table.py → src/hollowmere/crew/mate.py#Mate.hire inferred',
+    ]);
+  });
+
+  it('by star bring what __all__ says', async () => {
+    const files = {
+      'all.py': '__all__ = ["shown"]\ndef shown(): pass\ndef hidden(): pass\n',
+      'use.py': 'from all import *\nshown()\nhidden()\n',
+    };
+    expect(await dependencies(files, 'call ')).toEqual(['call use.py → all.py#shown exact']);
+  });
+
+  it('lead outside by the name at the top, and are gaps where the package is ours', async () => {
+    const survey = await surveyText({
+      'tides/__init__.py': 'from .gone import x\nimport os.path\nimport numpy.linalg\nimport tides.lost\n',
+      'tides/a.py':
+        'from . import nothing\nfrom ..... import far\nimport importlib\nimportlib.import_module(name)\n',
+    });
+    expect(survey.externals.map(({ ecosystem, name }) => `${ecosystem}:${name}`)).toEqual([
+      'pypi:numpy',
+      'python:importlib',
+      'python:os',
+    ]);
+    expect(survey.gaps.map(({ name, reason }) => `${name} ${reason}`).sort()).toEqual([
+      '(computed at run time) computed',
+      'far outsideRoot',
+      'nothing from tides.nothing notExported',
+      'tides.gone.x noSuchFile',
+      'tides.lost noSuchFile',
+    ]);
+  });
+
+  it('are named as they would be from the root', () => {
+    expect(importName('a/b/c.py', '..d:e')).toBe('a.d.e');
+    expect(importName('a/b/c.py', 'x.y:*')).toBe('x.y');
+  });
+});
+
+describe('members of Python', () => {
+  it('are found through inheritance, fields set in methods, and properties', async () => {
+    const files = {
+      'hull.py':
+        'class Hull:\n    def paint(self): pass\n    @property\n    def berth(self) -> "Berth": return Berth()\nclass Berth:\n    def clear(self): pass\n',
+      'barge.py':
+        'from hull import Hull\nclass Barge(Hull):\n    def __init__(self): self.spare = Hull()\n    def work(self):\n        self.paint()\n        self.spare.paint()\n        self.berth.clear()\n        super().paint()\n        Hull.paint(self)\n',
+    };
+    expect(await dependencies(files, 'call barge.py')).toEqual([
+      'call barge.py#Barge.work → hull.py#Berth.clear inferred',
+      'call barge.py#Barge.work → hull.py#Hull.paint exact',
+      'call barge.py#Barge.work → hull.py#Hull.paint inferred',
+    ]);
+    expect(await dependencies(files, 'write ')).toEqual([
+      'write barge.py#Barge.__init__ → barge.py#Barge.spare exact',
+    ]);
+  });
+});

@@ -1,0 +1,152 @@
+import { KIND, REFERENCE, type ReferenceColumns } from '../../facts/fileFacts.ts';
+import { textOf } from '../reading/reading.ts';
+import { childIn } from '../reading/syntaxTable.ts';
+import { walkReferences, type ReferenceList } from '../reading/walk.ts';
+import { bindingOf } from './declare.ts';
+import { givenValue, isLocalName, returnedValue, typeExpression, valueExpression } from './expressions.ts';
+import type { PythonReading } from './reading.ts';
+import { F, K, kindSet } from './vocabulary.ts';
+
+/** Second pass: every reference with the expression it is resolved by, and what declarations hold. */
+export function referAll(reading: PythonReading): ReferenceColumns {
+  return walkReferences(reading, { state: stateDeclaration, refers, refer });
+}
+
+const refers = kindSet(K.call, K.class_definition, K.decorator, K.attribute, K.identifier, K.string);
+
+function refer(reading: PythonReading, node: number, owner: number, into: ReferenceList): void {
+  const { table } = reading;
+  switch (table.kind[node]) {
+    case K.call: {
+      const callee = childIn(table, node, F.function);
+      if (callee < 0 || isSuper(reading, callee)) return;
+      into.add(REFERENCE.call, owner, nameOf(reading, callee), valueExpression(reading, callee));
+      return;
+    }
+    case K.class_definition:
+      referParents(reading, node, into);
+      return;
+    case K.decorator: {
+      const target = node + 2;
+      if (table.kind[target] === K.identifier || table.kind[target] === K.attribute)
+        into.add(REFERENCE.call, owner, target, valueExpression(reading, target));
+      return;
+    }
+    case K.string:
+      if (isAnnotation(reading, node))
+        into.add(REFERENCE.typeUse, owner, node, typeExpression(reading, node));
+      return;
+    case K.attribute: {
+      const attribute = childIn(table, node, F.attribute);
+      if (attribute < 0 || isSaidOtherwise(reading, node)) return;
+      const kind = isAnnotation(reading, node) ? REFERENCE.typeUse : accessOf(reading, node);
+      // The first `self.x = …` declares the field, and is written by the routine all the same.
+      const from = reading.declarationAt.has(node) ? reading.ownerOf[node] : owner;
+      into.add(kind, from, attribute, valueExpression(reading, node));
+      return;
+    }
+    case K.identifier: {
+      if (!isValueName(reading, node) || isSaidOtherwise(reading, node) || isLocalName(reading, node)) return;
+      const kind = isAnnotation(reading, node) ? REFERENCE.typeUse : accessOf(reading, node);
+      into.add(kind, owner, node, valueExpression(reading, node));
+      return;
+    }
+  }
+}
+
+function isSuper(reading: PythonReading, callee: number): boolean {
+  return reading.table.kind[callee] === K.identifier && textOf(reading, callee) === 'super';
+}
+
+/** The last name of a chain: the line on which a call over several lines names what it calls. */
+function nameOf({ table }: PythonReading, callee: number): number {
+  const attribute = table.kind[callee] === K.attribute ? childIn(table, callee, F.attribute) : -1;
+  return attribute >= 0 ? attribute : callee;
+}
+
+function referParents(reading: PythonReading, node: number, into: ReferenceList): void {
+  const { table } = reading;
+  const list = childIn(table, node, F.superclasses);
+  const declared = reading.declarationAt.get(node);
+  if (list < 0 || declared === undefined) return;
+  for (let child = list + 1; child < table.next[list]; child = table.next[child]) {
+    if (table.kind[child] === K.keyword_argument) continue;
+    into.add(REFERENCE.inherit, declared, child, typeExpression(reading, child));
+  }
+}
+
+/** Names that a call, a parent list or a decorator already reports. */
+function isSaidOtherwise({ table }: PythonReading, node: number): boolean {
+  const parent = table.parent[node];
+  const kind = table.kind[parent];
+  if (kind === K.call) return table.field[node] === F.function;
+  if (kind === K.decorator) return true;
+  const holder = kind === K.subscript && node === parent + 1 ? table.parent[parent] : parent;
+  return (
+    table.kind[holder] === K.argument_list &&
+    table.kind[table.parent[holder]] === K.class_definition &&
+    table.kind[parent] !== K.keyword_argument
+  );
+}
+
+/** True for an identifier that stands for a value, rather than naming what is bound, a member or an argument. */
+function isValueName(reading: PythonReading, node: number): boolean {
+  const { table } = reading;
+  const field = table.field[node];
+  const parent = table.kind[table.parent[node]];
+  if (field === F.name || field === F.attribute || field === F.alias) return false;
+  if (parent === K.dotted_name) return isPattern(reading, table.parent[node]);
+  if (parent === K.global_statement || parent === K.nonlocal_statement || parent === K.keyword_pattern)
+    return false;
+  const binder = bindingOf(reading, node);
+  // Assigning to a variable of the module from within a routine writes it.
+  return binder < 0 || (table.kind[binder] === K.assignment && isInRoutine(reading, node));
+}
+
+function isInRoutine({ ownerOf, declarations }: PythonReading, node: number): boolean {
+  return ownerOf[node] >= 0 && declarations[ownerOf[node]].kind === KIND.routine;
+}
+
+/** `case Point(x=0)` names the class. */
+function isPattern({ table }: PythonReading, dotted: number): boolean {
+  const parent = table.kind[table.parent[dotted]];
+  return (
+    parent === K.class_pattern || (parent === K.case_pattern && table.next[dotted + 1] < table.next[dotted])
+  );
+}
+
+const holdsTypes = kindSet(
+  K.type,
+  K.generic_type,
+  K.union_type,
+  K.member_type,
+  K.type_parameter,
+  K.attribute,
+  K.subscript,
+  K.binary_operator,
+  K.list,
+  K.tuple,
+);
+
+function isAnnotation({ table }: PythonReading, node: number): boolean {
+  let at = table.parent[node];
+  while (at >= 0 && holdsTypes[table.kind[at]]) {
+    if (table.kind[at] === K.type) return true;
+    at = table.parent[at];
+  }
+  return false;
+}
+
+function accessOf({ table }: PythonReading, node: number): number {
+  const parent = table.parent[node];
+  const kind = table.kind[parent];
+  const isLeft = table.field[node] === F.left && (kind === K.assignment || kind === K.augmented_assignment);
+  return isLeft || kind === K.pattern_list || kind === K.delete_statement ? REFERENCE.write : REFERENCE.read;
+}
+
+/** States what a declaration holds (variable, field) or returns (routine). */
+function stateDeclaration(reading: PythonReading, node: number, index: number): void {
+  const declaration = reading.declarations[index];
+  if (declaration.kind === KIND.routine) declaration.value = returnedValue(reading, node);
+  else if (declaration.kind === KIND.field) declaration.value = givenValue(reading, index);
+}
