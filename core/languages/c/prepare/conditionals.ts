@@ -1,0 +1,85 @@
+import { TOKEN, type Directive, type Scan } from './scan.ts';
+
+/** A stretch of text, from an offset up to another. */
+export type Range = [start: number, end: number];
+
+interface Arm {
+  /** Offsets of what stands between its directive and the next. */
+  start: number;
+  end: number;
+  isDead: boolean;
+}
+
+interface Group {
+  arms: Arm[];
+  /** The arm that `#else` opens is alive when the first is dead, and dead when it says `#if 1`. */
+  first: 'dead' | 'sure' | 'open';
+}
+
+/**
+ * The arms of conditionals that are not to be parsed. All arms are read, but where they split a construct between
+ * them, so that they do not balance or do not end where a statement may, only the first is; what `#if 0` takes out is
+ * not. O(tokens + directives).
+ */
+export function droppedArms(scan: Scan): Range[] {
+  const dropped: Range[] = [];
+  const open: Group[] = [];
+  for (const directive of scan.directives) {
+    const group = open.at(-1);
+    if (/^(if|ifdef|ifndef)$/.test(directive.name)) {
+      const first = directive.name !== 'if' ? 'open' : constant(directive.rest);
+      open.push({ arms: [newArm(scan, directive, first === 'dead')], first });
+    } else if (group && /^(else|elif|elifdef|elifndef)$/.test(directive.name)) {
+      group.arms.at(-1)!.end = directive.start;
+      const isDead = group.first === 'sure';
+      group.arms.push(newArm(scan, directive, isDead));
+    } else if (group && directive.name === 'endif') {
+      group.arms.at(-1)!.end = directive.start;
+      open.pop();
+      dropped.push(...droppedOf(scan, group));
+    }
+  }
+  return dropped.sort((a, b) => a[0] - b[0]);
+}
+
+function newArm(scan: Scan, directive: Directive, isDead: boolean): Arm {
+  return { start: directive.end, end: scan.text.length, isDead };
+}
+
+function constant(condition: string): Group['first'] {
+  if (/^\(?\s*(0|false)\s*\)?$/.test(condition)) return 'dead';
+  return /^\(?\s*(1|true)\s*\)?$/.test(condition) ? 'sure' : 'open';
+}
+
+function droppedOf(scan: Scan, { arms }: Group): Range[] {
+  const dead = arms.filter((arm) => arm.isDead);
+  const alive = arms.filter((arm) => !arm.isDead);
+  const rest = alive.length > 1 && !alive.every((arm) => isWhole(scan, arm)) ? alive.slice(1) : [];
+  return [...dead, ...rest].map(({ start, end }): Range => [start, end]);
+}
+
+/** True when an arm opens no bracket that it does not close, and ends where something else may begin. */
+function isWhole(scan: Scan, arm: Arm): boolean {
+  let depth = 0;
+  let last = '';
+  for (let i = firstToken(scan, arm.start); i < scan.count && scan.start[i] < arm.end; i++) {
+    last = scan.text.slice(scan.start[i], scan.end[i]);
+    if (scan.kind[i] !== TOKEN.mark) continue;
+    if (last === '{' || last === '(' || last === '[') depth++;
+    else if (last === '}' || last === ')' || last === ']') depth--;
+    if (depth < 0) return false;
+  }
+  return depth === 0 && (last === '' || ';},:{'.includes(last));
+}
+
+/** The first token at or after an offset; O(log tokens). */
+export function firstToken(scan: Scan, offset: number): number {
+  let low = 0;
+  let high = scan.count;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (scan.start[middle] < offset) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}

@@ -1,0 +1,433 @@
+import type { Range } from './conditionals.ts';
+import type { MacroTable } from './macros.ts';
+import { TOKEN, type Scan } from './scan.ts';
+
+/** A place where a macro is used in a way that the parser is not shown. */
+export interface MacroUse {
+  name: string;
+  offset: number;
+}
+
+export interface Masking {
+  /** Stretches to be blanked. */
+  blanks: Range[];
+  /** Text to be put in the place of as much text. */
+  puts: { at: number; text: string }[];
+  uses: MacroUse[];
+}
+
+const builtIn = new Set(
+  `int char void long short float double unsigned signed bool _Bool wchar_t char16_t char32_t auto size_t
+  static extern inline const volatile virtual explicit struct class union enum typename template typedef friend
+  constexpr register mutable using namespace`.split(/\s+/),
+);
+const specifiers = new Set(
+  'static extern inline const volatile virtual explicit typedef friend constexpr register mutable template'.split(
+    ' ',
+  ),
+);
+const headWords = new Set(
+  `if for while switch catch return sizeof do else case goto throw new delete typeof decltype alignof co_return
+  co_await co_yield and or not default try operator defined static_assert _Static_assert __asm__ asm __asm __volatile__`.split(
+    /\s+/,
+  ),
+);
+const typeKeys = new Set(['class', 'struct', 'union', 'enum', 'interface']);
+/** Names that by convention are macros. */
+const isMacroName = /^[A-Z_][A-Z0-9_]{2,}$/;
+
+type Scope = 'namespace' | 'class' | 'enum' | 'code' | 'value';
+
+/**
+ * Finds what of the tokens would derail a parser that knows no macros. Known macros are treated as the table says; of
+ * unknown ones, those that by their place and their name can be nothing else: `class EXPORT Name {`,
+ * `EXPORT int f(void) NOTHROW;`, `DECLARE(Name)` alone on a line. O(tokens).
+ */
+export function maskMacros(scan: Scan, dropped: readonly Range[], table: MacroTable): Masking {
+  return new Masker(scan, dropped, table).run();
+}
+
+class Masker {
+  private readonly masking: Masking = { blanks: [], puts: [], uses: [] };
+  /** Tokens that are left, as indexes into the scan. */
+  private readonly tokens: number[];
+  private readonly scopes: Scope[] = ['namespace'];
+  private parens = 0;
+  /** Tokens of the statement at hand that stay; at its start there are none. */
+  private statement: string[] = [];
+  private sawParens = false;
+  /** Angle brackets that `template <` has open. */
+  private angles = 0;
+  private openedByMacros = 0;
+  /** Tokens that were blanked ahead. */
+  private readonly unwrapped = new Set<number>();
+
+  constructor(
+    private readonly scan: Scan,
+    dropped: readonly Range[],
+    private readonly table: MacroTable,
+  ) {
+    this.tokens = [];
+    let range = 0;
+    for (let i = 0; i < scan.count; i++) {
+      while (range < dropped.length && dropped[range][1] <= scan.start[i]) range++;
+      if (range < dropped.length && scan.start[i] >= dropped[range][0]) continue;
+      this.tokens.push(i);
+    }
+  }
+
+  run(): Masking {
+    for (let at = 0; at < this.tokens.length; at++) {
+      if (this.unwrapped.has(at)) continue;
+      const text = this.text(at);
+      const kind = this.scan.kind[this.tokens[at]];
+      const last = kind === TOKEN.word ? this.maskAt(at, text) : -1;
+      if (last >= 0) at = last;
+      else this.follow(at, text, kind);
+    }
+    return this.masking;
+  }
+
+  private text(at: number): string {
+    const token = this.tokens[at];
+    return token === undefined ? '' : this.scan.text.slice(this.scan.start[token], this.scan.end[token]);
+  }
+
+  private isWord(at: number): boolean {
+    return this.scan.kind[this.tokens[at]] === TOKEN.word;
+  }
+
+  private get scope(): Scope {
+    return this.scopes[this.scopes.length - 1];
+  }
+
+  /** Keeps track of scopes and statements past a token that stays. */
+  private follow(at: number, text: string, kind: number): void {
+    if (kind !== TOKEN.mark) {
+      this.statement.push(kind === TOKEN.word ? text : '0');
+      return;
+    }
+    if (text === '(' && this.maskMemberPointer(at)) return;
+    switch (text) {
+      case '<':
+        if (this.statement[0] === 'template' && this.parens === 0) this.angles++;
+        break;
+      case '>':
+        if (this.angles > 0 && --this.angles === 0) {
+          this.endStatement();
+          return;
+        }
+        break;
+      case '{':
+        this.scopes.push(this.opened(at));
+        this.endStatement();
+        return;
+      case '}':
+        if (this.scopes.length > 1) this.scopes.pop();
+        this.parens = 0;
+        this.endStatement();
+        return;
+      case ';':
+        if (this.parens === 0) this.endStatement();
+        return;
+      case '(':
+        this.parens++;
+        this.sawParens = true;
+        break;
+      case ')':
+        this.parens = Math.max(0, this.parens - 1);
+        break;
+      case ':':
+        if (
+          this.parens === 0 &&
+          /^(public|private|protected|signals|slots)$/.test(this.statement.at(-1) ?? '')
+        ) {
+          this.endStatement();
+          return;
+        }
+    }
+    this.statement.push(text);
+  }
+
+  /** `(Type::*name)`: the grammar knows pointers to functions, but none to members. */
+  private maskMemberPointer(open: number): boolean {
+    let at = open + 1;
+    while (this.isWord(at) && this.text(at + 1) === ':' && this.text(at + 2) === ':') at += 3;
+    if (at === open + 1 || this.text(at) !== '*') return false;
+    this.masking.blanks.push([this.scan.start[this.tokens[open + 1]], this.scan.start[this.tokens[at]]]);
+    for (let i = open + 1; i < at; i++) this.unwrapped.add(i);
+    this.parens++;
+    this.sawParens = true;
+    this.statement.push('(');
+    return true;
+  }
+
+  private endStatement(): void {
+    this.statement = [];
+    this.angles = 0;
+    this.sawParens = false;
+  }
+
+  /** What a `{` opens, by what stands before it. */
+  private opened(at: number): Scope {
+    const { statement } = this;
+    const before = at > 0 ? this.text(at - 1) : '';
+    if (this.parens > 0) return before === ')' || before === ']' ? 'code' : 'value';
+    if (statement.includes('namespace') || (statement[0] === 'extern' && statement.at(-1) === '0'))
+      return 'namespace';
+    if (before === '=' || before === ',' || before === 'return') return 'value';
+    if (this.scope === 'code') return this.isTypeHead() && !this.sawParens ? 'class' : 'code';
+    if (statement.includes('enum') && !this.sawParens) return 'enum';
+    if (this.isTypeHead() && !this.sawParens) return 'class';
+    return this.sawParens || statement.length === 0 ? 'code' : 'value';
+  }
+
+  private isTypeHead(): boolean {
+    return this.statement.some((word) => typeKeys.has(word));
+  }
+
+  /** Masks what begins at a word, if it is to be masked; returns the last token that is done with, or -1. */
+  private maskAt(at: number, word: string): number {
+    const effect = this.table.get(word);
+    const next = this.text(at + 1);
+    if (effect === 'blank') return this.blank(at, at, word);
+    if (effect === 'opens' || effect === 'closes') return this.putBrace(at, word, effect);
+    if (effect === 'unwrap' && next === '(') return this.unwrap(at, word);
+    if (effect === 'empty')
+      return next === '(' && !this.isDeclarator(at) ? this.blank(at, this.closing(at + 1), word) : -1;
+    if (effect === 'name' && this.followsMacro(at)) return this.blank(at, at, word);
+    if (effect === 'blankCall') return this.blank(at, next === '(' ? this.closing(at + 1) : at, word);
+    if (word === 'typename' && this.text(at - 1) === '=') return this.blank(at, at, '__typename');
+    if (this.angles > 0 && next === '(' && this.isMacro(word)) return this.maskTemplateParameter(at, word);
+    if (this.parens > 0) return this.maskInParens(at, word);
+    if (this.scope === 'value' || this.scope === 'enum') return -1;
+    if (next === '(' && this.statement.length === 0) {
+      const done = this.maskCall(at, word);
+      if (done !== null) return done;
+    }
+    if (this.isMacro(word)) return this.maskName(at, word);
+    return -1;
+  }
+
+  /** A name with parameters, of a routine that a macro of the same name can switch off. */
+  private isDeclarator(at: number): boolean {
+    if (this.scope === 'code' || this.scope === 'value' || this.parens > 0) return false;
+    const close = this.closing(at + 1);
+    if (this.text(close + 1) === '{') return true;
+    for (let i = at + 2; i < close - 1; i++)
+      if (this.text(i) === '*' || (this.isWord(i) && this.isWord(i + 1))) return true;
+    return false;
+  }
+
+  /** Strings that macros stand for may follow each other in an expression. */
+  private followsMacro(at: number): boolean {
+    const isInExpression = this.parens > 0 || this.scope === 'value';
+    return isInExpression && this.isWord(at - 1) && this.table.get(this.text(at - 1)) === 'name';
+  }
+
+  /** `TEST_START` … `TEST_STOP`: a routine without a name, so that what stands between is read. */
+  private putBrace(at: number, word: string, effect: 'opens' | 'closes'): number {
+    const isOuter = this.scope === 'namespace' && this.statement.length === 0;
+    if (effect === 'opens' ? !isOuter : this.openedByMacros === 0) return -1;
+    const text = effect === 'opens' ? 'void _(){' : '}';
+    if (this.parens > 0 || text.length > word.length) return -1;
+    this.openedByMacros += effect === 'opens' ? 1 : -1;
+    const end = this.text(at + 1) === '(' ? this.closing(at + 1) : at;
+    this.blank(at, end, word);
+    this.masking.puts.push({ at: this.scan.start[this.tokens[at]], text });
+    if (effect === 'opens') this.scopes.push('code');
+    else if (this.scopes.length > 1) this.scopes.pop();
+    this.endStatement();
+    return end;
+  }
+
+  /** Blanks the name and the parentheses of a macro that only passes on its argument. */
+  private unwrap(at: number, word: string): number {
+    const close = this.closing(at + 1);
+    const token = this.tokens[close];
+    this.masking.blanks.push([this.scan.start[token], this.scan.end[token]]);
+    this.unwrapped.add(close);
+    return this.blank(at, at + 1, word);
+  }
+
+  /** A macro by the codebase's own word, or by its looks. */
+  private isMacro(word: string): boolean {
+    return this.table.has(word) || isMacroName.test(word);
+  }
+
+  /** `template <typename T, ENABLE_IF(…)>`: a parameter, whatever it says. */
+  private maskTemplateParameter(at: number, word: string): number {
+    const close = this.closing(at + 1);
+    if (word.length < 3) return -1;
+    this.blank(at, close, word);
+    this.masking.puts.push({ at: this.scan.start[this.tokens[at]], text: 'int' });
+    return close;
+  }
+
+  /** A calling convention: `(WINAPI *callback)(int)`. */
+  private maskInParens(at: number, word: string): number {
+    const isDeclarator = this.scope === 'namespace' || this.scope === 'class';
+    if (!isDeclarator || this.text(at - 1) !== '(' || this.text(at + 1) !== '*' || !this.isMacro(word))
+      return -1;
+    const isFunction = this.isWord(at + 2) && this.text(at + 3) === ')' && this.text(at + 4) === '(';
+    return isFunction ? this.blank(at, at, word) : -1;
+  }
+
+  /** A call that begins a statement, and is no statement itself. */
+  private maskCall(at: number, word: string): number | null {
+    if (headWords.has(word) || builtIn.has(word)) return null;
+    const close = this.closing(at + 1);
+    const after = this.text(close + 1);
+    if (this.scope === 'code') {
+      const effect = this.table.get(word);
+      if (after === '{' || effect)
+        return after === ';' ? null : this.putHead(at, close, word, effect === 'loop');
+      const continues = after === '' || !(this.isWord(close + 1) || after === '}') || !this.isNewLine(close);
+      if (continues || headWords.has(word)) return null;
+      const gap = this.scan.end[this.tokens[close]];
+      this.masking.puts.push({ at: gap, text: ';' });
+      return null;
+    }
+    if (!this.isMacro(word)) return null;
+    if (after === ';')
+      return this.scope === 'class' ? this.blank(at, close + 1, word) : this.keepCall(at, close);
+    if (after === '{') return this.keepCall(at, close);
+    const isAlone =
+      after === '' ||
+      ((this.isWord(close + 1) || after === '}' || after === '~' || after === '[') &&
+        !/^(const|noexcept|override|final|try|volatile)$/.test(after));
+    return isAlone ? this.blank(at, close, word) : null;
+  }
+
+  /** `TEST(suite, name) {` parses as a definition, `DECLARE(x);` as a statement; what is no name inside is not shown. */
+  private keepCall(at: number, close: number): number | null {
+    const isPlain = (i: number): boolean =>
+      this.text(i) === ',' ||
+      (this.isWord(i) &&
+        !builtIn.has(this.text(i)) &&
+        !headWords.has(this.text(i)) &&
+        this.table.get(this.text(i)) !== 'blank');
+    for (let i = at + 2; i < close; i++) {
+      if (isPlain(i)) continue;
+      const [open, end] = [this.scan.end[this.tokens[at + 1]], this.scan.start[this.tokens[close]]];
+      if (end > open) this.masking.blanks.push([open, end]);
+      this.statement.push(this.text(at), '(', ')');
+      this.sawParens = true;
+      return close;
+    }
+    return null;
+  }
+
+  /** `FOR_EACH(a, b) {` is read as `while`, other macros before a block as `if`. */
+  private putHead(at: number, close: number, word: string, isLoop: boolean): number | null {
+    const token = this.tokens[at];
+    const head = isLoop && word.length >= 5 ? 'while' : 'if';
+    if (word.length < head.length) return null;
+    this.masking.puts.push({ at: this.scan.start[token], text: head.padEnd(word.length) });
+    this.masking.uses.push({ name: word, offset: this.scan.start[token] });
+    // What is no expression is not shown; a condition must be there.
+    if (!this.isExpression(at + 2, close - 1) && close > at + 1) {
+      const open = this.scan.end[this.tokens[at + 1]];
+      const end = this.scan.start[this.tokens[close]];
+      if (end === open) return null;
+      this.masking.blanks.push([open, end]);
+      this.masking.puts.push({ at: open, text: '1' });
+    }
+    this.statement.push(head);
+    return close;
+  }
+
+  private isExpression(from: number, to: number): boolean {
+    if (from > to) return false;
+    for (let at = from; at < to; at++) {
+      const [text, next] = [this.text(at), this.text(at + 1)];
+      if (this.isWord(at) && this.isWord(at + 1) && text !== 'sizeof') return false;
+      if (text === ';' || text === '{' || builtIn.has(text)) return false;
+      if (text === '*' && (next === ',' || next === ')')) return false;
+    }
+    return !builtIn.has(this.text(to)) && this.text(to) !== '*';
+  }
+
+  /** A name that by its place can only be a macro. */
+  private maskName(at: number, word: string): number {
+    const { statement } = this;
+    const next = this.text(at + 1);
+    const end = next === '(' ? this.closing(at + 1) : at;
+    const after = this.text(end + 1);
+    const previous = statement.at(-1) ?? '';
+    if (typeKeys.has(previous)) {
+      const beyond = this.text(end + 2);
+      return this.isWord(end + 1) && /^([{:<]|final)$/.test(beyond) ? this.blank(at, end, word) : -1;
+    }
+    if (this.scope === 'code') return -1;
+    const isStart = statement.every((text) => specifiers.has(text));
+    if (this.isTypeHead() && !this.sawParens && this.isWord(at - 1) && /^[{:]$/.test(after))
+      return this.blank(at, end, word);
+    if (
+      this.sawParens &&
+      /^(\)|const|noexcept|override|final|0)$/.test(previous) &&
+      /^([;{=:]|\w+)$/.test(after)
+    )
+      return this.blank(at, end, word);
+    if (next === '(')
+      return isStart && this.isWord(end + 1) && builtIn.has(after) ? this.blank(at, end, word) : -1;
+    if (isStart) {
+      if (builtIn.has(next) || next === '[' || next === '~') return this.blank(at, at, word);
+      if (this.isWord(at + 1) && this.isNewLine(at) && statement.length === 0)
+        return this.blank(at, at, word);
+      if (next === '}') return this.blank(at, at, word);
+      return this.isWord(at + 1) && this.namesAfter(at + 1) >= 2 && !isMacroName.test(next)
+        ? this.blank(at, at, word)
+        : -1;
+    }
+    const mayEndType = /^[*&>]$/.test(previous) || /^\w+$/.test(previous);
+    if (!mayEndType || this.sawParens) return -1;
+    const beyond = this.text(at + 2);
+    if (this.isWord(at + 1) && /^([(;=[]|:)$/.test(beyond) && next !== 'operator')
+      return this.blank(at, at, word);
+    if (statement[0] === 'typedef') return -1;
+    const isName = (text: string, i: number): boolean =>
+      /^\w+$/.test(text) && !specifiers.has(text) && !typeKeys.has(text) && statement[i - 1] !== ':';
+    const words = statement.filter(isName).length;
+    return /^[;=]$/.test(after) && words >= 2 ? this.blank(at, end, word) : -1;
+  }
+
+  /** Of `Type *name(`, how many words stand before the parenthesis. */
+  private namesAfter(at: number): number {
+    let words = 0;
+    for (let i = at; i < at + 12; i++) {
+      const text = this.text(i);
+      if (text === '(') return words;
+      if (this.isWord(i)) words++;
+      else if (!/^[*&:<>,]$/.test(text)) return 0;
+    }
+    return 0;
+  }
+
+  /** True when the token after stands on a later line. */
+  private isNewLine(at: number): boolean {
+    const next = this.tokens[at + 1];
+    if (next === undefined) return true;
+    const newline = this.scan.text.indexOf('\n', this.scan.end[this.tokens[at]]);
+    return newline >= 0 && newline < this.scan.start[next];
+  }
+
+  /** The token that closes the parenthesis at `open`. */
+  private closing(open: number): number {
+    let depth = 0;
+    for (let at = open; at < this.tokens.length; at++) {
+      const text = this.text(at);
+      if (text === '(') depth++;
+      else if (text === ')' && --depth === 0) return at;
+      else if (text === ';' && depth === 0) break;
+    }
+    return open;
+  }
+
+  private blank(from: number, to: number, name: string): number {
+    const start = this.scan.start[this.tokens[from]];
+    this.masking.blanks.push([start, this.scan.end[this.tokens[to]]]);
+    if (!/^__/.test(name)) this.masking.uses.push({ name, offset: start });
+    return to;
+  }
+}
