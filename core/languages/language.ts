@@ -17,12 +17,21 @@ export interface LanguageDefinition {
   interpreters: RegExp;
   /** What a file with one of the endings is instead, by how it begins; null when it is of this language. */
   disclaims?(head: string): string | null;
-  /** The text to be given to the parser: of the same length, for offsets must hold in the original. */
-  textToParse(text: string, grammar: GrammarFile): string;
+  /** The language of the same family that a file with one of the endings is after all, by its text, and why. */
+  siblingFor?(path: string, text: string): { id: string; why: string } | null;
+  /** What a file teaches about the reading of others: macros, say. Lines of text, cached with the look at the file. */
+  learn?(text: string): string[];
+  /** What all files together teach, in an order that does not depend on theirs. */
+  combine?(lines: Iterable<string>): string[];
+  /**
+   * The text to be given to the parser: of the same length, for offsets must hold in the original. `learnt` is what
+   * `combine` gave for the codebase; without it, the text stands alone.
+   */
+  textToParse(text: string, grammar: GrammarFile, learnt?: readonly string[]): string;
   /** Facts of a file that could not be parsed at all: its lines alone. */
   unread(text: string): FileFacts;
   /** Facts from a parsed file. The parser belongs to the grammar that `endings` names. */
-  read(text: string, parsed: ParsedFile): FileFacts;
+  read(text: string, parsed: ParsedFile, learnt?: readonly string[]): FileFacts;
   /** Files that project files hand to the outside. */
   entryPoints?(tree: FileTree): EntryPoint[];
   /** How an import reads from the root, where it is written otherwise: relative, or as a name of a module. */

@@ -1,4 +1,4 @@
-import { KIND, type DeclarationColumns } from '../facts/fileFacts.ts';
+import { EXPRESSION, KIND, type DeclarationColumns, type FileFacts } from '../facts/fileFacts.ts';
 import { NO_FORM, type ElementTable, type FactsOfFile } from './linked.ts';
 
 interface Building {
@@ -127,7 +127,8 @@ function placeDeclarations(building: Building, { facts }: FactsOfFile, file: num
   for (const d of ordered) {
     const parent = declarations.parent[d];
     const name = names[declarations.name[d]];
-    const qualified = parent < 0 ? name : `${qualifier[parent]}.${name}`;
+    const owner = ownerName(facts, declarations.owner[d]);
+    const qualified = (parent < 0 ? '' : `${qualifier[parent]}.`) + (owner === '' ? '' : `${owner}.`) + name;
     const times = (used.get(qualified) ?? 0) + 1;
     used.set(qualified, times);
     qualifier[d] = times === 1 ? qualified : `${qualified}~${times}`;
@@ -146,6 +147,25 @@ function placeDeclarations(building: Building, { facts }: FactsOfFile, file: num
     }
   }
   return placed;
+}
+
+/** How the type reads to which a definition outside of it belongs: `a.B` for `void a::B::m() {}`. */
+function ownerName(
+  { expressions, names }: Pick<FileFacts, 'expressions' | 'names'>,
+  expression: number,
+): string {
+  switch (expressions.operation[expression]) {
+    case EXPRESSION.name:
+      return names[expressions.a[expression]];
+    case EXPRESSION.generic:
+      return ownerName({ expressions, names }, expressions.a[expression]);
+    case EXPRESSION.member: {
+      const outer = ownerName({ expressions, names }, expressions.a[expression]);
+      return (outer === '' ? '' : `${outer}.`) + names[expressions.b[expression]];
+    }
+    default:
+      return '';
+  }
 }
 
 function tableOf(building: Building, firstExternal: number): ElementTable {

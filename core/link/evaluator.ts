@@ -213,11 +213,12 @@ export function createEvaluator(
       for (let d = 0; d < declarations.count; d++) {
         const parent = declarations.parent[d];
         if (parent < 0) continue;
-        const members = (state.members[parent] ??= new Map<string, number[]>());
-        const name = names[declarations.name[d]];
-        const same = members.get(name);
-        if (same) same.push(d);
-        else members.set(name, [d]);
+        addMember(state.members, parent, names[declarations.name[d]], d);
+        const outer = declarations.parent[parent];
+        const isPromoted = declarations.form[d] === FORM.member && declarations.form[parent] === FORM.enum;
+        // What an enumeration of C lists is known in the type around it as well.
+        if (isPromoted && outer >= 0 && rulesOf(file)?.promotesEnumerators)
+          addMember(state.members, outer, names[declarations.name[d]], d);
       }
     }
     return state.members[declaration] ?? noMembers;
@@ -420,6 +421,18 @@ export function createEvaluator(
 
   const overloadContext = { files, evaluate, parentsOf };
   return { evaluate, exportOf, exportsOpenly, memberOf, parentsOf };
+}
+
+function addMember(
+  members: Map<string, number[]>[],
+  holder: number,
+  name: string,
+  declaration: number,
+): void {
+  const own = (members[holder] ??= new Map<string, number[]>());
+  const same = own.get(name);
+  if (same) same.push(declaration);
+  else own.set(name, [declaration]);
 }
 
 /** Which members are meant: those of an instance, those of the type itself, or both. */

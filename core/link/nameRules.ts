@@ -28,7 +28,7 @@ export interface NameRules {
   lookUp(file: number, name: string): Value | null;
   /** A member of a package or namespace, by its full name with dots, as a file sees it. */
   packageMember(packageName: string, member: string, from: number): Value | null;
-  /** The namespaces around a declaration, innermost first, by their full names; the file's own at the end. */
+  /** The namespaces around a declaration (-1: of the file), innermost first, by their full names. */
   namespacesAround?(file: number, declaration: number): readonly string[];
   /** The other places at which the type of a declaration goes on (a partial class); itself is not among them. */
   otherParts?(file: number, declaration: number): readonly Place[];
@@ -43,6 +43,8 @@ export interface NameRules {
   typeNamesInstanceMembers?: boolean;
   /** A module within the package that a file stands for. */
   submodule?(file: number, name: string): Value | null;
+  /** True when the values of an enumeration are known where it stands, without its name. */
+  promotesEnumerators?: boolean;
   /** True when calling a type makes an instance of it. */
   callsMakeInstances?: boolean;
   /** Method names that say nothing of the receiver, for objects outside of the codebase have them as well. */

@@ -11,6 +11,8 @@ export interface PackageIndex {
   holdsCode(name: string): boolean;
   /** The places at which a package declares a name. */
   places(packageName: string, member: string): readonly Place[];
+  /** The namespaces around a declaration (-1: of the file), innermost first, down to the file's own. */
+  namespacesAround(file: number, declaration: number): readonly string[];
   /** A member as seen from a file: of several declarations the nearest; a package within the package. */
   member(packageName: string, member: string, from: number): Value | null;
 }
@@ -23,6 +25,7 @@ export function indexPackages(
   files: readonly FactsOfFile[],
   own: readonly number[],
   family: string,
+  { promotesEnumerators = false } = {},
 ): PackageIndex {
   const packages = new Map<string, Map<string, Place[]>>();
   const known = new Set<string>();
@@ -39,6 +42,17 @@ export function indexPackages(
     for (let d = 0; d < declarations.count; d++) {
       const parent = declarations.parent[d];
       const around = parent < 0 ? packageName : namespaceOf.get(parent);
+      const isPromoted =
+        promotesEnumerators &&
+        declarations.form[d] === FORM.member &&
+        declarations.form[parent] === FORM.enum;
+      if (isPromoted) {
+        // What an enumeration lists is known in the namespace around it as well.
+        const outer = declarations.parent[parent];
+        const namespace = outer < 0 ? packageName : namespaceOf.get(outer);
+        if (namespace !== undefined)
+          add(open(namespace), names[declarations.name[d]], { file, declaration: d });
+      }
       if (around === undefined || declarations.owner[d] > 0) continue;
       const name = names[declarations.name[d]];
       if (declarations.form[d] === FORM.namespace) {
@@ -47,10 +61,7 @@ export function indexPackages(
         open(full);
         continue;
       }
-      const members = open(around);
-      const places = members.get(name);
-      if (places) places.push({ file, declaration: d });
-      else members.set(name, [{ file, declaration: d }]);
+      add(open(around), name, { file, declaration: d });
     }
   }
   const places: PackageIndex['places'] = (packageName, member) =>
@@ -59,6 +70,19 @@ export function indexPackages(
     isPackage: (name) => known.has(name),
     holdsCode: (name) => packages.has(name),
     places,
+    namespacesAround(file, declaration) {
+      const { declarations, names, packageName } = files[file].facts;
+      const words: string[] = [];
+      for (let at = declaration; at >= 0; at = declarations.parent[at])
+        if (declarations.form[at] === FORM.namespace)
+          words.unshift(...names[declarations.name[at]].split('.'));
+      const prefix = packageName === '' ? [] : packageName.split('.');
+      const around: string[] = [];
+      for (let length = words.length; length >= 0; length--)
+        around.push([...prefix, ...words.slice(0, length)].join('.'));
+      if (packageName !== '') around.push('');
+      return around;
+    },
     member(packageName, member, from) {
       const found = places(packageName, member);
       if (found.length > 0) return declaredAt(files, found, from);
@@ -69,6 +93,12 @@ export function indexPackages(
 }
 
 const none: readonly Place[] = [];
+
+function add(members: Map<string, Place[]>, name: string, place: Place): void {
+  const places = members.get(name);
+  if (places) places.push(place);
+  else members.set(name, [place]);
+}
 
 /** The declarations of one file, of all those given: the file's own, or those of the file whose path is most alike. */
 export function declaredAt(files: readonly FactsOfFile[], found: readonly Place[], from: number): Value {

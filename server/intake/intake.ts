@@ -32,6 +32,8 @@ export interface Intake {
   purposes: Map<string, { text: string; from: string }>;
   submodules: Submodule[];
   notes: string[];
+  /** What the files teach about reading each other, by family of languages; needed for a survey, and not kept. */
+  learnt: Map<string, string[]>;
 }
 
 export interface IntakeFile {
@@ -93,6 +95,7 @@ export async function takeIn(source: CodeSource, options: IntakeOptions = {}): P
     purposes: new Map(),
     submodules: [],
     notes: [...source.notes],
+    learnt: new Map(),
   };
   for (const refused of source.refused) intake.leftOut.push(refused);
   const work = { source, intake, matcher };
@@ -236,6 +239,7 @@ function settle({ intake, matcher }: Work, candidate: Candidate, look: Look): vo
     leaveOut(intake, candidate, ...verdict);
     return;
   }
+  if (look.learnt) learn(intake, found.language, look.learnt);
   intake.files.push({
     path,
     language: found.language.id,
@@ -251,6 +255,12 @@ function settle({ intake, matcher }: Work, candidate: Candidate, look: Look): vo
   });
 }
 
+function learn({ learnt }: Intake, { id, family = id }: LanguageDefinition, lines: string[]): void {
+  const known = learnt.get(family);
+  if (known) for (const line of lines) known.push(line);
+  else learnt.set(family, [...lines]);
+}
+
 type Identified = { language: LanguageDefinition; why?: string; program?: string } | { isNot: string };
 
 /** The language of a file: by rule, by its ending, or by its first line. */
@@ -263,7 +273,9 @@ function identify(matcher: RuleMatcher, path: string, look: Look): Identified {
   const known = languageOf(path)?.language;
   if (known) {
     const other = look.head === undefined ? null : (known.disclaims?.(look.head) ?? null);
-    return other === null ? { language: known, program } : { isNot: other };
+    if (other !== null) return { isNot: other };
+    const sibling = look.sibling && languageNamed(look.sibling.id);
+    return sibling ? { language: sibling, why: look.sibling!.why, program } : { language: known, program };
   }
   if (firstLine?.language)
     return { language: firstLine.language, why: `its first line names ${firstLine.program}`, program };

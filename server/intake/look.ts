@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto';
+import { languageOf } from '../../core/languages/registry.ts';
 import { decode } from './decode.ts';
 import { isDocument, isReadme } from './names.ts';
 
@@ -12,6 +13,10 @@ export interface Look {
   firstLine?: string;
   /** How it begins, when that may tell its language. */
   head?: string;
+  /** The language that it is after all, by its text, when its ending does not settle it. */
+  sibling?: { id: string; why: string };
+  /** What it teaches about the reading of other files: macros, say. */
+  learnt?: string[];
   /** True when it was compiled from another file and says so. */
   hasSourceMap?: true;
   /** True when it waits for connections, as servers do. */
@@ -21,7 +26,7 @@ export interface Look {
 }
 
 /** Raise it whenever a look at the same bytes gives something else. */
-export const LOOK_VERSION = 1;
+export const LOOK_VERSION = 2;
 
 /** Calls by which programs wait for connections. */
 const waiting = ['.listen(', 'serve(', 'createServer('];
@@ -36,6 +41,11 @@ export function lookAt(bytes: Buffer, name: string): Look {
   const lines = countLines(text);
   const look: Look = { hash, lines };
   const head = text.slice(0, HEAD);
+  const language = languageOf(name)?.language;
+  const sibling = language?.siblingFor?.(name, text);
+  if (sibling) look.sibling = sibling;
+  const learnt = language?.learn?.(text) ?? [];
+  if (learnt.length > 0) look.learnt = learnt;
   const verdict = denseBecause(text, lines) ?? generatedBecause(head);
   if (verdict) look.verdict = verdict;
   if (head.startsWith('#!')) look.firstLine = head.slice(0, head.search(/\r?\n|$/));

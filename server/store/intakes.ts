@@ -23,7 +23,13 @@ export function saveIntake(
     .prepare(
       'INSERT OR REPLACE INTO intake (codebase_id, taken_at, commit_hash, rules, data) VALUES (?, ?, ?, ?, ?)',
     )
-    .run(codebaseId, new Date().toISOString(), commit ?? null, JSON.stringify(rules), packr.pack(intake));
+    .run(
+      codebaseId,
+      new Date().toISOString(),
+      commit ?? null,
+      JSON.stringify(rules),
+      packr.pack({ ...intake, learnt: new Map() }),
+    );
 }
 
 export function loadIntake(store: Store, codebaseId: number): StoredIntake | null {

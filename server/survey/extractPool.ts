@@ -4,6 +4,7 @@ import { Piscina } from 'piscina';
 import { workerFile } from '../installation.ts';
 import type { CodeSource } from '../source/codeSource.ts';
 import type { IntakeFile } from '../intake/intake.ts';
+import type { Learnt } from './learnt.ts';
 import type { ExtractResult, ExtractTask } from '../work/extractWorker.ts';
 
 /** How long a thread without work is kept, with its parser loaded. */
@@ -29,7 +30,7 @@ function sharedPool(): Piscina<ExtractTask, ExtractResult[]> {
 export function warmUp(): void {
   // Should it fail, the first real batch fails for the same reason, and says so.
   sharedPool()
-    .run({ files: [] })
+    .run({ files: [], learnt: {} })
     .catch(() => {});
 }
 
@@ -37,6 +38,7 @@ export function warmUp(): void {
 export async function extractInPool(
   source: CodeSource,
   files: IntakeFile[],
+  learnt: Learnt,
   signal: AbortSignal | undefined,
   onResult: (file: IntakeFile, item: ExtractResult) => void,
 ): Promise<void> {
@@ -44,24 +46,27 @@ export async function extractInPool(
   if (signal) setMaxListeners(0, signal);
   const byPath = new Map(files.map((file) => [file.path, file]));
   await Promise.all(
-    batches(source, files).map(async (task) => {
+    batches(source, files, learnt).map(async (task) => {
       if (signal?.aborted) return;
       for (const item of await sharedPool().run(task, { signal })) onResult(byPath.get(item.path)!, item);
     }),
   );
 }
 
-function batches(source: CodeSource, files: IntakeFile[]): ExtractTask[] {
+function batches(source: CodeSource, files: IntakeFile[], learnt: Learnt): ExtractTask[] {
   const tasks: ExtractTask[] = [];
   let bytes = Infinity;
   // Large files first, so that no thread is left with the largest at the very end.
   for (const file of [...files].sort((a, b) => b.size - a.size)) {
     if (bytes + file.size > BATCH_BYTES) {
-      tasks.push({ files: [] });
+      tasks.push({ files: [], learnt: {} });
       bytes = 0;
     }
     const { path, language, grammar } = file;
-    tasks[tasks.length - 1].files.push({ path, location: source.location(path), language, grammar });
+    const task = tasks[tasks.length - 1];
+    const lesson = learnt.of(language);
+    if (lesson) task.learnt[lesson.id] = lesson.text;
+    task.files.push({ path, location: source.location(path), language, grammar, learntId: lesson?.id });
     bytes += file.size;
   }
   return tasks;

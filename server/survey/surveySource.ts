@@ -11,6 +11,7 @@ import { Problem } from '../problem.ts';
 import type { CodeSource } from '../source/codeSource.ts';
 import { completenessOf, type Completeness } from './completeness.ts';
 import { entryPointsOf } from './entryPoints.ts';
+import { learntFrom } from './learnt.ts';
 import { extractInPool, warmUp } from './extractPool.ts';
 import { FactsInMemory } from './factsInMemory.ts';
 import { throttled, type OnProgress } from './progress.ts';
@@ -95,28 +96,30 @@ async function extractAll(source: CodeSource, intake: Intake, options: SurveyOpt
   const report = (): void => onFile(++done, intake.files.length);
   options.onProgress?.({ phase: 'extract', done: 0, total: intake.files.length });
   const memory = new FactsInMemory();
+  const learnt = learntFrom(intake);
   const accept = (file: IntakeFile, hash: string, packed: () => Uint8Array): void => {
-    const { path, language, isTest, grammar } = file;
-    result.files.push({ path, language, isTest, facts: memory.take(hash, grammar, packed) });
+    const { path, language, isTest } = file;
+    result.files.push({ path, language, isTest, facts: memory.take(hash, learnt.cacheKey(file), packed) });
     result.hashes.set(path, hash);
   };
   const known: { file: IntakeFile; packed: Uint8Array | undefined }[] = [];
   const unread: IntakeFile[] = [];
   for (const file of intake.files) {
-    const inMemory = memory.has(file.hash, file.grammar);
-    const packed = inMemory ? undefined : cache?.facts.facts(file.hash, file.grammar);
+    const key = learnt.cacheKey(file);
+    const inMemory = memory.has(file.hash, key);
+    const packed = inMemory ? undefined : cache?.facts.facts(file.hash, key);
     if (inMemory || packed) known.push({ file, packed });
     else unread.push(file);
   }
   // The threads are set to work first, so that they read what is new while this one unpacks what is known.
-  const extracting = extractInPool(source, unread, signal, (file, item) => {
+  const extracting = extractInPool(source, unread, learnt, signal, (file, item) => {
     report();
     if (item.kind === 'leftOut') {
       result.leftOut.push(item);
       return;
     }
     accept(file, item.hash, () => item.packed);
-    cache?.facts.keep(item.hash, file.grammar, item.packed);
+    cache?.facts.keep(item.hash, learnt.cacheKey(file), item.packed);
   });
   for (const { file, packed } of known) {
     accept(file, file.hash, () => packed!);

@@ -35,6 +35,7 @@ describe('a batch', () => {
       language: 'typescript',
       grammar: 'tree-sitter-typescript/tree-sitter-typescript.wasm',
     })),
+    learnt: {},
   });
 
   it('one bad file does not spoil the others', async () => {
@@ -56,7 +57,7 @@ describe('a batch', () => {
   });
 
   it('an empty one does nothing but start the parser', async () => {
-    expect(await extractBatch({ files: [] })).toEqual([]);
+    expect(await extractBatch({ files: [], learnt: {} })).toEqual([]);
   });
 
   it('the same content has the same hash, wherever it lies', async () => {

@@ -9,7 +9,9 @@ import { createParserRuntime, type ParserRuntime } from './parser.ts';
 
 /** A batch of files for one thread. */
 export interface ExtractTask {
-  files: { path: string; location: FileLocation; language: string; grammar: string }[];
+  files: { path: string; location: FileLocation; language: string; grammar: string; learntId?: string }[];
+  /** What the codebase teaches about reading the files, by the id that they name, a line each. */
+  learnt: Record<string, string>;
 }
 
 export type ExtractResult = { path: string; hash: string } & (
@@ -25,13 +27,24 @@ let runtime: Promise<ParserRuntime> | undefined;
 export default async function extractBatch(task: ExtractTask): Promise<ExtractResult[]> {
   const parser = await (runtime ??= createParserRuntime());
   const results: ExtractResult[] = [];
-  for (const file of task.files) results.push(await extractFile(parser, file));
+  for (const file of task.files)
+    results.push(await extractFile(parser, file, learntLines(task, file.learntId)));
   return results;
+}
+
+let last: { id: string; lines: readonly string[] } | null = null;
+
+/** The same lines for all files that name the same id, for languages make a table of them once. */
+function learntLines({ learnt }: ExtractTask, id: string | undefined): readonly string[] | undefined {
+  if (id === undefined) return undefined;
+  if (last?.id !== id) last = { id, lines: learnt[id].split('\n') };
+  return last.lines;
 }
 
 async function extractFile(
   parser: ParserRuntime,
   file: ExtractTask['files'][number],
+  learnt: readonly string[] | undefined,
 ): Promise<ExtractResult> {
   const { path } = file;
   let bytes: Buffer;
@@ -45,21 +58,22 @@ async function extractFile(
   const hash = createHash('sha256').update(bytes).digest('hex');
   const text = decode(bytes);
   if (text === null) return { path, hash, kind: 'leftOut', reason: 'binary', detail: 'it holds NUL bytes' };
-  return { path, hash, kind: 'facts', packed: packFacts(await factsOf(parser, file, text)) };
+  return { path, hash, kind: 'facts', packed: packFacts(await factsOf(parser, file, text, learnt)) };
 }
 
 async function factsOf(
   parser: ParserRuntime,
   { language: id, grammar }: ExtractTask['files'][number],
   text: string,
+  learnt: readonly string[] | undefined,
 ): Promise<FileFacts> {
   const definition = languageNamed(id);
   if (!definition) throw new Error(`No language ${id}`);
   const language = await parser.language(grammar);
   let tree = null;
   try {
-    tree = parser.parse(language, definition.textToParse(text, grammar));
-    if (tree) return definition.read(text, { tree, calls: parser.calls, language });
+    tree = parser.parse(language, definition.textToParse(text, grammar, learnt));
+    if (tree) return definition.read(text, { tree, calls: parser.calls, language }, learnt);
   } catch {
     // The parser itself gave up, as it may on absurd nesting; its state cannot be trusted after that.
     runtime = undefined;

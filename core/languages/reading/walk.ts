@@ -1,4 +1,4 @@
-import type { ReferenceColumns } from '../../facts/fileFacts.ts';
+import { FORM, type ReferenceColumns } from '../../facts/fileFacts.ts';
 import { lineAt, type Reading } from './reading.ts';
 import { newScope, type Scope } from './scopes.ts';
 
@@ -54,10 +54,15 @@ export class ReferenceList {
 
   /** A reference from declaration `owner` at `node`; one whose expression is unknown says nothing. */
   add(kind: number, owner: number, node: number, expression: number, args = 0): void {
+    this.addAt(kind, owner, this.reading.table.start[node], expression, args);
+  }
+
+  /** The same, by an offset in the text. */
+  addAt(kind: number, owner: number, offset: number, expression: number, args = 0): void {
     if (expression === 0) return;
     this.kind.push(kind);
     this.from.push(owner);
-    this.line.push(lineAt(this.reading.lineStarts, this.reading.table.start[node]));
+    this.line.push(lineAt(this.reading.lineStarts, offset));
     this.expression.push(expression);
     this.args.push(args);
   }
@@ -80,6 +85,8 @@ export interface ReferringRules<R extends Reading> {
   /** Kinds of nodes that may refer. */
   refers: Uint8Array;
   refer(reading: R, node: number, owner: number, into: ReferenceList): void;
+  /** What refers, but has no node. */
+  atEnd?(reading: R, into: ReferenceList): void;
 }
 
 /** Second pass: records every reference with the expression it is resolved by. Iterative; O(nodes). */
@@ -98,6 +105,7 @@ export function walkReferences<R extends Reading>(reading: R, rules: ReferringRu
     }
     if (rules.refers[table.kind[node]]) rules.refer(reading, node, owner, references);
   }
+  rules.atEnd?.(reading, references);
   return references.columns();
 }
 
@@ -123,7 +131,7 @@ export function readDocumentation(reading: Reading, comment: Uint8Array): void {
     return low;
   };
   for (const declaration of declarations) {
-    if (declaration.docStart > 0) continue;
+    if (declaration.docStart > 0 || declaration.form === FORM.macro) continue;
     let at = lastBefore(table.start[declaration.node]);
     if (at < 0) continue;
     const between = text.slice(comments[at].end, table.start[declaration.node]);

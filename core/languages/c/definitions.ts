@@ -1,0 +1,97 @@
+import { ANY_NUMBER, FLAG, FORM, KIND } from '../../facts/fileFacts.ts';
+import type { NameContext, Place } from '../../link/nameRules.ts';
+import type { PackageIndex } from '../../link/packages.ts';
+
+/** Joins declarations without a body to the definitions that they announce. */
+export interface Definitions {
+  /** The definition of a declaration without a body, when there is just one; null otherwise. */
+  definitionOf(file: number, declaration: number): Place | null;
+}
+
+/**
+ * Prototypes and `extern` variables are joined to the one definition of their name in the same namespace; member
+ * functions and static members to the definition outside of the type (`A::m`), by the number of parameters where
+ * several have the name. Worked out when first asked for.
+ */
+export function joinDefinitions(context: NameContext, index: PackageIndex): Definitions {
+  const { files } = context;
+  let ofMembers: Map<string, Place[]> | null = null;
+  const known = new Map<string, Place | null>();
+
+  const free = (file: number, declaration: number): Place | null => {
+    const { declarations, names } = files[file].facts;
+    const [namespace] = index.namespacesAround(file, declaration);
+    const places = index.places(namespace, names[declarations.name[declaration]]).filter((place) => {
+      const { flags, kind } = files[place.file].facts.declarations;
+      const other = flags[place.declaration];
+      if (kind[place.declaration] !== declarations.kind[declaration] || other & FLAG.bodiless) return false;
+      return place.file === file || !(other & FLAG.private);
+    });
+    return theOne(context, file, declaration, places);
+  };
+
+  const ofMember = (file: number, declaration: number): Place | null => {
+    ofMembers ??= outsideDefinitions(context);
+    const { declarations, names } = files[file].facts;
+    const key = `${file}:${declarations.parent[declaration]}:${names[declarations.name[declaration]]}`;
+    return theOne(context, file, declaration, ofMembers.get(key) ?? []);
+  };
+
+  return {
+    definitionOf(file, declaration) {
+      const { flags, kind, parent, form, owner } = files[file].facts.declarations;
+      if (!(flags[declaration] & FLAG.bodiless) || owner[declaration] > 0) return null;
+      const key = `${file}:${declaration}`;
+      let found = known.get(key);
+      if (found === undefined) {
+        const holder = parent[declaration];
+        const isMember = holder >= 0 && kind[holder] === KIND.type && form[holder] !== FORM.namespace;
+        known.set(key, (found = isMember ? ofMember(file, declaration) : free(file, declaration)));
+      }
+      return found;
+    },
+  };
+}
+
+/** Definitions outside of their types, by the type and the name. */
+function outsideDefinitions({ files, own, evaluate }: NameContext): Map<string, Place[]> {
+  const found = new Map<string, Place[]>();
+  for (const file of own) {
+    const { declarations, names } = files[file].facts;
+    for (let d = 0; d < declarations.count; d++) {
+      if (declarations.owner[d] === 0 || declarations.kind[d] === KIND.type) continue;
+      const type = evaluate(file, declarations.owner[d]);
+      if (type?.tag !== 'declared') continue;
+      const key = `${type.file}:${type.declarations[0]}:${names[declarations.name[d]]}`;
+      const places = found.get(key);
+      if (places) places.push({ file, declaration: d });
+      else found.set(key, [{ file, declaration: d }]);
+    }
+  }
+  return found;
+}
+
+/** The only place, or of several the only one that takes as many parameters; the nearest of what remains alike. */
+function theOne(
+  { files }: NameContext,
+  file: number,
+  declaration: number,
+  places: readonly Place[],
+): Place | null {
+  if (places.length < 2) return places[0] ?? null;
+  const wanted = parameterCount(files[file].facts, declaration);
+  const alike = places.filter(
+    (place) => parameterCount(files[place.file].facts, place.declaration) === wanted,
+  );
+  return alike.length === 1 ? alike[0] : null;
+}
+
+function parameterCount(
+  { declarations, expressions }: NameContext['files'][number]['facts'],
+  d: number,
+): number {
+  const parameters = declarations.parameters[d];
+  if (parameters === 0) return -1;
+  const most = Math.floor(expressions.a[parameters] / 4096);
+  return most === ANY_NUMBER ? -2 : most;
+}

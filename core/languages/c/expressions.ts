@@ -1,0 +1,318 @@
+import { ANY_NUMBER, EXPRESSION, FORM, KIND } from '../../facts/fileFacts.ts';
+import { textOf } from '../reading/reading.ts';
+import { lookUp, type Binding } from '../reading/scopes.ts';
+import { childIn, childOfKind } from '../reading/syntaxTable.ts';
+import { nameText, readDeclarator } from './declarators.ts';
+import { countParameters, parametersIn, takesMore } from './figures.ts';
+import type { NativeReading } from './reading.ts';
+import { F, K, kindSet, T } from './vocabulary.ts';
+
+/** Chains longer than this are given up; what they hold stays unknown. */
+const MAX_DEPTH = 60;
+
+/** The declaration from which names are looked up: a type, a namespace, or a routine defined outside of its type. */
+function lookUpFrom({ ownerOf, declarations, qualified }: NativeReading, node: number): number {
+  let at = ownerOf[node];
+  while (at >= 0 && declarations[at].kind !== KIND.type && !qualified.has(at)) at = declarations[at].parent;
+  return at;
+}
+
+export function nameAt(reading: NativeReading, node: number, name: string): number {
+  const { expressions } = reading;
+  return expressions.add(EXPRESSION.name, expressions.name(name), lookUpFrom(reading, node) + 1);
+}
+
+function literal({ expressions }: NativeReading, type: string): number {
+  return expressions.add(EXPRESSION.literal, expressions.name(type));
+}
+
+/** What `a::b::c` names. Of the standard library only the last name is kept. */
+export function qualifiedName(reading: NativeReading, node: number, depth = 0): number {
+  const { table, expressions } = reading;
+  let value = -1;
+  let at = node;
+  for (let steps = 0; at >= 0 && steps < MAX_DEPTH; steps++) {
+    const isQualified = table.kind[at] === K.qualified_identifier;
+    const part = isQualified ? childIn(table, at, F.scope) : at;
+    if (part >= 0) {
+      const name = nameText(reading, lastPart(reading, part));
+      if (name === 'std' && value < 0) value = STANDARD;
+      else if (value === STANDARD) value = expressions.add(EXPRESSION.global, expressions.name(name));
+      else if (value < 0) value = namedType(reading, part, name, depth);
+      else value = expressions.add(EXPRESSION.member, value, expressions.name(name));
+      if (value > 0) value = withArguments(reading, value, part, depth);
+    }
+    if (!isQualified) break;
+    at = childIn(table, at, F.name);
+  }
+  return value > 0 ? value : 0;
+}
+
+/** Stands for the namespace `std` while a name in it is read. */
+const STANDARD = -2;
+
+function lastPart({ table }: NativeReading, node: number): number {
+  const kind = table.kind[node];
+  if (kind === K.template_type || kind === K.template_function || kind === K.template_method)
+    return childIn(table, node, F.name);
+  if (kind === K.dependent_name || kind === K.dependent_type)
+    return lastPart({ table } as NativeReading, table.next[node] - 1);
+  return node;
+}
+
+function withArguments(reading: NativeReading, base: number, node: number, depth: number): number {
+  const { table, expressions } = reading;
+  const list = childIn(table, node, F.arguments);
+  if (list < 0 || table.kind[list] !== K.template_argument_list) return base;
+  const cells: number[] = [];
+  for (let child = list + 1; child < table.next[list]; child = table.next[child])
+    if (table.kind[child] === K.type_descriptor) cells.push(typeExpression(reading, child, depth + 1));
+  if (cells.length === 0) return base;
+  return expressions.add(EXPRESSION.generic, base, listOf(reading, cells));
+}
+
+function listOf({ expressions }: NativeReading, cells: readonly number[]): number {
+  return cells.reduceRight((rest, cell) => expressions.add(EXPRESSION.list, cell, rest), 0);
+}
+
+function namedType(reading: NativeReading, node: number, name: string, depth: number): number {
+  const found = lookUp(reading.scopeOf[node], name);
+  if (found?.kind === 'opaque') return 0;
+  return found?.kind === 'local' ? boundValue(reading, found, depth) : nameAt(reading, node, name);
+}
+
+/** States how a type node is to be resolved; 0 for what has no single name. Pointers and references are as their types. */
+export function typeExpression(reading: NativeReading, node: number, depth = 0): number {
+  if (node < 0 || depth > MAX_DEPTH) return 0;
+  const { table } = reading;
+  switch (table.kind[node]) {
+    case K.type_identifier:
+    case K.identifier:
+    case K.namespace_identifier:
+      return namedType(reading, node, textOf(reading, node), depth);
+    case K.qualified_identifier:
+    case K.template_type:
+      return qualifiedName(reading, node, depth);
+    case K.type_descriptor:
+      return typeExpression(reading, childIn(table, node, F.type), depth + 1);
+    case K.dependent_type:
+      return typeExpression(reading, table.next[node + 1], depth + 1);
+    case K.class_specifier:
+    case K.struct_specifier:
+    case K.union_specifier:
+    case K.enum_specifier: {
+      const declared = reading.declarationAt.get(node);
+      if (declared !== undefined) return declaredHere(reading, declared);
+      return typeExpression(reading, childIn(table, node, F.name), depth + 1);
+    }
+    case K.primitive_type:
+    case K.sized_type_specifier:
+      return literal(reading, textOf(reading, node).replace(/\s+/g, ' '));
+    default:
+      return 0;
+  }
+}
+
+/** A type of this file by itself, though it may have no name. */
+function declaredHere(reading: NativeReading, declaration: number): number {
+  const { declarations, symbols, expressions } = reading;
+  if (declarations[declaration].symbol < 0)
+    declarations[declaration].symbol = symbols.push([declaration]) - 1;
+  return expressions.add(EXPRESSION.symbol, declarations[declaration].symbol);
+}
+
+/** What a declarator declares, given the node that holds its type. */
+export function declaredValue(reading: NativeReading, holder: number, declarator: number, depth = 0): number {
+  const { table, expressions } = reading;
+  const type = childIn(table, holder, F.type);
+  if (type < 0) return 0;
+  if (table.kind[type] === K.placeholder_type_specifier) {
+    const value = childIn(table, declarator, F.value);
+    const given = value >= 0 ? value : childIn(table, holder, F.value);
+    return valueExpression(reading, given, depth + 1);
+  }
+  return expressions.add(EXPRESSION.instance, typeExpression(reading, type, depth + 1));
+}
+
+/** The arguments of a call as an expression; 0 when there is no list of them. */
+export function argumentsOf(reading: NativeReading, call: number, depth = 0): number {
+  const { table, expressions } = reading;
+  const list = childIn(table, call, F.arguments);
+  if (list < 0 || table.kind[list] !== K.argument_list) return 0;
+  const cells: number[] = [];
+  for (let child = list + 1; child < table.next[list]; child = table.next[child]) {
+    const kind = table.kind[child];
+    if (kind === T['('] || kind === T[')'] || kind === T[','] || kind === K.comment) continue;
+    cells.push(valueExpression(reading, child, depth + 1));
+  }
+  return expressions.add(EXPRESSION.arguments, cells.length, listOf(reading, cells));
+}
+
+/** What a routine takes, as an expression of the operation `parameters`. */
+export function parametersOf(reading: NativeReading, declarator: number): number {
+  const { function: fn } = readDeclarator(reading, declarator);
+  if (fn < 0) return 0;
+  const { least, most } = countParameters(reading, fn);
+  const cells = parametersIn(reading, fn).map((parameter) =>
+    typeExpression(reading, childIn(reading.table, parameter, F.type)),
+  );
+  const limit = takesMore(reading, fn) ? ANY_NUMBER : most;
+  return reading.expressions.add(EXPRESSION.parameters, limit * 4096 + least, listOf(reading, cells));
+}
+
+/** States how the value of an expression node is to be resolved; 0 when one file cannot say. */
+export function valueExpression(reading: NativeReading, node: number, depth = 0): number {
+  if (node < 0 || depth > MAX_DEPTH) return 0;
+  const { valueMemo } = reading;
+  if (valueMemo[node] === 0) {
+    valueMemo[node] = 1;
+    valueMemo[node] = 1 + stateValue(reading, node, depth);
+  }
+  return valueMemo[node] - 1;
+}
+
+const casts = /^(static|dynamic|const|reinterpret)_cast$/;
+const makers = /^(make_shared|make_unique)$/;
+
+function stateValue(reading: NativeReading, node: number, depth: number): number {
+  const { table, expressions } = reading;
+  const inner = (child: number): number => valueExpression(reading, child, depth + 1);
+  const instance = (type: number): number => expressions.add(EXPRESSION.instance, type);
+  switch (table.kind[node]) {
+    case K.identifier:
+    case K.type_identifier: {
+      const name = textOf(reading, node);
+      const found = lookUp(reading.scopeOf[node], name);
+      return found ? boundValue(reading, found, depth) : nameAt(reading, node, name);
+    }
+    case K.qualified_identifier:
+    case K.template_function:
+      return qualifiedName(reading, node, depth);
+    case K.this: {
+      const from = lookUpFrom(reading, node);
+      return from < 0 ? 0 : receiver(reading, from, depth);
+    }
+    case K.field_expression: {
+      const field = childIn(table, node, F.field);
+      if (field < 0) return 0;
+      const name = nameText(reading, lastPart(reading, field));
+      return expressions.add(
+        EXPRESSION.member,
+        inner(childIn(table, node, F.argument)),
+        expressions.name(name),
+      );
+    }
+    case K.call_expression: {
+      const callee = childIn(table, node, F.function);
+      const made = templateResult(reading, callee, depth);
+      if (made >= 0) return made;
+      return expressions.add(EXPRESSION.result, inner(callee), argumentsOf(reading, node, depth));
+    }
+    case K.new_expression:
+      return instance(typeExpression(reading, childIn(table, node, F.type), depth + 1));
+    case K.cast_expression:
+    case K.compound_literal_expression:
+      return instance(typeExpression(reading, childIn(table, node, F.type), depth + 1));
+    case K.subscript_expression: {
+      const list = inner(childIn(table, node, F.argument));
+      const element = expressions.add(EXPRESSION.element, list, 1);
+      // What a pointer points at is as the pointer is.
+      return list === 0 ? 0 : expressions.add(EXPRESSION.either, element, list);
+    }
+    case K.pointer_expression:
+      return inner(childIn(table, node, F.argument));
+    case K.parenthesized_expression:
+      return inner(table.next[node + 1]);
+    case K.assignment_expression:
+      return inner(childIn(table, node, F.left));
+    case K.update_expression:
+      return inner(childIn(table, node, F.argument));
+    case K.co_await_expression:
+      return expressions.add(EXPRESSION.awaited, inner(table.next[node + 1]));
+    case K.conditional_expression: {
+      const first = inner(childIn(table, node, F.consequence));
+      const second = inner(childIn(table, node, F.alternative));
+      if (first === 0 || first === second) return second;
+      return second === 0 ? first : expressions.add(EXPRESSION.either, first, second);
+    }
+    case K.number_literal:
+      return literal(reading, /[.eEfF]/.test(textOf(reading, node)) ? 'double' : 'int');
+    case K.string_literal:
+    case K.concatenated_string:
+    case K.raw_string_literal:
+    case K.char_literal:
+      return literal(reading, 'char');
+    case K.true:
+    case K.false:
+      return literal(reading, 'bool');
+    case K.null:
+      return literal(reading, 'null');
+    default:
+      return 0;
+  }
+}
+
+/** `static_cast<T>(x)` and `std::make_shared<T>(…)` are instances of T; -1 for other calls. */
+function templateResult(reading: NativeReading, callee: number, depth: number): number {
+  const { table, expressions } = reading;
+  if (callee < 0) return -1;
+  let at = callee;
+  while (table.kind[at] === K.qualified_identifier) {
+    const name = childIn(table, at, F.name);
+    if (name < 0) return -1;
+    at = name;
+  }
+  if (table.kind[at] !== K.template_function) return -1;
+  const name = nameText(reading, childIn(table, at, F.name));
+  if (!casts.test(name) && !makers.test(name)) return -1;
+  const type = childOfKind(table, childIn(table, at, F.arguments), K.type_descriptor);
+  return expressions.add(EXPRESSION.instance, typeExpression(reading, type, depth + 1));
+}
+
+function receiver(reading: NativeReading, from: number, depth: number): number {
+  const { declarations, qualified, expressions } = reading;
+  const scope = qualified.get(from);
+  if (scope !== undefined)
+    return expressions.add(EXPRESSION.instance, ownerExpression(reading, scope, depth));
+  return declarations[from].form === FORM.namespace ? 0 : expressions.add(EXPRESSION.this, from, 0);
+}
+
+/** Of a qualified name what it is qualified by: of `a::B::c` what `a::B` names. */
+export function ownerExpression(reading: NativeReading, node: number, depth = 0): number {
+  return reading.expressions.operandOf(qualifiedName(reading, node, depth), EXPRESSION.member);
+}
+
+function boundValue(reading: NativeReading, binding: Binding, depth: number): number {
+  if (binding.kind !== 'local') return 0;
+  if (binding.expression < 0) {
+    binding.expression = 0; // A variable that rests on itself stays unknown.
+    binding.expression = localValue(reading, binding.node, depth + 1);
+  }
+  return binding.expression;
+}
+
+const holdsType = kindSet(
+  K.declaration,
+  K.parameter_declaration,
+  K.optional_parameter_declaration,
+  K.for_range_loop,
+  K.field_declaration,
+);
+
+/** What a local holds, from its declarator outward to its type. */
+function localValue(reading: NativeReading, declarator: number, depth: number): number {
+  const { table, expressions } = reading;
+  let holder = table.parent[declarator];
+  for (let steps = 0; holder >= 0 && !holdsType[table.kind[holder]] && steps < 10; steps++)
+    holder = table.parent[holder];
+  if (holder < 0) return 0;
+  if (table.kind[holder] === K.for_range_loop) {
+    const type = childIn(table, holder, F.type);
+    if (type >= 0 && table.kind[type] === K.placeholder_type_specifier)
+      return expressions.add(
+        EXPRESSION.element,
+        valueExpression(reading, childIn(table, holder, F.right), depth),
+      );
+  }
+  return declaredValue(reading, holder, declarator, depth);
+}

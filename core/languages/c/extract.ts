@@ -1,0 +1,31 @@
+import type { FileFacts } from '../../facts/fileFacts.ts';
+import { assembleFacts, damagedLines } from '../reading/assemble.ts';
+import { measureRoutines } from '../reading/routineFigures.ts';
+import type { SyntaxTable } from '../reading/syntaxTable.ts';
+import { readDocumentation } from '../reading/walk.ts';
+import { declareAll } from './declare.ts';
+import { countLines, figureKinds } from './figures.ts';
+import type { Prepared } from './prepare/prepare.ts';
+import { newNativeReading } from './reading.ts';
+import { referAll } from './refer.ts';
+import { K, kindSet } from './vocabulary.ts';
+
+const mayBeEmpty = kindSet(
+  K.translation_unit,
+  K.string_content,
+  K.raw_string_content,
+  K.raw_string_delimiter,
+);
+const isComment = kindSet(K.comment);
+
+/** The facts of one C or C++ file from the syntax of its prepared text; O(nodes). */
+export function extractFacts(text: string, table: SyntaxTable, prepared: Prepared): FileFacts {
+  const reading = newNativeReading(text, table, prepared);
+  const damage = damagedLines(reading, K.ERROR, mayBeEmpty);
+  declareAll(reading);
+  const references = referAll(reading);
+  readDocumentation(reading, isComment);
+  const counts = countLines(prepared.scan, reading.lineStarts.length);
+  measureRoutines(reading, counts, figureKinds);
+  return assembleFacts(reading, { damage, counts, references });
+}

@@ -1,0 +1,69 @@
+import type { LanguageDefinition } from '../language.ts';
+import { unreadFacts } from '../reading/assemble.ts';
+import { readSyntax } from '../reading/syntaxTable.ts';
+import { extractFacts } from './extract.ts';
+import { createResolver, family } from './includes.ts';
+import { nativeNames } from './names.ts';
+import { learnMacros, macroTable, type MacroTable } from './prepare/macros.ts';
+import { prepare } from './prepare/prepare.ts';
+import { vocabulary } from './vocabulary.ts';
+
+const C = 'tree-sitter-c/tree-sitter-c.wasm';
+const CPP = 'tree-sitter-cpp/tree-sitter-cpp.wasm';
+
+const tables = new WeakMap<readonly string[], MacroTable>();
+let own: { text: string; table: MacroTable } | null = null;
+
+/** The macros that a text is read with: the codebase's, or its own when nothing is known of any other. */
+function tableFor(text: string, learnt: readonly string[] | undefined): MacroTable {
+  if (!learnt) {
+    if (own?.text !== text) own = { text, table: macroTable(learnMacros(text)) };
+    return own.table;
+  }
+  let table = tables.get(learnt);
+  if (!table) tables.set(learnt, (table = macroTable(learnt)));
+  return table;
+}
+
+const shared: Pick<
+  LanguageDefinition,
+  'family' | 'learn' | 'combine' | 'textToParse' | 'unread' | 'read' | 'resolver' | 'names'
+> = {
+  family,
+  learn: learnMacros,
+  combine: (lines) => [...macroTable(lines)].map(([name, effect]) => `${name} ${effect}`).sort(),
+  textToParse: (text, _, learnt) => prepare(text, tableFor(text, learnt)).text,
+  unread: unreadFacts,
+  read: (text, { tree, calls, language }, learnt) =>
+    extractFacts(
+      text,
+      readSyntax(tree, calls, vocabulary.of(language)),
+      prepare(text, tableFor(text, learnt)),
+    ),
+  resolver: createResolver,
+  names: nativeNames,
+};
+
+export const c: LanguageDefinition = {
+  ...shared,
+  id: 'c',
+  name: 'C',
+  endings: { '.c': C, '.h': C },
+  interpreters: /^tcc$/,
+  siblingFor: (path, text) =>
+    path.endsWith('.h') && speaksCpp.test(text) ? { id: 'cpp', why: 'it holds what only C++ has' } : null,
+};
+
+export const cpp: LanguageDefinition = {
+  ...shared,
+  id: 'cpp',
+  name: 'C++',
+  endings: Object.fromEntries(
+    '.cpp .cc .cxx .c++ .hpp .hh .hxx .h++ .ipp .tpp .inl .tcc'.split(' ').map((ending) => [ending, CPP]),
+  ),
+  interpreters: /^(cling)$/,
+};
+
+/** What a header says that is C++ and no C, at the beginning of a line or unmistakably within one. */
+const speaksCpp =
+  /^\s*(?:class\s+\w+[\w\s:,<>]*\{?\s*$|namespace\b|template\s*<|using\s+(?:namespace\b|\w+\s*=)|(?:public|private|protected)\s*:|virtual\b|friend\b)|\bstd::|\b(?:static|dynamic|reinterpret|const)_cast\s*<|\bnullptr\b|\bconstexpr\b|\bnoexcept\b|\boperator\s*[=+\-*/<>[(]/m;

@@ -1,0 +1,16 @@
+import { newReading, type Reading } from '../reading/reading.ts';
+import type { SyntaxTable } from '../reading/syntaxTable.ts';
+import type { Prepared } from './prepare/prepare.ts';
+
+/** What the passes over a C or C++ file share beside the usual. */
+export interface NativeReading extends Reading {
+  prepared: Prepared;
+  /** For a definition outside of its type or namespace (`A::m`), the qualified name's node, by declaration. */
+  qualified: Map<number, number>;
+  /** The declarator of each declaration that has one. */
+  declaratorOf: Map<number, number>;
+}
+
+export function newNativeReading(text: string, table: SyntaxTable, prepared: Prepared): NativeReading {
+  return { ...newReading(text, table), prepared, qualified: new Map(), declaratorOf: new Map() };
+}
