@@ -1,6 +1,7 @@
 import { certainties, dependencyKinds } from '../core/link/linked.ts';
 import type { FileFacts } from '../core/facts/fileFacts.ts';
-import { languageOf } from '../core/languages/registry.ts';
+import type { LanguageDefinition } from '../core/languages/language.ts';
+import { grammarFor, languageNamed, languageOf } from '../core/languages/registry.ts';
 import { comparePaths } from '../core/link/elements.ts';
 import type { FileTree } from '../core/link/fileTree.ts';
 import { assembleSurvey, type SurveyedCodebase } from '../core/survey.ts';
@@ -12,14 +13,26 @@ export function parserRuntime(): Promise<ParserRuntime> {
   return (runtime ??= createParserRuntime());
 }
 
-/** The facts of one text, read as the file of that name would be. */
-export async function factsOfText(path: string, text: string): Promise<FileFacts> {
-  const parser = await parserRuntime();
-  const known = languageOf(path);
+/** The language as which a text is read, as intake would tell it. */
+function languageFor(path: string, text: string): LanguageDefinition {
+  const known = languageOf(path)?.language;
   if (!known) throw new Error(`no language for ${path}`);
-  const language = await parser.language(known.grammar);
-  const tree = parser.parse(language, known.language.textToParse(text, known.grammar))!;
-  const facts = known.language.read(text, { tree, calls: parser.calls, language });
+  const sibling = known.siblingFor?.(path, text);
+  return sibling ? languageNamed(sibling.id)! : known;
+}
+
+/** The facts of one text, read as the file of that name would be, with what the codebase teaches about it. */
+export async function factsOfText(
+  path: string,
+  text: string,
+  learnt?: readonly string[],
+): Promise<FileFacts> {
+  const parser = await parserRuntime();
+  const definition = languageFor(path, text);
+  const grammar = grammarFor(definition, path);
+  const language = await parser.language(grammar);
+  const tree = parser.parse(language, definition.textToParse(text, grammar, learnt))!;
+  const facts = definition.read(text, { tree, calls: parser.calls, language }, learnt);
   tree.delete();
   return facts;
 }
@@ -57,12 +70,18 @@ export async function surveyText(
   rules: Parameters<typeof fileTree>[2] = {},
 ): Promise<SurveyedCodebase> {
   const read = Object.entries(files).filter(([path]) => languageOf(path));
+  const lessons = new Map<LanguageDefinition['combine'], string[]>();
+  for (const [path, text] of read) {
+    const { learn, combine } = languageFor(path, text);
+    if (learn) lessons.set(combine, [...(lessons.get(combine) ?? []), ...learn(text)]);
+  }
+  const learnt = new Map([...lessons].map(([combine, lines]) => [combine, combine!(lines)]));
   const facts = await Promise.all(
     read.map(async ([path, text]) => ({
       path,
-      language: languageOf(path)!.language.id,
+      language: languageFor(path, text).id,
       isTest: false,
-      facts: await factsOfText(path, text),
+      facts: await factsOfText(path, text, learnt.get(languageFor(path, text).combine)),
     })),
   );
   facts.sort((a, b) => comparePaths(a.path, b.path));

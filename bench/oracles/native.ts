@@ -47,17 +47,20 @@ function includedBy(
   isCpp: boolean,
   includePaths: string[],
 ): string[] {
-  const text = readFileSync(join(root, path), 'latin1').replace(/\/\*[^]*?\*\//g, (comment) =>
-    comment.replace(/[^\n]/g, ' '),
+  const commentOrString = /"(?:[^"\\\n]|\\.)*"|\/\/[^\n]*|\/\*[^]*?\*\//g;
+  const text = readFileSync(join(root, path), 'latin1').replace(commentOrString, (found) =>
+    found.startsWith('"') ? found : found.replace(/[^\n]/g, ' '),
   );
   const names = [...text.matchAll(/^[ \t]*#[ \t]*include[ \t]*("[^"\n]+"|<[^>\n]+>)/gm)].map(
     (match) => match[1],
   );
   if (names.length === 0) return [];
   const probe = names.map((name) => `#if __has_include(${name})\n#include ${name}\n#endif\n`).join('');
-  writeFileSync(join(shadow, path), probe);
+  // Beside the file, under another name, for some files include themselves.
+  const asked = join(shadow, dirname(path), 'yletope-probe');
+  writeFileSync(asked, probe);
   const paths = includePaths.flatMap((folder) => ['-I', join(shadow, folder)]);
-  const options = ['-H', '-E', '-w', '-x', isCpp ? 'c++' : 'c', ...paths, join(shadow, path)];
+  const options = ['-H', '-E', '-w', '-x', isCpp ? 'c++' : 'c', ...paths, asked];
   try {
     const { stderr } = run('gcc', options);
     return stderr
@@ -66,7 +69,7 @@ function includedBy(
       .map((line) => relative(shadow, line.slice(2)))
       .filter((target) => !target.startsWith('..'));
   } finally {
-    writeFileSync(join(shadow, path), '');
+    rmSync(asked);
   }
 }
 

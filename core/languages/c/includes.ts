@@ -7,8 +7,8 @@ export const family = 'c';
 
 /**
  * Resolves includes: by quote first beside the including file, then in the folders that the user has named and those
- * of a `compile_commands.json`, in their order. What is not found there is looked for in the whole tree, and taken
- * where its path ends so; that is inferred. A standard header by angle is the standard library's.
+ * of a `compile_commands.json`, in their order. What is not found there is looked for in the folders that the tree
+ * itself suggests ({@link inferredRoots}); that is inferred. A standard header by angle is the standard library's.
  */
 export function createResolver(tree: FileTree, files: readonly FactsOfFile[]) {
   const paths = files.map(({ path }) => path);
@@ -32,12 +32,15 @@ export function createResolver(tree: FileTree, files: readonly FactsOfFile[]) {
     return null;
   };
 
+  const roots = inferredRoots(files, (fromFile, name, quoted) => {
+    const beside = quoted ? joinPath(folderOf(fromFile), name) : null;
+    const isSettled = (beside !== null && tree.has(beside)) || inFolders(fromFile, name) !== null;
+    return isSettled || (!quoted && isStandard(name)) ? [] : endingSo(byName, name);
+  });
+
   const byEnding = (fromFile: string, name: string): string | null => {
-    const plain = name.replace(/^(\.\.?\/)+/, '');
-    const candidates = (byName.get(plain.slice(plain.lastIndexOf('/') + 1)) ?? []).filter(
-      (path) => path === plain || path.endsWith(`/${plain}`),
-    );
-    return candidates.length === 0 ? null : nearest(candidates, fromFile, plain);
+    const found = endingSo(byName, name).filter((path) => roots.has(rootOf(path, name)));
+    return found.length === 0 ? null : nearest(found, fromFile, name);
   };
 
   const resolve = (fromFile: string, quoted: boolean, name: string): Resolution => {
@@ -49,7 +52,7 @@ export function createResolver(tree: FileTree, files: readonly FactsOfFile[]) {
     }
     const found = inFolders(fromFile, name);
     if (found !== null) return { kind: 'file', path: found };
-    const ecosystem = cppHeaders.has(name) ? 'c++' : cHeaders.has(name) || /^sys\//.test(name) ? 'c' : null;
+    const ecosystem = cppHeaders.has(name) ? 'c++' : isStandard(name) ? 'c' : null;
     if (ecosystem !== null && !quoted) return { kind: 'external', name, ecosystem };
     const inferred = byEnding(fromFile, name);
     if (inferred !== null) return { kind: 'file', path: inferred, inferred: true };
@@ -70,6 +73,79 @@ export function createResolver(tree: FileTree, files: readonly FactsOfFile[]) {
     }
     return resolution;
   };
+}
+
+function isStandard(name: string): boolean {
+  return cppHeaders.has(name) || cHeaders.has(name) || name.startsWith('sys/');
+}
+
+/** The files whose path ends as an include says. */
+function endingSo(byName: ReadonlyMap<string, string[]>, name: string): string[] {
+  const plain = name.replace(/^(\.\.?\/)+/, '');
+  return (byName.get(plain.slice(plain.lastIndexOf('/') + 1)) ?? []).filter(
+    (path) => path === plain || path.endsWith(`/${plain}`),
+  );
+}
+
+/** The folder from which a name leads to a path. */
+function rootOf(path: string, name: string): string {
+  const plain = name.replace(/^(\.\.?\/)+/, '');
+  return path.slice(0, Math.max(0, path.length - plain.length - 1));
+}
+
+/** Folders that hold headers by their names. */
+const usualRoot = /(^|\/)(include|inc|includes|headers|src|source|lib|common)$/;
+
+/**
+ * The include paths that a tree suggests: folders from which includes that lead nowhere else would be found, those
+ * first from which the most would. One that explains few, and is not called as such folders are, is taken for a
+ * coincidence: a library's header of the same name, say.
+ */
+function inferredRoots(
+  files: readonly FactsOfFile[],
+  candidates: (fromFile: string, name: string, quoted: boolean) => string[],
+): ReadonlySet<string> {
+  const gains = new Map<string, Set<string>>();
+  const names = new Set<string>();
+  for (const { path, facts } of files) {
+    for (const { kind, specifier } of facts.imports) {
+      if (kind !== 'include' || specifier === null) continue;
+      const name = specifier.slice(1, -1);
+      for (const candidate of candidates(path, name, specifier.startsWith('"'))) {
+        names.add(name);
+        const root = rootOf(candidate, name);
+        const gain = gains.get(root);
+        if (gain) gain.add(name);
+        else gains.set(root, new Set([name]));
+      }
+    }
+  }
+  const accepted = new Set<string>();
+  const enough = Math.max(1, Math.min(30, Math.ceil(names.size * 0.02)));
+  const order = (root: string): number => (usualRoot.test(root) || root === '' ? 1 : 0);
+  for (;;) {
+    let best: string | null = null;
+    for (const [root, gain] of gains) {
+      const isBetter =
+        best === null ||
+        gain.size > gains.get(best)!.size ||
+        (gain.size === gains.get(best)!.size && order(root) > order(best));
+      if (gain.size > 0 && isBetter) best = root;
+    }
+    if (best === null) return accepted;
+    const gain = gains.get(best)!;
+    if (gain.size >= enough || order(best) === 1) accepted.add(best);
+    gains.delete(best);
+    // Another folder that holds the same headers explains nothing more, unless it lies nearer to some that use it.
+    if (accepted.has(best) && isWholeTree(best))
+      for (const other of gains.values()) for (const name of gain) other.delete(name);
+    for (const [root, other] of gains) if (other.size === 0) gains.delete(root);
+  }
+}
+
+/** A folder near the root serves the whole tree; one deep inside serves its own part. */
+function isWholeTree(root: string): boolean {
+  return root.split('/').length <= 1;
 }
 
 /** Of several paths the one most likely meant: that which shares most folders with the file, then the shortest. */

@@ -136,6 +136,9 @@ export function readDocumentation(reading: Reading, comment: Uint8Array): void {
     if (at < 0) continue;
     const between = text.slice(comments[at].end, table.start[declaration.node]);
     if (between.length > MAX_BETWEEN || !mayStandBetween.test(between)) continue;
+    // What stands behind code on its line speaks of that code.
+    const ownLine = lineStarts[lineAt(lineStarts, comments[at].start) - 1];
+    if (text.slice(ownLine, comments[at].start).trim() !== '') continue;
     declaration.docEnd = lineAt(lineStarts, Math.max(comments[at].start, comments[at].end - 1));
     while (at > 0 && isNextLine.test(text.slice(comments[at - 1].end, comments[at].start))) at--;
     declaration.docStart = lineAt(lineStarts, comments[at].start);

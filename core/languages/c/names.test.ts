@@ -1,0 +1,154 @@
+import { describe, expect, it } from 'vitest';
+import { describeDependencies, surveyText } from '../../../tests/surveyText.ts';
+
+async function dependencies(files: Record<string, string>, of = ''): Promise<string[]> {
+  return describeDependencies(await surveyText(files))
+    .filter((line) => line.includes(of))
+    .map((line) => line.replace(/ @[\d,]+$/, ''))
+    .sort();
+}
+
+describe('includes', () => {
+  it('are found beside the file first, then where the tree suggests; a standard header by angle is no file of ours', async () => {
+    const survey = await surveyText({
+      'include/gauge/gauge.h': '',
+      'include/gauge/side.h': '',
+      'src/a.c':
+        '#include "gauge/gauge.h"\n#include <gauge/side.h>\n#include "own.h"\n#include <string.h>\n#include "gone.h"\n#include <zlib.h>\n#include NAME\n',
+      'src/own.h': '#include "a_is_not_here/b.h"\n',
+      'other/own.h': '',
+      'lib/string.h': '',
+    });
+    expect(
+      describeDependencies(survey)
+        .filter((line) => line.startsWith('include'))
+        .map((line) => line.replace(/ @[\d,]+$/, '')),
+    ).toEqual([
+      'include src/a.c → include/gauge/gauge.h inferred',
+      'include src/a.c → include/gauge/side.h inferred',
+      'include src/a.c → src/own.h exact',
+      'include src/a.c → c:string.h exact',
+      'include src/a.c → library:zlib.h exact',
+    ]);
+    expect(survey.gaps.map(({ name, reason }) => `${name} ${reason}`).sort()).toEqual([
+      '"a_is_not_here/b.h" noSuchFile',
+      '"gone.h" noSuchFile',
+      '(computed at run time) computed',
+    ]);
+  });
+
+  it('follow a compile_commands.json of any machine, and the folders that a user names', async () => {
+    const commands = JSON.stringify([
+      {
+        directory: '/builder/code/build',
+        file: '../src/a.c',
+        command: 'cc -I../one -isystem /builder/code/two -c ../src/a.c',
+      },
+    ]);
+    const files = {
+      'compile_commands.json': commands,
+      'one/x.h': '',
+      'two/y.h': '',
+      'three/x.h': '',
+      'three/z.h': '',
+      'src/a.c': '#include <x.h>\n#include <y.h>\n',
+      'src/b.c': '#include "z.h"\n',
+    };
+    const found = describeDependencies(await surveyText(files, { sourceRoots: ['three'] }))
+      .filter((line) => line.includes(' exact'))
+      .map((line) => line.replace(/ exact.*/, ''));
+    expect(found).toEqual([
+      'include src/a.c → three/x.h',
+      'include src/a.c → two/y.h',
+      'include src/b.c → three/z.h',
+    ]);
+    const alone = describeDependencies(await surveyText(files)).filter((line) => line.includes('x.h'));
+    expect(alone).toEqual(['include src/a.c → one/x.h exact @1']);
+  });
+});
+
+describe('names of C', () => {
+  it('lead from a prototype to its definition, and not to a static routine elsewhere', async () => {
+    const files = {
+      'gauge.h':
+        'int gauge_read(int n);\nextern int gauges;\n#define LIMIT 4\n#define TWICE(x) ((x) * 2)\nenum side { LEFT };\n',
+      'gauge.c':
+        '#include "gauge.h"\nint gauges = 1;\nstatic int helper(void) { return 1; }\nint gauge_read(int n) { return helper() + n; }\n',
+      'lock.c':
+        '#include "gauge.h"\nstatic int helper(void) { return 2; }\nint fill(void) { gauges++; return gauge_read(LEFT) + helper() + TWICE(LIMIT); }\n',
+    };
+    expect(await dependencies(files, ' lock.c#fill')).toEqual([
+      'call lock.c#fill → gauge.c#gauge_read exact',
+      'call lock.c#fill → gauge.h#TWICE exact',
+      'call lock.c#fill → lock.c#helper exact',
+      'read lock.c#fill → gauge.h#LIMIT exact',
+      'read lock.c#fill → gauge.h#side.LEFT exact',
+      'write lock.c#fill → gauge.c#gauges exact',
+    ]);
+  });
+
+  it('that nothing included declares are linked only where one thing has the name', async () => {
+    const files = {
+      'a.c': 'int only(void) { return 1; }\nint twice(void) { return 1; }\n',
+      'b.c': 'int twice(void) { return 2; }\n',
+      'c.c': 'int use(void) { return only(); }\n',
+    };
+    expect(await dependencies(files, 'call ')).toEqual(['call c.c#use → a.c#only inferred']);
+  });
+});
+
+describe('names of C++', () => {
+  const header = `namespace canal {
+class Structure { public: void paint(); int age; };
+class Lock : public Structure {
+ public:
+  void fill(int speed);
+  void fill(const char* how);
+  static int made;
+  enum { SMALL, LARGE };
+};
+void drain(Lock& lock);
+}`;
+
+  it('join definitions outside to their class, and see its members and its namespace from there', async () => {
+    const files = {
+      'lock.h': header,
+      'lock.cpp': `#include "lock.h"
+int canal::Lock::made = 0;
+void canal::Lock::fill(int speed) { paint(); age = LARGE; made++; drain(*this); }
+void canal::Lock::fill(const char* how) { fill(1); }
+namespace canal { void Structure::paint() {} void drain(Lock& lock) { lock.fill(2); } }
+`,
+    };
+    expect(await dependencies(files, 'lock.cpp#canal.Lock.fill →')).toEqual([
+      'call lock.cpp#canal.Lock.fill → lock.cpp#canal.Structure.paint exact',
+      'call lock.cpp#canal.Lock.fill → lock.cpp#canal.drain exact',
+      'read lock.cpp#canal.Lock.fill → lock.h#canal.Lock.(enum).LARGE exact',
+      'write lock.cpp#canal.Lock.fill → lock.cpp#canal.Lock.made exact',
+      'write lock.cpp#canal.Lock.fill → lock.h#canal.Structure.age exact',
+    ]);
+  });
+
+  it('reach through using, headers of C, smart pointers and inheritance', async () => {
+    const files = {
+      'c_gauge.h': 'int gauge_read(void);\n',
+      'c_gauge.c': '#include "c_gauge.h"\nint gauge_read(void) { return 1; }\n',
+      'lock.h': header,
+      'use.cpp': `#include "lock.h"
+extern "C" {
+#include "c_gauge.h"
+}
+using namespace canal;
+void run(std::unique_ptr<Lock> lock) { lock->paint(); gauge_read(); auto other = new Lock(); other->paint(); }
+`,
+    };
+    expect(await dependencies(files, ' use.cpp')).toEqual([
+      'call use.cpp#run → c_gauge.c#gauge_read exact',
+      'call use.cpp#run → lock.h#canal.Structure.paint inferred',
+      'construct use.cpp#run → lock.h#canal.Lock exact',
+      'include use.cpp → c_gauge.h exact',
+      'include use.cpp → lock.h exact',
+      'typeUse use.cpp#run → lock.h#canal.Lock exact',
+    ]);
+  });
+});
