@@ -62,9 +62,9 @@ describe('opening a codebase', () => {
     writeFileSync(join(demo, 'src', 'kernel', 'added.ts'), 'export function added() {}\n');
     await page.goto(`${base}/survey`, { waitUntil: 'networkidle2' });
     await clickText(page, 'button', 'Survey again');
-    await waitForText(page, '.survey-page > section', ': 114 files,');
+    await waitForText(page, '.survey-page > section', ': 137 files,');
     await page.goto(`${base}/overview`, { waitUntil: 'networkidle2' });
-    expect(await textOf(page, '.caption')).toContain('114 files');
+    expect(await textOf(page, '.caption')).toContain('137 files');
   });
 
   it('state is changed only from Yletope’s own pages', async () => {

@@ -13,6 +13,9 @@ export const dependencyWords: Record<string, string> = {
   inherit: 'inheritance',
   implement: 'implementation',
   typeUse: 'use of a type',
+  include: 'include',
+  read: 'read',
+  write: 'write',
 };
 
 export const gapWords: Record<string, string> = {

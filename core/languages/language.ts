@@ -32,8 +32,10 @@ export interface LanguageDefinition {
   unread(text: string): FileFacts;
   /** Facts from a parsed file. The parser belongs to the grammar that `endings` names. */
   read(text: string, parsed: ParsedFile, learnt?: readonly string[]): FileFacts;
-  /** Files that project files hand to the outside. */
-  entryPoints?(tree: FileTree): EntryPoint[];
+  /** Files at which the outside begins, by project files or by what they declare. */
+  entryPoints?(tree: FileTree, files: readonly FactsOfFile[]): EntryPoint[];
+  /** True for files that nothing refers to by their nature: sources that a build lists, descriptions of a package. */
+  standsAlone?(path: string): boolean;
   /** How an import reads from the root, where it is written otherwise: relative, or as a name of a module. */
   importName?(path: string, specifier: string): string;
   /** A function that resolves an import's specifier, made once for a survey of these files. */

@@ -1,13 +1,9 @@
 /** What files are that no language here reads, by their endings: so that a list of them tells code from pictures. */
 const groups: Record<string, string> = {
-  Python: 'py pyi pyx',
-  Java: 'java',
+  Cython: 'pyx pxd',
   Kotlin: 'kt kts',
   Scala: 'scala sc',
   Groovy: 'groovy gradle',
-  C: 'c',
-  'C or C++ header': 'h',
-  'C++': 'cc cpp cxx c++ hh hpp hxx h++ inl ipp tpp',
   'C#': 'cs csx',
   'F#': 'fs fsi fsx',
   'Visual Basic': 'vb bas frm cls',
@@ -76,7 +72,6 @@ export function whatItIs(name: string): string {
 
 /** Interpreters that a first line names, by language. */
 export const otherInterpreters: [RegExp, string][] = [
-  [/^python[\d.]*$/, 'Python'],
   [/^(ba|z|k|da|fi)?sh$/, 'shell'],
   [/^perl[\d.]*$/, 'Perl'],
   [/^ruby[\d.]*$/, 'Ruby'],

@@ -40,7 +40,7 @@ describe('intake', () => {
       'a.ts': '',
       'b.min.js': '',
       'c.js': 'x'.repeat(10 * 1024 * 1024),
-      'd.py': '',
+      'd.rb': '',
     });
     symlinkSync('/etc', join(folder, 'out'));
     symlinkSync(folder, join(folder, 'loop'));
@@ -49,7 +49,7 @@ describe('intake', () => {
       'node_modules/': 'vendored',
       'b.min.js': 'minified',
       'c.js': 'tooLarge',
-      'd.py': 'unknownLanguage',
+      'd.rb': 'unknownLanguage',
       loop: 'link',
       out: 'link',
     });
@@ -164,10 +164,10 @@ describe('what names and contents say', () => {
     const folder = temporaryFolder({
       'bin/tolls': '#!/usr/bin/env -S node --no-warnings\nrun();\n',
       'bin/berths': '#!/usr/local/bin/tsx\nrun();\n',
-      'bin/gauge': '#!/usr/bin/python3\n',
+      'bin/gauge': '#!/usr/bin/ruby3\n',
       'bin/notes': 'only text\n',
       'de.ts': '<?xml version="1.0"?>\n<!DOCTYPE TS>\n<TS version="2.1"></TS>\n',
-      'a.py': '',
+      'a.rb': '',
     });
     const { files, leftOut } = await intakeOf(folder);
     expect(files.map(({ path, language, languageWhy }) => [path, language, languageWhy])).toEqual([
@@ -175,8 +175,8 @@ describe('what names and contents say', () => {
       ['bin/tolls', 'javascript', 'its first line names node'],
     ]);
     expect(leftOut.map(({ path, detail }) => [path, detail])).toEqual([
-      ['a.py', 'Python'],
-      ['bin/gauge', 'Python, by its first line'],
+      ['a.rb', 'Ruby'],
+      ['bin/gauge', 'Ruby, by its first line'],
       ['bin/notes', 'file without an ending'],
       ['de.ts', 'XML: translations, or a tile set'],
     ]);

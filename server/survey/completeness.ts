@@ -1,3 +1,4 @@
+import { languageNamed } from '../../core/languages/registry.ts';
 import { declaredTwice, type DoubleDeclaration } from '../../core/completeness/declaredTwice.ts';
 import { doubtfulExternals, gapRoots, type DoubtfulExternal } from '../../core/completeness/gapRoots.ts';
 import { neverReferredTo } from '../../core/completeness/neverReferredTo.ts';
@@ -37,8 +38,9 @@ export function completenessOf(
     clashes,
     twice: declaredTwice(survey, packageOf).filter(({ elements }) => !isOneClash(survey, clashes, elements)),
     unreferred: neverReferredTo(survey)
-      .map((file) => survey.files[file].path)
-      .filter((path) => !entries.has(path)),
+      .map((file) => survey.files[file])
+      .filter(({ path, language }) => !languageNamed(language)?.standsAlone?.(path) && !entries.has(path))
+      .map(({ path }) => path),
   };
 }
 

@@ -1,6 +1,7 @@
 import { languages } from '../../core/languages/registry.ts';
 import type { EntryPoint } from '../../core/languages/language.ts';
 import type { FileTree } from '../../core/link/fileTree.ts';
+import type { FactsOfFile } from '../../core/link/linked.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import type { Intake } from '../intake/intake.ts';
 
@@ -26,14 +27,19 @@ const configurationName =
   /(^|\/)(\.[\w-]+rc\.[cm]?[jt]s|[\w.-]+\.(config|conf|setup|workspace)\.[cm]?[jt]s|(gulp|grunt|jake)file\.[cm]?[jt]s|karma\.conf\.js)$/i;
 
 /** Where the outside begins to use a codebase, what is most telling first and tests last; one entry a file. */
-export function entryPointsOf(survey: SurveyedCodebase, tree: FileTree, intake: Intake): EntryPoint[] {
+export function entryPointsOf(
+  survey: SurveyedCodebase,
+  files: readonly FactsOfFile[],
+  tree: FileTree,
+  intake: Intake,
+): EntryPoint[] {
   const found = new Map<string, EntryPoint>();
   const add = (entry: EntryPoint): void => {
     if (!found.has(entry.path)) found.set(entry.path, entry);
   };
   // Languages that share their project files would give the same entries twice.
   const ways = new Set(languages.map(({ entryPoints }) => entryPoints));
-  for (const way of ways) for (const entry of way?.(tree) ?? []) add(entry);
+  for (const way of ways) for (const entry of way?.(tree, files) ?? []) add(entry);
   const serving = filesUsing(survey, serverExternals);
   for (const { path, listens, isTest, program } of intake.files) {
     const name = path.slice(path.lastIndexOf('/') + 1);

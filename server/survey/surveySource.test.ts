@@ -12,8 +12,8 @@ const good = 'import { b } from "./b";\nexport function a() { return b(); }\n';
 describe('a survey', () => {
   it('says in one sentence that a folder is empty, or holds nothing it can read', async () => {
     await expect(surveyPath(temporaryFolder())).rejects.toThrow(/is empty\.$/);
-    await expect(surveyPath(temporaryFolder({ 'a.py': '', 'b.txt': '' }))).rejects.toThrow(
-      /holds no TypeScript or JavaScript that could be read; 2 files and folders were left out\.$/,
+    await expect(surveyPath(temporaryFolder({ 'a.rb': '', 'b.txt': '' }))).rejects.toThrow(
+      /holds no TypeScript, JavaScript, Java, Python, C or C\+\+ that could be read; 2 files and folders were left out\.$/,
     );
   });
 

@@ -61,7 +61,7 @@ export async function surveySource(source: CodeSource, options: SurveyOptions): 
   files.sort((a, b) => comparePaths(a.path, b.path));
   const tree = fileTreeOf(intake, new Set(files.map(({ path }) => path)), leftOut, rules);
   const survey = assembleSurvey(files, tree, throttled('link', onProgress));
-  const entryPoints = entryPointsOf(survey, tree, intake);
+  const entryPoints = entryPointsOf(survey, files, tree, intake);
   const completeness = completenessOf(survey, hashes, intake.manifests, entryPoints);
   return { survey, leftOut, hashes, intake, entryPoints, completeness };
 }

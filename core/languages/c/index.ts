@@ -1,5 +1,6 @@
 import type { LanguageDefinition } from '../language.ts';
 import { unreadFacts } from '../reading/assemble.ts';
+import { mainRoutines } from '../reading/mainRoutines.ts';
 import { readSyntax } from '../reading/syntaxTable.ts';
 import { extractFacts } from './extract.ts';
 import { createResolver, family } from './includes.ts';
@@ -27,7 +28,16 @@ function tableFor(text: string, learnt: readonly string[] | undefined): MacroTab
 
 const shared: Pick<
   LanguageDefinition,
-  'family' | 'learn' | 'combine' | 'textToParse' | 'unread' | 'read' | 'resolver' | 'names'
+  | 'family'
+  | 'learn'
+  | 'combine'
+  | 'textToParse'
+  | 'unread'
+  | 'read'
+  | 'entryPoints'
+  | 'standsAlone'
+  | 'resolver'
+  | 'names'
 > = {
   family,
   learn: learnMacros,
@@ -40,6 +50,9 @@ const shared: Pick<
       readSyntax(tree, calls, vocabulary.of(language)),
       prepare(text, tableFor(text, learnt)),
     ),
+  entryPoints: (_, files) => mainRoutines(files, ['c', 'cpp']),
+  // What is compiled is listed by the build; only headers are there to be included.
+  standsAlone: (path) => /\.(c|cc|cpp|cxx|c\+\+)$/i.test(path),
   resolver: createResolver,
   names: nativeNames,
 };

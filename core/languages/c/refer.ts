@@ -2,7 +2,8 @@ import { EXPRESSION, FORM, KIND, REFERENCE, type ReferenceColumns } from '../../
 import { textOf } from '../reading/reading.ts';
 import { lookUp } from '../reading/scopes.ts';
 import { childIn, childOfKind } from '../reading/syntaxTable.ts';
-import { ReferenceList, walkReferences } from '../reading/walk.ts';
+import type { ReferenceList } from '../reading/walk.ts';
+import { walkReferences } from '../reading/walk.ts';
 import { readDeclarator } from './declarators.ts';
 import {
   argumentsOf,

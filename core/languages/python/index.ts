@@ -1,4 +1,5 @@
-import type { LanguageDefinition } from '../language.ts';
+import type { FactsOfFile } from '../../link/linked.ts';
+import type { EntryPoint, LanguageDefinition } from '../language.ts';
 import { unreadFacts } from '../reading/assemble.ts';
 import { readSyntax } from '../reading/syntaxTable.ts';
 import { extractFacts } from './extract.ts';
@@ -6,6 +7,14 @@ import { createResolver, importName, pythonNames } from './names.ts';
 import { vocabulary } from './vocabulary.ts';
 
 const GRAMMAR = 'tree-sitter-python/tree-sitter-python.wasm';
+
+/** `python -m package` runs the `__main__` of it. */
+function programs(files: readonly FactsOfFile[]): EntryPoint[] {
+  return files.flatMap(({ path }) => {
+    const match = /(?:^|\/)([^/]+)\/__main__\.py$/.exec(path);
+    return match ? [{ path, role: 'program' as const, name: match[1] }] : [];
+  });
+}
 
 export const python: LanguageDefinition = {
   id: 'python',
@@ -17,6 +26,8 @@ export const python: LanguageDefinition = {
   read: (text, { tree, calls, language }) =>
     extractFacts(text, readSyntax(tree, calls, vocabulary.of(language))),
   importName,
+  entryPoints: (_, files) => programs(files),
+  standsAlone: (path) => /(^|\/)(__init__|conftest|setup)\.pyi?$/.test(path),
   resolver: createResolver,
   names: pythonNames,
 };

@@ -1,0 +1,2 @@
+/** Plans which barge lies at which berth, and when. */
+package hollowmere.planner;
