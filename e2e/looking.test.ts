@@ -114,7 +114,7 @@ describe('the matrix', () => {
 
   it('states a cell in a sentence, and a click opens its evidence, which leads to the source and back', async () => {
     const { page, errors } = instrument;
-    await open('matrix');
+    await open('matrix?in=src');
     await matrixDrawn(page);
     const cell = await moveToCell('row kernel uses column desk 2 times, against the order');
     await page.mouse.click(cell.x, cell.y);
@@ -131,7 +131,7 @@ describe('the matrix', () => {
 
   it('folders open in place', async () => {
     const { page } = instrument;
-    await open('matrix');
+    await open('matrix?in=src');
     await matrixDrawn(page);
     const before = await page.$eval('.matrix-canvas', (canvas) =>
       Number((canvas as HTMLElement).dataset.drawn),
@@ -149,7 +149,7 @@ describe('the matrix', () => {
 
   it('is reached by keyboard: the next cell against the order, and its evidence', async () => {
     const { page } = instrument;
-    await open('matrix');
+    await open('matrix?in=src');
     await matrixDrawn(page);
     await page.focus('.matrix-canvas');
     await page.keyboard.press('n');
@@ -162,7 +162,7 @@ describe('the matrix', () => {
 
   it('zooms by wheel, the address keeps it, and 0 shows the whole again', async () => {
     const { page } = instrument;
-    await open('matrix?of=files');
+    await open('matrix?in=src&of=files');
     await matrixDrawn(page);
     await page.mouse.move(500, 400);
     await page.mouse.wheel({ deltaY: -600 });
@@ -178,7 +178,7 @@ describe('the matrix', () => {
 
   it('the caption changes what is counted', async () => {
     const { page } = instrument;
-    await open('matrix');
+    await open('matrix?in=src');
     await matrixDrawn(page);
     const before = await textOf(page, '.reading .sentence');
     await page.click('button[aria-label^="kinds of dependency"]');

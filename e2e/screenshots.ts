@@ -30,13 +30,13 @@ const shots: Shot[] = [
   },
   {
     name: 'matrix',
-    path: `/codebases/1/matrix?open=src/voyages&${focus('src/voyages')}`,
+    path: `/codebases/1/matrix?in=src&open=src/voyages&${focus('src/voyages')}`,
     scheme: 'light',
     ready: '.dossier .measure-row',
   },
   {
     name: 'matrix-evidence-dark',
-    path: '/codebases/1/matrix?from=src/kernel&to=src/desk',
+    path: '/codebases/1/matrix?in=src&from=src/kernel&to=src/desk',
     scheme: 'dark',
     ready: '.dossier .place',
   },
