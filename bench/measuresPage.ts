@@ -26,5 +26,15 @@ ${rows.join('\n')}
 - **Abstractness** counts interfaces and abstract classes among classes, interfaces and enumerations; aliases and
   namespaces are left out.
 - **Ca and Ce** count files, for folders as well, so that folders of different depths can be compared.
+
+## Choices for other languages
+
+- **Java.** A rule or label of \`switch\` that is not the default is a decision, and so is a guard (\`when\`). Routines of
+  anonymous and local classes count on their own. Overloads are routines of their own.
+- **Python.** Decisions are \`if\`, \`elif\`, loops, \`except\`, the conditional expression, \`and\`, \`or\`, each loop and each
+  condition of a comprehension, and each \`case\` but a bare \`_\`. Documentation strings are comment lines. Parameters count
+  the receiver.
+- **C and C++.** Lines are counted before the preprocessor: directives and what they switch off are code. A macro with
+  parameters is a routine of complexity 1. What is defined outside of a class counts for the class.
 `;
 }

@@ -1,4 +1,7 @@
+import { cpp } from '@codemirror/lang-cpp';
+import { java } from '@codemirror/lang-java';
 import { javascript } from '@codemirror/lang-javascript';
+import { python } from '@codemirror/lang-python';
 import { HighlightStyle, syntaxHighlighting } from '@codemirror/language';
 import { search, searchKeymap } from '@codemirror/search';
 import { EditorState, type Extension } from '@codemirror/state';
@@ -37,6 +40,14 @@ const sheet = EditorView.theme({
   '.cm-panels': { backgroundColor: 'var(--panel)', color: 'var(--ink)', borderColor: 'var(--hairline)' },
 });
 
+/** How a text is told apart into names, strings and comments, by its ending. */
+function languageOf(path: string): Extension {
+  if (/\.java$/i.test(path)) return java();
+  if (/\.py[iw]?$/i.test(path)) return python();
+  if (/\.(c|h|cc|cpp|cxx|c\+\+|hh|hpp|hxx|h\+\+|inl|ipp|tpp|tcc)$/i.test(path)) return cpp();
+  return javascript({ typescript: /\.[cm]?tsx?$/.test(path), jsx: /\.([jt]sx|js)$/.test(path) });
+}
+
 /** What every text of code is shown with: read-only, numbered, inked by its language, searchable. */
 export function reading(path: string): Extension[] {
   return [
@@ -47,7 +58,7 @@ export function reading(path: string): Extension[] {
     highlightSpecialChars(),
     search(),
     keymap.of(searchKeymap),
-    javascript({ typescript: /\.[cm]?tsx?$/.test(path), jsx: /x$/.test(path) || /\.js$/.test(path) }),
+    languageOf(path),
     syntaxHighlighting(inks),
     sheet,
   ];

@@ -35,7 +35,16 @@ export function link(files: FactsOfFile[], tree: FileTree, onFile: OnFile = () =
     rules,
     methods: methodsByName(files, rules),
   };
+  const joined = definitionsByFile(context);
   files.forEach((_, file) => {
+    for (const { definition, announced } of joined.get(file) ?? [])
+      rows.add(
+        placed.declarationElement[file][definition],
+        placed.declarationElement[announced.file][announced.declaration],
+        kindNumber.implement,
+        CERTAINTY.exact,
+        files[file].facts.declarations.startLine[definition],
+      );
     importDependencies(context, file, rows);
     referenceDependencies(context, file, rows);
     rows.closeFile();
@@ -61,6 +70,27 @@ interface Context {
   meant: Targets;
   rules: FamilyRules;
   methods: Map<string, Place[]>;
+}
+
+/** For each file, its definitions with the declarations elsewhere that announce them: a prototype, a member of a class. */
+function definitionsByFile({
+  files,
+  rules,
+}: Context): Map<number, { definition: number; announced: Place }[]> {
+  const joined = new Map<number, { definition: number; announced: Place }[]>();
+  files.forEach(({ facts: { declarations } }, file) => {
+    const definitionOf = rules.ofFile(file)?.definitionOf;
+    if (!definitionOf) return;
+    for (let declaration = 0; declaration < declarations.count; declaration++) {
+      const found = definitionOf(file, declaration);
+      if (!found) continue;
+      const entry = { definition: found.declaration, announced: { file, declaration } };
+      const list = joined.get(found.file);
+      if (list) list.push(entry);
+      else joined.set(found.file, [entry]);
+    }
+  });
+  return joined;
 }
 
 const kindNumber = Object.fromEntries(dependencyKinds.map((kind, i) => [kind, i]));

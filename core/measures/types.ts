@@ -17,11 +17,27 @@ function ofTypes(survey: SurveyedCodebase, value: (element: number) => number): 
   return values;
 }
 
-/** The innermost type an element stands in, itself included; -1 for none. */
-function enclosingTypes({ firstExternal, count, kind, parent }: ElementTable): Int32Array {
+/** The definition, outside of its type, of each member that is only declared in it. */
+function definitions({ dependencies, elements }: SurveyedCodebase): Map<number, number> {
+  const found = new Map<number, number>();
+  for (let row = 0; row < dependencies.count; row++) {
+    const isJoin = dependencyKinds[dependencies.kind[row]] === 'implement';
+    if (isJoin && elements.kind[dependencies.from[row]] !== KIND.type)
+      found.set(dependencies.to[row], dependencies.from[row]);
+  }
+  return found;
+}
+
+/** The innermost type an element stands in or is a member of, itself included; -1 for none. */
+function enclosingTypes(survey: SurveyedCodebase): Int32Array {
+  const { firstExternal, count, kind, parent, subtreeEnd } = survey.elements;
   const typeOf = new Int32Array(count).fill(-1);
   for (let e = 0; e < firstExternal; e++) {
     typeOf[e] = kind[e] === KIND.type ? e : parent[e] >= 0 ? typeOf[parent[e]] : -1;
+  }
+  for (const [declared, definition] of definitions(survey)) {
+    for (let e = definition; e < subtreeEnd[definition]; e++)
+      if (kind[e] !== KIND.type) typeOf[e] = typeOf[declared];
   }
   return typeOf;
 }
@@ -66,8 +82,8 @@ function inheritanceDepth(survey: SurveyedCodebase): Float64Array {
 
 /** Distinct types (or externals) coupled with each type: those it uses, those that use it, or both. */
 function coupledTypes(survey: SurveyedCodebase, direction: 'uses' | 'usedBy' | 'either'): Float64Array {
-  const { dependencies, elements } = survey;
-  const typeOf = enclosingTypes(elements);
+  const { dependencies } = survey;
+  const typeOf = enclosingTypes(survey);
   const coupled = new Map<number, Set<number>>();
   const note = (type: number, other: number): void => {
     let set = coupled.get(type);
@@ -86,7 +102,7 @@ function coupledTypes(survey: SurveyedCodebase, direction: 'uses' | 'usedBy' | '
 
 function responseSet(survey: SurveyedCodebase): Float64Array {
   const { dependencies, elements } = survey;
-  const typeOf = enclosingTypes(elements);
+  const typeOf = enclosingTypes(survey);
   const called = new Map<number, Set<number>>();
   for (let row = 0; row < dependencies.count; row++) {
     const type = typeOf[dependencies.from[row]];
@@ -122,11 +138,16 @@ function typeMeasure(
 }
 
 export const typeMeasures: Measure[] = [
-  typeMeasure('wmc', 'WMC', 'Sum of the cyclomatic complexity of its routines.', (survey) =>
-    ofTypes(survey, (e) =>
-      members(survey.elements, e, KIND.routine).reduce((sum, m) => sum + survey.figures.cyclomatic[m], 0),
-    ),
-  ),
+  typeMeasure('wmc', 'WMC', 'Sum of the cyclomatic complexity of its routines.', (survey) => {
+    const definedBy = definitions(survey);
+    const { cyclomatic } = survey.figures;
+    return ofTypes(survey, (e) =>
+      members(survey.elements, e, KIND.routine).reduce(
+        (sum, m) => sum + cyclomatic[definedBy.get(m) ?? m],
+        0,
+      ),
+    );
+  }),
   typeMeasure(
     'dit',
     'DIT',

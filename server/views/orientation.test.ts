@@ -26,8 +26,8 @@ describe('the intake sheet', () => {
     'src/deep/b.test.ts': 'let t;\n',
     'src/c.min.js': '',
     'tool.js': 'let t;\n',
-    'a.py': '',
-    'b.py': '',
+    'a.rb': '',
+    'b.rb': '',
     'logo.png': '',
     'vendor/x.ts': '',
     'package.json': '{}',
@@ -53,8 +53,8 @@ describe('the intake sheet', () => {
     expect(sheet.inside.map(({ name, files: n, lines, leftOut }) => [name, n, lines, leftOut])).toEqual([
       ['src', 3, 4, 1],
       ['tool.js', 1, 1, 0],
-      ['a.py', 0, 0, 1],
-      ['b.py', 0, 0, 1],
+      ['a.rb', 0, 0, 1],
+      ['b.rb', 0, 0, 1],
       ['logo.png', 0, 0, 1],
       ['vendor', 0, 0, 1],
     ]);
@@ -74,7 +74,7 @@ describe('the intake sheet', () => {
       ['unknownLanguage', 3, false],
     ]);
     expect(sheet.leftOut[2].kinds).toEqual([
-      { what: 'Python', count: 2 },
+      { what: 'Ruby', count: 2 },
       { what: 'picture', count: 1 },
     ]);
     expect(sheet.documents).toBe(1);
@@ -83,11 +83,11 @@ describe('the intake sheet', () => {
       { root: 'src', from: 'tsconfig.json', setting: 'baseUrl' },
       { root: 'src/deep', from: 'tsconfig.json', setting: '@deep/*' },
     ]);
-    const filtered = await sheetOf({ filter: 'A.PY' });
+    const filtered = await sheetOf({ filter: 'A.RB' });
     expect(filtered.leftOut.map(({ entries }) => entries.map(({ path }) => path))).toEqual([
       [],
       [],
-      ['a.py'],
+      ['a.rb'],
     ]);
   });
 });

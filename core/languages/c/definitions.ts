@@ -1,4 +1,4 @@
-import { ANY_NUMBER, FLAG, FORM, KIND } from '../../facts/fileFacts.ts';
+import { ANY_NUMBER, EXPRESSION, FLAG, FORM, KIND, type FileFacts } from '../../facts/fileFacts.ts';
 import type { NameContext, Place } from '../../link/nameRules.ts';
 import type { PackageIndex } from '../../link/packages.ts';
 
@@ -71,7 +71,7 @@ function outsideDefinitions({ files, own, evaluate }: NameContext): Map<string, 
   return found;
 }
 
-/** The only place, or of several the only one that takes as many parameters; the nearest of what remains alike. */
+/** The only place; of several the only one that takes as many parameters, or else of the same types. */
 function theOne(
   { files }: NameContext,
   file: number,
@@ -79,19 +79,42 @@ function theOne(
   places: readonly Place[],
 ): Place | null {
   if (places.length < 2) return places[0] ?? null;
-  const wanted = parameterCount(files[file].facts, declaration);
+  const { facts } = files[file];
+  const count = parameterCount(facts, declaration);
   const alike = places.filter(
-    (place) => parameterCount(files[place.file].facts, place.declaration) === wanted,
+    (place) => parameterCount(files[place.file].facts, place.declaration) === count,
   );
-  return alike.length === 1 ? alike[0] : null;
+  if (alike.length < 2) return alike[0] ?? null;
+  const types = parameterTypes(facts, declaration);
+  const same = alike.filter((place) => parameterTypes(files[place.file].facts, place.declaration) === types);
+  return same.length === 1 ? same[0] : null;
 }
 
-function parameterCount(
-  { declarations, expressions }: NameContext['files'][number]['facts'],
-  d: number,
-): number {
+function parameterCount({ declarations, expressions }: FileFacts, d: number): number {
   const parameters = declarations.parameters[d];
   if (parameters === 0) return -1;
   const most = Math.floor(expressions.a[parameters] / 4096);
   return most === ANY_NUMBER ? -2 : most;
+}
+
+/** The types of the parameters by their last names, for a definition may name them differently qualified. */
+function parameterTypes({ declarations, expressions, names }: FileFacts, d: number): string {
+  const { operation, a, b } = expressions;
+  const lastName = (expression: number): string => {
+    switch (operation[expression]) {
+      case EXPRESSION.literal:
+      case EXPRESSION.name:
+      case EXPRESSION.global:
+        return names[a[expression]];
+      case EXPRESSION.member:
+        return names[b[expression]];
+      case EXPRESSION.generic:
+        return lastName(a[expression]);
+      default:
+        return '?';
+    }
+  };
+  const types: string[] = [];
+  for (let cell = b[declarations.parameters[d]]; cell > 0; cell = b[cell]) types.push(lastName(a[cell]));
+  return types.join(',');
 }

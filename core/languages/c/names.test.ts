@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { measureNamed } from '../../measures/catalogue.ts';
 import { describeDependencies, surveyText } from '../../../tests/surveyText.ts';
 
 async function dependencies(files: Record<string, string>, of = ''): Promise<string[]> {
@@ -123,10 +124,22 @@ namespace canal { void Structure::paint() {} void drain(Lock& lock) { lock.fill(
     expect(await dependencies(files, 'lock.cpp#canal.Lock.fill →')).toEqual([
       'call lock.cpp#canal.Lock.fill → lock.cpp#canal.Structure.paint exact',
       'call lock.cpp#canal.Lock.fill → lock.cpp#canal.drain exact',
+      'implement lock.cpp#canal.Lock.fill → lock.h#canal.Lock.fill exact',
       'read lock.cpp#canal.Lock.fill → lock.h#canal.Lock.(enum).LARGE exact',
       'write lock.cpp#canal.Lock.fill → lock.cpp#canal.Lock.made exact',
       'write lock.cpp#canal.Lock.fill → lock.h#canal.Structure.age exact',
     ]);
+  });
+
+  it('count what is defined outside of a class for the class', async () => {
+    const survey = await surveyText({
+      'gate.h': 'class Lock {}; class Gate { public: void open(Lock& lock); void shut(); };',
+      'gate.cpp':
+        '#include "gate.h"\nvoid Gate::open(Lock& lock) { if (a) b(); Lock other; }\nvoid Gate::shut() { while (a && b) c(); }\n',
+    });
+    const gate = survey.elements.key.indexOf('gate.h#Gate');
+    const value = (id: string): number => measureNamed(id)!.compute(survey)[gate];
+    expect([value('wmc'), value('usesTypes')]).toEqual([2 + 3, 1]);
   });
 
   it('reach through using, headers of C, smart pointers and inheritance', async () => {

@@ -112,8 +112,10 @@ export function newSymbol(reading: Reading, declaration: number): number {
   return symbol;
 }
 
+const zeroes = Object.fromEntries(figureNames.map((name) => [name, 0])) as Record<FigureName, number>;
+
 export function noFigures(): Record<FigureName, number> {
-  return Object.fromEntries(figureNames.map((name) => [name, 0])) as Record<FigureName, number>;
+  return { ...zeroes };
 }
 
 /** Offsets at which lines begin. */

@@ -11,7 +11,7 @@ export interface Position {
 
 /** How a language opens declarations and scopes. */
 export interface DeclaringRules<R extends Reading> {
-  /** Declares what `node` declares; returns the declaration that encloses the node's children, or -1. */
+  /** Declares what `node` declares; returns the declaration that encloses the node's children, or -1. Leaves `at` as it is. */
   declare(reading: R, node: number, kind: number, at: Position): number;
   opensScope: Uint8Array;
   /** Scopes that pass declarations of functions and variables no further up. */
@@ -32,11 +32,10 @@ export function walkDeclarations<R extends Reading>(reading: R, rules: Declaring
     scopeOf[node] = position.scope;
     ownerOf[node] = position.owner;
     const kind = table.kind[node];
-    const outer = { end: table.next[node], ...position };
     const declared = rules.declare(reading, node, kind, position);
     const scoped = rules.opensScope[kind] === 1;
     if (declared < 0 && !scoped) continue;
-    open.push(outer);
+    open.push({ end: table.next[node], scope: position.scope, owner: position.owner });
     if (declared >= 0) position.owner = declared;
     if (scoped) position.scope = newScope(position.scope, rules.holdsVar[kind] === 1);
   }

@@ -27,7 +27,13 @@ export interface Scan {
   hasComment: Uint8Array;
 }
 
-const isWordStart = /[A-Za-z_$\u0080-\uffff]/;
+/** Letters, `_`, `$`, and all beyond ASCII. */
+function isWordStart(code: number): boolean {
+  return (
+    (code >= 97 && code <= 122) || (code >= 65 && code <= 90) || code === 95 || code === 36 || code > 127
+  );
+}
+
 const wordEnd = /[^\w$\u0080-\uffff]/g;
 const numberEnd = /[^\w.']/g;
 
@@ -92,7 +98,7 @@ export function scan(text: string): Scan {
     } else if (code >= 48 && code <= 57) {
       numberEnd.lastIndex = at;
       token(TOKEN.literal, numberEnd.exec(text)?.index ?? text.length);
-    } else if (isWordStart.test(text[at])) {
+    } else if (isWordStart(code)) {
       wordEnd.lastIndex = at;
       const end = wordEnd.exec(text)?.index ?? text.length;
       const raw = text[end] === '"' && /^(u8|[uUL])?R$/.test(text.slice(at, end)) ? endOfRaw(text, end) : -1;
