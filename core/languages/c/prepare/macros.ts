@@ -70,7 +70,7 @@ function effectOf({ parameters, body }: MacroDefinition): string {
   if (/^if\b/.test(body)) return isCall && !/[;}]$|\belse\b/.test(body) ? 'branch' : ordinary;
   if (isCall && body === '') return 'empty';
   const balance = braces(body);
-  if (balance !== 0 && !/^(inline )?namespace\b|^extern\b|^\}+$/.test(body))
+  if (balance !== 0 && !/^(inline )?namespace\b|^extern\b/.test(body))
     return balance > 0 ? 'opens' : 'closes';
   const words = withoutSilent(body)
     .split(/\s+/)

@@ -228,7 +228,9 @@ class Masker {
   /** `TEST_START` … `TEST_STOP`: a routine without a name, so that what stands between is read. */
   private putBrace(at: number, word: string, effect: 'opens' | 'closes'): number {
     const isOuter = this.scope === 'namespace' && this.statement.length === 0;
-    if (effect === 'opens' ? !isOuter : this.openedByMacros === 0) return -1;
+    if (effect === 'opens' && !isOuter) return -1;
+    // The counterpart of a namespace's macro, which was blanked as well.
+    if (effect === 'closes' && this.openedByMacros === 0) return this.blank(at, at, word);
     const text = effect === 'opens' ? 'void _(){' : '}';
     if (this.parens > 0 || text.length > word.length) return -1;
     this.openedByMacros += effect === 'opens' ? 1 : -1;

@@ -1,0 +1,112 @@
+import { describe, expect, it } from 'vitest';
+import { droppedArms } from './conditionals.ts';
+import { learnMacros, macroTable } from './macros.ts';
+import { prepare } from './prepare.ts';
+import { scan } from './scan.ts';
+
+const tableOf = (...texts: string[]) => macroTable(texts.flatMap(learnMacros));
+
+/** The prepared text with runs of blanks as one, and without blank lines. */
+function prepared(text: string, ...others: string[]): string[] {
+  return prepare(text, tableOf(text, ...others))
+    .text.split('\n')
+    .map((line) => line.replace(/\s+/g, ' ').trim())
+    .filter((line) => line !== '');
+}
+
+describe('the scan', () => {
+  it('tells tokens from comments, strings, raw strings and directives', () => {
+    const { directives, count, text, start, end } = scan(
+      'a /* b */ "c // d" // e\n#define X(y) \\\n  y /* z\n*/\nR"(f "g)" \'"\' 1.5e3;',
+    );
+    const tokens = Array.from({ length: count }, (_, i) => text.slice(start[i], end[i]));
+    expect(tokens).toEqual(['a', '"c // d"', 'R"(f "g)"', "'\"'", '1.5e3', ';']);
+    expect(directives).toMatchObject([{ name: 'define', line: 2, lastLine: 4 }]);
+    expect(directives[0].rest.replace(/\s+/g, ' ')).toBe('X(y) y');
+  });
+
+  it('marks lines that hold code and comments, of a string over several lines too', () => {
+    const { hasCode, hasComment } = scan('a;\n// b\n\nR"(c\nd)"; /* e\nf */\n#if X\n');
+    expect([...hasCode].slice(1, 9)).toEqual([1, 0, 0, 1, 1, 0, 1, 0]);
+    expect([...hasComment].slice(1, 9)).toEqual([0, 1, 0, 0, 1, 1, 0, 0]);
+  });
+});
+
+describe('conditionals', () => {
+  const dropped = (text: string): string[] =>
+    droppedArms(scan(text)).map(([start, end]) => text.slice(start, end).trim());
+
+  it.each([
+    ['#if A\nint a;\n#else\nint b;\n#endif\n', []],
+    ['#if 0\nint a;\n#else\nint b;\n#endif\n', ['int a;']],
+    ['#if 1\nint a;\n#else\nint b;\n#endif\n', ['int b;']],
+    ['#ifdef A\nif (x) {\n#else\nwhile (x) {\n#endif\n}\n', ['while (x) {']],
+    ['int f(\n#if A\nint a\n#elif B\nint b\n#endif\n);', ['int b']],
+    ['#if A\n#if 0\nint a;\n#endif\n#else\nint b;\n#endif\n', ['int a;']],
+    ['#ifdef __cplusplus\nextern "C" {\n#endif\n', []],
+    ['#else\n#endif\n#if A\nint a;\n', []],
+  ])('of %j drop %j', (text, expected) => {
+    expect(dropped(text)).toEqual(expected);
+  });
+});
+
+describe('macros', () => {
+  it.each([
+    ['#define AA', 'blank'],
+    ['#define AA __attribute__((visibility("default")))', 'blank'],
+    ['#define AA __declspec(dllexport)\n#define AA', 'blank'],
+    ['#define AA extern "C" {', 'blank'],
+    ['#define AA BB\n#define BB static inline', 'blank'],
+    ['#define AA(x)', 'empty'],
+    ['#define AA(x) __attribute__((format(printf, x)))', 'blankCall'],
+    ['#define AA(t) extern t', 'unwrap'],
+    ['#define AA(i, n) for (i = 0; i < n; i++)', 'loop'],
+    ['#define AA(x) if (!(x))', 'branch'],
+    ['#define AA(x) void x(void) {', 'opens'],
+    ['#define AA(x) ((x) + 1)', 'call'],
+    ['#define AA 12', 'name'],
+    ['#define AA unsigned int', undefined],
+  ])('%s is %s', (text, effect) => {
+    expect(tableOf(text).get('AA')).toBe(effect);
+  });
+
+  it('give the same table in whatever order they are learnt', () => {
+    const lines = learnMacros('#define AA B\n#define B\n#define C(x) A x\n#define C(x) ((x))\n');
+    expect([...macroTable(lines)].sort()).toEqual([...macroTable([...lines].reverse())].sort());
+  });
+
+  it('are masked in place: the text keeps its length and its lines', () => {
+    const text = '#define API\nclass API Gate {\n  API void open(void) API;\n};\n';
+    const { text: masked } = prepare(text, tableOf(text));
+    expect(masked.length).toBe(text.length);
+    expect(masked.split('\n').length).toBe(text.split('\n').length);
+    expect(prepared(text)).toEqual(['class Gate {', 'void open(void) ;', '};']);
+  });
+
+  it('that nobody defines here are told by their place', () => {
+    expect(
+      prepared(
+        'class SOME_EXPORT Gate : public Base {\n  Q_THING\n public:\n  SOME_API int width() const SOME_NOTHROW;\n};\nint WINAPI run(FILE *file);\nDECLARE(x)\ntypedef int (APIENTRY *call)(int);\nPOINT origin;\nstatic TYPE made;\n',
+      ),
+    ).toEqual([
+      'class Gate : public Base {',
+      'public:',
+      'int width() const ;',
+      '};',
+      'int run(FILE *file);',
+      'typedef int ( *call)(int);',
+      'POINT origin;',
+      'static TYPE made;',
+    ]);
+  });
+
+  it('that open or close blocks, loop or branch are put in other words', () => {
+    const macros =
+      '#define TEST_START int main(void) {\n#define TEST_STOP }\n#define EACH_ONE(x, l) for (x = l; x; x++)\n';
+    expect(prepared('TEST_START\nEACH_ONE(x, list) { go(x); }\nTEST_STOP\n', macros)).toEqual([
+      'void _(){',
+      'while (x, list) { go(x); }',
+      '}',
+    ]);
+  });
+});
