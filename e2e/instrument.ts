@@ -174,7 +174,7 @@ export async function openAndSurvey(instrument: Instrument, path: string, ref = 
   const { page } = instrument;
   await lookOver(instrument, path, ref);
   await page.waitForFunction(() => location.pathname.endsWith('/intake'));
-  await waitForText(page, '.intake', 'looked over');
+  await waitForText(page, '.caption', 'would read');
   await clickText(page, 'button', 'Survey');
   await page.waitForFunction(() => location.pathname.endsWith('/survey'));
 }

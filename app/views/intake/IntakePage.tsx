@@ -34,7 +34,7 @@ export function IntakePage({
   isSurveyed: boolean;
   problem: string | null;
 }) {
-  const { jobs } = useLive();
+  const { jobs, takenAt } = useLive();
   const job = jobs.find(({ kind }) => kind === 'intake') ?? null;
   const failed = job === null && last !== null && ended.has(last.state) ? last : null;
   const editor = useEditor();
@@ -89,7 +89,9 @@ export function IntakePage({
             </div>
           </div>
         ) : (
-          !job && !failed && <p className="faded">This codebase has not been looked over yet.</p>
+          !job &&
+          !failed &&
+          takenAt === null && <p className="faded">This codebase has not been looked over yet.</p>
         )}
       </div>
     </EditContext>
