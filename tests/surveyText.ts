@@ -88,6 +88,14 @@ export async function surveyText(
   return assembleSurvey(facts, fileTree(files, {}, rules));
 }
 
+/** The dependencies of files in words, without their lines, those that hold `of` sorted. */
+export async function dependenciesOf(files: Record<string, string>, of = ''): Promise<string[]> {
+  return describeDependencies(await surveyText(files))
+    .map((line) => line.replace(/ @[\d,]+$/, ''))
+    .filter((line) => line.includes(of))
+    .sort();
+}
+
 /** Dependencies in words: `call a.ts#f → b.ts#g exact @3`. */
 export function describeDependencies({ dependencies: table, elements }: SurveyedCodebase): string[] {
   return Array.from({ length: table.count }, (_, row) => {

@@ -4,6 +4,7 @@ import {
   elementKinds,
   EXPRESSION,
   FLAG,
+  parameterRange,
   referenceKinds,
   type FileFacts,
 } from './fileFacts.ts';
@@ -113,8 +114,7 @@ export function describeExpression(facts: FileFacts, expression: number): string
     case EXPRESSION.arguments:
       return a[expression] === 0 ? '()' : `(${inner(b[expression])})`;
     case EXPRESSION.parameters: {
-      const most = Math.floor(a[expression] / 4096);
-      const least = a[expression] % 4096;
+      const { least, most } = parameterRange(a[expression]);
       const range = most === ANY_NUMBER ? `${least}+` : least === most ? `${least}` : `${least}-${most}`;
       return `takes ${range}${b[expression] > 0 ? ` (${inner(b[expression])})` : ''}`;
     }

@@ -192,6 +192,11 @@ export const EXPRESSION = {
 /** A number of parameters without limit. */
 export const ANY_NUMBER = 4095;
 
+/** How many parameters an expression of the operation `parameters` says, by its operand `a`; {@link ANY_NUMBER} for no limit. */
+export function parameterRange(a: number): { least: number; most: number } {
+  return { least: a % (ANY_NUMBER + 1), most: Math.floor(a / (ANY_NUMBER + 1)) };
+}
+
 export interface ExpressionColumns {
   operation: Uint8Array;
   a: Int32Array;

@@ -22,6 +22,11 @@ export interface Evaluator {
   memberOf(object: Value, name: string): Value | null;
   /** The types that a type inherits from or implements. */
   parentsOf(file: number, declaration: number): Value[];
+  /**
+   * Of the routines of one name those that a call may mean; `args` is an `arguments` expression of `file`, or 0. All
+   * of them when nothing speaks for any.
+   */
+  bestOverloads(callee: Value & { tag: 'declared' }, file: number, args: number): readonly number[];
   /** True when a file may export names that cannot be seen here, so that the absence of one proves nothing. */
   exportsOpenly(file: number): boolean;
 }
@@ -402,11 +407,7 @@ export function createEvaluator(
     if (callee.tag !== 'declared') return null;
     if (rulesOf(callee.file)?.callsMakeInstances && isType(callee)) return instanceOf(callee, true);
     const { declarations } = files[callee.file].facts;
-    const group =
-      args > 0 && callee.declarations.length > 1
-        ? bestOverloads(overloadContext, callee, file, args)
-        : callee.declarations;
-    for (const d of group) {
+    for (const d of overloadsMeant(callee, file, args)) {
       // A record's component is called as a routine is.
       if (declarations.kind[d] !== KIND.routine && !rulesOf(callee.file)) continue;
       const value = evaluate(callee.file, declarations.value[d]);
@@ -419,8 +420,17 @@ export function createEvaluator(
     return files[file].facts.declarations.kind[first] === KIND.type;
   }
 
-  const overloadContext = { files, evaluate, parentsOf };
-  return { evaluate, exportOf, exportsOpenly, memberOf, parentsOf };
+  const overloadContext = { files, listOf, parentsOf };
+  function overloadsMeant(
+    callee: Value & { tag: 'declared' },
+    file: number,
+    args: number,
+  ): readonly number[] {
+    const isClear = args === 0 || callee.declarations.length < 2;
+    return isClear ? callee.declarations : bestOverloads(overloadContext, callee, file, args);
+  }
+
+  return { evaluate, exportOf, exportsOpenly, memberOf, parentsOf, bestOverloads: overloadsMeant };
 }
 
 function addMember(
@@ -445,7 +455,12 @@ function isFree(form: number): boolean {
   return form !== FORM.class && form !== FORM.interface;
 }
 
-const noRules: FamilyRules = { ofFile: () => null, ofFamily: () => null, familyOf: () => '' };
+const noRules: FamilyRules = {
+  ofFile: () => null,
+  ofFamily: () => null,
+  familyOf: () => '',
+  definitionOrItself: (place) => place,
+};
 
 const noMembers = new Map<string, number[]>();
 

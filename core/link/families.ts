@@ -2,13 +2,15 @@ import { languageNamed } from '../languages/registry.ts';
 import type { Evaluator } from './evaluator.ts';
 import type { ImportTarget } from './imports.ts';
 import type { FactsOfFile } from './linked.ts';
-import type { NameRules } from './nameRules.ts';
+import type { NameRules, Place } from './nameRules.ts';
 
 /** The name rules of the languages of a codebase. */
 export interface FamilyRules {
   ofFile(file: number): NameRules | null;
   ofFamily(family: string): NameRules | null;
   familyOf(file: number): string;
+  /** The definition that a declaration stands for, or itself. */
+  definitionOrItself(place: Place): Place;
 }
 
 /** Makes the rules of each family that has files, once. `evaluator` is asked only when names are resolved. */
@@ -32,9 +34,11 @@ export function familyRules(
     });
     rules.set(family, made ?? null);
   });
+  const ofFile = (file: number): NameRules | null => rules.get(families[file]) ?? null;
   return {
-    ofFile: (file) => rules.get(families[file]) ?? null,
+    ofFile,
     ofFamily: (family) => rules.get(family) ?? null,
     familyOf: (file) => families[file],
+    definitionOrItself: (place) => ofFile(place.file)?.definitionOf?.(place.file, place.declaration) ?? place,
   };
 }

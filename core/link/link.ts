@@ -136,10 +136,7 @@ function referenceDependencies(context: Context, file: number, rows: DependencyR
     const candidates = candidatesByName(context, file, expression, kind);
     const certainty = candidates.length === 1 ? CERTAINTY.inferred : CERTAINTY.ambiguous;
     for (const candidate of candidates) {
-      const defined = context.rules
-        .ofFile(candidate.file)
-        ?.definitionOf?.(candidate.file, candidate.declaration);
-      const { file: at, declaration } = defined ?? candidate;
+      const { file: at, declaration } = context.rules.definitionOrItself(candidate);
       const to = placed.declarationElement[at][declaration];
       if (to !== from) rows.add(from, to, referenceDependency[kind], certainty, line);
     }

@@ -1,10 +1,11 @@
-import { ANY_NUMBER, EXPRESSION, KIND } from '../facts/fileFacts.ts';
+import { ANY_NUMBER, KIND, parameterRange } from '../facts/fileFacts.ts';
 import type { FactsOfFile } from './linked.ts';
 import type { Value } from './values.ts';
 
 interface OverloadContext {
   files: readonly FactsOfFile[];
-  evaluate(file: number, expression: number): Value | null;
+  /** The values of a list of expressions. */
+  listOf(file: number, list: number): (Value | null)[];
   parentsOf(file: number, declaration: number): Value[];
 }
 
@@ -26,7 +27,7 @@ export function bestOverloads(
   const given = facts.expressions.a[args];
   const fitting = callee.declarations.filter((d) => takes(context.files[callee.file], d, given));
   if (fitting.length < 2) return fitting.length === 1 ? fitting : callee.declarations;
-  const values = listValues(context, file, facts.expressions.b[args]);
+  const values = context.listOf(file, facts.expressions.b[args]);
   let best: number[] = [];
   let bestScore = 0;
   for (const d of fitting) {
@@ -43,24 +44,15 @@ function takes({ facts: { declarations, expressions } }: FactsOfFile, d: number,
   if (declarations.kind[d] !== KIND.routine) return false;
   const parameters = declarations.parameters[d];
   if (parameters === 0) return true;
-  const range = expressions.a[parameters];
-  const most = Math.floor(range / 4096);
-  return given >= range % 4096 && (most === ANY_NUMBER || given <= most);
-}
-
-function listValues({ files, evaluate }: OverloadContext, file: number, list: number): (Value | null)[] {
-  const { operation, a, b } = files[file].facts.expressions;
-  const values: (Value | null)[] = [];
-  for (let cell = list; cell > 0 && operation[cell] === EXPRESSION.list; cell = b[cell])
-    values.push(a[cell] > 0 ? evaluate(file, a[cell]) : null);
-  return values;
+  const { least, most } = parameterRange(expressions.a[parameters]);
+  return given >= least && (most === ANY_NUMBER || given <= most);
 }
 
 function scoreOf(context: OverloadContext, file: number, d: number, args: (Value | null)[]): number {
   const { declarations, expressions } = context.files[file].facts;
   const parameters = declarations.parameters[d];
   if (parameters === 0) return 0;
-  const types = listValues(context, file, expressions.b[parameters]);
+  const types = context.listOf(file, expressions.b[parameters]);
   let total = 0;
   for (let i = 0; i < args.length && i < types.length; i++) {
     const score = fit(context, args[i], types[i]);

@@ -3,7 +3,6 @@ import type { PlacedElements } from './elements.ts';
 import type { Evaluator } from './evaluator.ts';
 import type { FamilyRules } from './families.ts';
 import { CERTAINTY, type FactsOfFile } from './linked.ts';
-import { bestOverloads } from './overloads.ts';
 import type { Value } from './values.ts';
 
 /** An element that a reference means, as which kind of reference, and how sure that is. */
@@ -30,10 +29,8 @@ export function createTargets(link: {
 
   /** The element of a declaration, or of the definition that it stands for. */
   const elementOf = (file: number, declaration: number): number => {
-    const definition = rules.ofFile(file)?.definitionOf?.(file, declaration);
-    return definition
-      ? placed.declarationElement[definition.file][definition.declaration]
-      : placed.declarationElement[file][declaration];
+    const defined = rules.definitionOrItself({ file, declaration });
+    return placed.declarationElement[defined.file][defined.declaration];
   };
 
   const meantBy = (
@@ -41,12 +38,10 @@ export function createTargets(link: {
     value: Value & { tag: 'declared' },
     kind: number,
     args: number,
-  ): { declarations: readonly number[]; kind: number } => {
-    const { facts } = files[value.file];
-    const chosen = chooseDeclarations(facts, value.declarations, kind);
-    if (chosen.length === 1 || args === 0) return { declarations: chosen.slice(0, 1), kind };
-    const best = bestOverloads({ files, ...evaluator }, { ...value, declarations: chosen }, from, args);
-    return { declarations: best, kind };
+  ): readonly number[] => {
+    const chosen = chooseDeclarations(files[value.file].facts, value.declarations, kind);
+    if (chosen.length === 1 || args === 0) return chosen.slice(0, 1);
+    return evaluator.bestOverloads({ ...value, declarations: chosen }, from, args);
   };
 
   return (from, value, kind, args) => {
@@ -70,15 +65,14 @@ export function createTargets(link: {
     }
     const meant = meantBy(from, declared, kind, args);
     const makes = rules.ofFile(declared.file)?.callsMakeInstances === true;
-    const actual = actualKind(facts, meant.declarations[0], kind, makes);
+    const actual = actualKind(facts, meant[0], kind, makes);
     if (actual < 0) return [];
-    if (meant.declarations.length === 1)
-      return [{ element: elementOf(declared.file, meant.declarations[0]), kind: actual, certainty }];
-    const targets: Target[] = meant.declarations
+    if (meant.length === 1) return [{ element: elementOf(declared.file, meant[0]), kind: actual, certainty }];
+    const targets: Target[] = meant
       .slice(0, MAX_OVERLOADS)
       .map((d) => ({ element: elementOf(declared.file, d), kind, certainty: CERTAINTY.ambiguous }));
     // Whichever of its routines is meant, the type that holds them is used.
-    const type = facts.declarations.parent[meant.declarations[0]];
+    const type = facts.declarations.parent[meant[0]];
     if (type >= 0 && facts.declarations.kind[type] === KIND.type)
       targets.push({ element: elementOf(declared.file, type), kind: REFERENCE.typeUse, certainty });
     return targets;

@@ -107,8 +107,6 @@ function declareNode(reading: NativeReading, node: number, kind: number, at: Pos
       if (isInCode(reading, at) || table.kind[table.parent[node]] === K.template_parameter_list)
         bindDeclarator(reading, node, childIn(table, node, F.declarator), at);
       return -1;
-    case K.for_range_loop:
-      return -1;
     case K.type_parameter_declaration:
     case K.optional_type_parameter_declaration:
     case K.variadic_type_parameter_declaration: {
@@ -146,9 +144,10 @@ function declareNamespace(reading: NativeReading, node: number, at: Position): n
 /** `using namespace a::b;` is the specifier `using a.b`, and `using a::b;` is `using a:b`. */
 function readUsing(reading: NativeReading, node: number): void {
   const { table } = reading;
-  if (reading.ownerOf[node] >= 0 && reading.declarations[reading.ownerOf[node]].form !== FORM.namespace) {
-    if (reading.declarations[reading.ownerOf[node]].kind !== KIND.routine) return;
-  }
+  const owner = reading.ownerOf[node];
+  const around = owner < 0 ? null : reading.declarations[owner];
+  // In a type it makes a parent's member known, which inheritance does as well.
+  if (around?.kind === KIND.type && around.form !== FORM.namespace) return;
   let target = -1;
   for (let child = node + 1; child < table.next[node]; child = table.next[child])
     if (table.kind[child] === K.qualified_identifier || table.kind[child] === K.identifier) target = child;

@@ -1,4 +1,12 @@
-import { ANY_NUMBER, EXPRESSION, FLAG, FORM, KIND, type FileFacts } from '../../facts/fileFacts.ts';
+import {
+  ANY_NUMBER,
+  EXPRESSION,
+  FLAG,
+  FORM,
+  KIND,
+  parameterRange,
+  type FileFacts,
+} from '../../facts/fileFacts.ts';
 import type { NameContext, Place } from '../../link/nameRules.ts';
 import type { PackageIndex } from '../../link/packages.ts';
 
@@ -93,7 +101,7 @@ function theOne(
 function parameterCount({ declarations, expressions }: FileFacts, d: number): number {
   const parameters = declarations.parameters[d];
   if (parameters === 0) return -1;
-  const most = Math.floor(expressions.a[parameters] / 4096);
+  const { most } = parameterRange(expressions.a[parameters]);
   return most === ANY_NUMBER ? -2 : most;
 }
 

@@ -1,14 +1,12 @@
 import { ANY_NUMBER, EXPRESSION, FORM, KIND } from '../../facts/fileFacts.ts';
 import { textOf } from '../reading/reading.ts';
 import { lookUp, type Binding } from '../reading/scopes.ts';
+import { boundExpression, MAX_DEPTH, statedOnce } from '../reading/stating.ts';
 import { childIn, childOfKind } from '../reading/syntaxTable.ts';
 import { nameText, readDeclarator } from './declarators.ts';
 import { countParameters, parametersIn, takesMore } from './figures.ts';
 import type { NativeReading } from './reading.ts';
 import { F, K, kindSet, T } from './vocabulary.ts';
-
-/** Chains longer than this are given up; what they hold stays unknown. */
-const MAX_DEPTH = 60;
 
 /** The declaration from which names are looked up: a type, a namespace, or a routine defined outside of its type. */
 function lookUpFrom({ ownerOf, declarations, qualified }: NativeReading, node: number): number {
@@ -20,10 +18,6 @@ function lookUpFrom({ ownerOf, declarations, qualified }: NativeReading, node: n
 export function nameAt(reading: NativeReading, node: number, name: string): number {
   const { expressions } = reading;
   return expressions.add(EXPRESSION.name, expressions.name(name), lookUpFrom(reading, node) + 1);
-}
-
-function literal({ expressions }: NativeReading, type: string): number {
-  return expressions.add(EXPRESSION.literal, expressions.name(type));
 }
 
 /** What `a::b::c` names. Of the standard library only the last name is kept. */
@@ -68,17 +62,12 @@ function withArguments(reading: NativeReading, base: number, node: number, depth
   for (let child = list + 1; child < table.next[list]; child = table.next[child])
     if (table.kind[child] === K.type_descriptor) cells.push(typeExpression(reading, child, depth + 1));
   if (cells.length === 0) return base;
-  return expressions.add(EXPRESSION.generic, base, listOf(reading, cells));
-}
-
-function listOf({ expressions }: NativeReading, cells: readonly number[]): number {
-  return cells.reduceRight((rest, cell) => expressions.add(EXPRESSION.list, cell, rest), 0);
+  return expressions.add(EXPRESSION.generic, base, expressions.list(cells));
 }
 
 function namedType(reading: NativeReading, node: number, name: string, depth: number): number {
   const found = lookUp(reading.scopeOf[node], name);
-  if (found?.kind === 'opaque') return 0;
-  return found?.kind === 'local' ? boundValue(reading, found, depth) : nameAt(reading, node, name);
+  return found ? boundValue(reading, found, depth) : nameAt(reading, node, name);
 }
 
 /** States how a type node is to be resolved; 0 for what has no single name. Pointers and references are as their types. */
@@ -107,7 +96,7 @@ export function typeExpression(reading: NativeReading, node: number, depth = 0):
     }
     case K.primitive_type:
     case K.sized_type_specifier:
-      return literal(reading, textOf(reading, node).replace(/\s+/g, ' '));
+      return reading.expressions.literal(textOf(reading, node).replace(/\s+/g, ' '));
     default:
       return 0;
   }
@@ -145,7 +134,7 @@ export function argumentsOf(reading: NativeReading, call: number, depth = 0): nu
     if (kind === T['('] || kind === T[')'] || kind === T[','] || kind === K.comment) continue;
     cells.push(valueExpression(reading, child, depth + 1));
   }
-  return expressions.add(EXPRESSION.arguments, cells.length, listOf(reading, cells));
+  return expressions.arguments(cells);
 }
 
 /** What a routine takes, as an expression of the operation `parameters`. */
@@ -157,18 +146,12 @@ export function parametersOf(reading: NativeReading, declarator: number): number
     typeExpression(reading, childIn(reading.table, parameter, F.type)),
   );
   const limit = takesMore(reading, fn) ? ANY_NUMBER : most;
-  return reading.expressions.add(EXPRESSION.parameters, limit * 4096 + least, listOf(reading, cells));
+  return reading.expressions.parameters(least, limit, cells);
 }
 
 /** States how the value of an expression node is to be resolved; 0 when one file cannot say. */
 export function valueExpression(reading: NativeReading, node: number, depth = 0): number {
-  if (node < 0 || depth > MAX_DEPTH) return 0;
-  const { valueMemo } = reading;
-  if (valueMemo[node] === 0) {
-    valueMemo[node] = 1;
-    valueMemo[node] = 1 + stateValue(reading, node, depth);
-  }
-  return valueMemo[node] - 1;
+  return statedOnce(reading.valueMemo, node, depth, () => stateValue(reading, node, depth));
 }
 
 const casts = /^(static|dynamic|const|reinterpret)_cast$/;
@@ -229,24 +212,23 @@ function stateValue(reading: NativeReading, node: number, depth: number): number
       return inner(childIn(table, node, F.argument));
     case K.co_await_expression:
       return expressions.add(EXPRESSION.awaited, inner(table.next[node + 1]));
-    case K.conditional_expression: {
-      const first = inner(childIn(table, node, F.consequence));
-      const second = inner(childIn(table, node, F.alternative));
-      if (first === 0 || first === second) return second;
-      return second === 0 ? first : expressions.add(EXPRESSION.either, first, second);
-    }
+    case K.conditional_expression:
+      return expressions.either(
+        inner(childIn(table, node, F.consequence)),
+        inner(childIn(table, node, F.alternative)),
+      );
     case K.number_literal:
-      return literal(reading, /[.eEfF]/.test(textOf(reading, node)) ? 'double' : 'int');
+      return expressions.literal(/[.eEfF]/.test(textOf(reading, node)) ? 'double' : 'int');
     case K.string_literal:
     case K.concatenated_string:
     case K.raw_string_literal:
     case K.char_literal:
-      return literal(reading, 'char');
+      return expressions.literal('char');
     case K.true:
     case K.false:
-      return literal(reading, 'bool');
+      return expressions.literal('bool');
     case K.null:
-      return literal(reading, 'null');
+      return expressions.literal('null');
     default:
       return 0;
   }
@@ -283,12 +265,7 @@ export function ownerExpression(reading: NativeReading, node: number, depth = 0)
 }
 
 function boundValue(reading: NativeReading, binding: Binding, depth: number): number {
-  if (binding.kind !== 'local') return 0;
-  if (binding.expression < 0) {
-    binding.expression = 0; // A variable that rests on itself stays unknown.
-    binding.expression = localValue(reading, binding.node, depth + 1);
-  }
-  return binding.expression;
+  return boundExpression(reading, binding, (at) => localValue(reading, at, depth + 1));
 }
 
 const holdsType = kindSet(

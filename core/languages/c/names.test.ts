@@ -1,13 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { measureNamed } from '../../measures/catalogue.ts';
-import { describeDependencies, surveyText } from '../../../tests/surveyText.ts';
-
-async function dependencies(files: Record<string, string>, of = ''): Promise<string[]> {
-  return describeDependencies(await surveyText(files))
-    .filter((line) => line.includes(of))
-    .map((line) => line.replace(/ @[\d,]+$/, ''))
-    .sort();
-}
+import { dependenciesOf, describeDependencies, surveyText } from '../../../tests/surveyText.ts';
 
 describe('includes', () => {
   it('are found beside the file first, then where the tree suggests; a standard header by angle is no file of ours', async () => {
@@ -78,7 +71,7 @@ describe('names of C', () => {
       'lock.c':
         '#include "gauge.h"\nstatic int helper(void) { return 2; }\nint fill(void) { gauges++; return gauge_read(LEFT) + helper() + TWICE(LIMIT); }\n',
     };
-    expect(await dependencies(files, ' lock.c#fill')).toEqual([
+    expect(await dependenciesOf(files, ' lock.c#fill')).toEqual([
       'call lock.c#fill → gauge.c#gauge_read exact',
       'call lock.c#fill → gauge.h#TWICE exact',
       'call lock.c#fill → lock.c#helper exact',
@@ -94,7 +87,7 @@ describe('names of C', () => {
       'b.c': 'int twice(void) { return 2; }\n',
       'c.c': 'int use(void) { return only(); }\n',
     };
-    expect(await dependencies(files, 'call ')).toEqual(['call c.c#use → a.c#only inferred']);
+    expect(await dependenciesOf(files, 'call ')).toEqual(['call c.c#use → a.c#only inferred']);
   });
 });
 
@@ -121,7 +114,7 @@ void canal::Lock::fill(const char* how) { fill(1); }
 namespace canal { void Structure::paint() {} void drain(Lock& lock) { lock.fill(2); } }
 `,
     };
-    expect(await dependencies(files, 'lock.cpp#canal.Lock.fill →')).toEqual([
+    expect(await dependenciesOf(files, 'lock.cpp#canal.Lock.fill →')).toEqual([
       'call lock.cpp#canal.Lock.fill → lock.cpp#canal.Structure.paint exact',
       'call lock.cpp#canal.Lock.fill → lock.cpp#canal.drain exact',
       'implement lock.cpp#canal.Lock.fill → lock.h#canal.Lock.fill exact',
@@ -155,7 +148,7 @@ using namespace canal;
 void run(std::unique_ptr<Lock> lock) { lock->paint(); gauge_read(); auto other = new Lock(); other->paint(); }
 `,
     };
-    expect(await dependencies(files, ' use.cpp')).toEqual([
+    expect(await dependenciesOf(files, ' use.cpp')).toEqual([
       'call use.cpp#run → c_gauge.c#gauge_read exact',
       'call use.cpp#run → lock.h#canal.Structure.paint inferred',
       'construct use.cpp#run → lock.h#canal.Lock exact',

@@ -184,7 +184,7 @@ function accessOf({ table }: NativeReading, node: number): number {
 }
 
 /** States what a declaration holds (field), returns (routine) or stands for (alias), what it takes and belongs to. */
-function stateDeclaration(reading: NativeReading, node: number, index: number): void {
+function stateDeclaration(reading: NativeReading, _node: number, index: number): void {
   const { table, expressions } = reading;
   const declaration = reading.declarations[index];
   const declarator = reading.declaratorOf.get(index) ?? -1;
@@ -195,17 +195,12 @@ function stateDeclaration(reading: NativeReading, node: number, index: number): 
   } else if (declaration.form === FORM.member) {
     if (declaration.parent >= 0) declaration.value = expressions.add(EXPRESSION.this, declaration.parent, 0);
   } else if (declarator >= 0) {
-    const holder = holderOf(reading, declarator);
+    const holder = table.parent[declarator];
     if (declaration.kind === KIND.routine) {
       declaration.parameters = parametersOf(reading, declarator);
       declaration.value = returned(reading, holder, declarator);
     } else declaration.value = declaredValue(reading, holder, declarator);
-  } else if (table.kind[node] === K.ERROR) declaration.value = 0;
-}
-
-/** The node that holds the type of a declarator. */
-function holderOf({ table }: NativeReading, declarator: number): number {
-  return table.parent[declarator];
+  }
 }
 
 function returned(reading: NativeReading, holder: number, declarator: number): number {

@@ -1,20 +1,11 @@
-import { ANY_NUMBER, EXPRESSION, KIND } from '../../facts/fileFacts.ts';
+import { ANY_NUMBER, EXPRESSION } from '../../facts/fileFacts.ts';
 import { takesElement } from '../../link/containers.ts';
-import { textOf, type Reading } from '../reading/reading.ts';
-import { lookUp, type Binding } from '../reading/scopes.ts';
+import { enclosingType, textOf, type Reading } from '../reading/reading.ts';
+import { lookUp } from '../reading/scopes.ts';
+import { boundExpression, statedOnce } from '../reading/stating.ts';
 import { childIn, childOfKind } from '../reading/syntaxTable.ts';
 import { typeNodeOf } from './figures.ts';
 import { F, K, kindSet, T } from './vocabulary.ts';
-
-/** Chains longer than this are given up; what they hold stays unknown. */
-const MAX_DEPTH = 60;
-
-/** The innermost type in which a node stands; -1 for none. */
-export function enclosingType({ ownerOf, declarations }: Reading, node: number): number {
-  let at = ownerOf[node];
-  while (at >= 0 && declarations[at].kind !== KIND.type) at = declarations[at].parent;
-  return at;
-}
 
 /** A name that is to be resolved from where it stands, outward. */
 function nameAt(reading: Reading, node: number, name: string): number {
@@ -22,19 +13,9 @@ function nameAt(reading: Reading, node: number, name: string): number {
   return expressions.add(EXPRESSION.name, expressions.name(name), enclosingType(reading, node) + 1);
 }
 
-function literal({ expressions }: Reading, type: string): number {
-  return expressions.add(EXPRESSION.literal, expressions.name(type));
-}
-
 /** States how a type node is to be resolved; 0 for what has no single name. */
 export function typeExpression(reading: Reading, node: number, depth = 0): number {
-  if (node < 0 || depth > MAX_DEPTH) return 0;
-  const { typeMemo } = reading;
-  if (typeMemo[node] === 0) {
-    typeMemo[node] = 1; // A bound that rests on itself stays unknown.
-    typeMemo[node] = 1 + stateType(reading, node, depth);
-  }
-  return typeMemo[node] - 1;
+  return statedOnce(reading.typeMemo, node, depth, () => stateType(reading, node, depth));
 }
 
 function stateType(reading: Reading, node: number, depth: number): number {
@@ -53,7 +34,7 @@ function stateType(reading: Reading, node: number, depth: number): number {
     case K.generic_type:
       return applied(reading, inner(node + 1), childOfKind(table, node, K.type_arguments), depth);
     case K.array_type:
-      return arrayOf(reading, inner(node + 1));
+      return reading.expressions.arrayOf(inner(node + 1));
     case K.annotated_type:
       return inner(lastNamed(reading, node));
     case K.wildcard: {
@@ -63,7 +44,7 @@ function stateType(reading: Reading, node: number, depth: number): number {
     case K.integral_type:
     case K.floating_point_type:
     case K.boolean_type:
-      return literal(reading, textOf(reading, node));
+      return reading.expressions.literal(textOf(reading, node));
     default:
       return 0;
   }
@@ -114,17 +95,7 @@ function applied(reading: Reading, base: number, args: number, depth: number): n
     if (isName[kind] || kind === K.wildcard || kind === K.annotated_type)
       cells.push(typeExpression(reading, child, depth + 1));
   }
-  return cells.length === 0 ? base : expressions.add(EXPRESSION.generic, base, listOf(reading, cells));
-}
-
-function arrayOf(reading: Reading, element: number): number {
-  const { expressions } = reading;
-  const array = expressions.add(EXPRESSION.global, expressions.name('Array'));
-  return expressions.add(EXPRESSION.generic, array, listOf(reading, [element]));
-}
-
-function listOf({ expressions }: Reading, cells: readonly number[]): number {
-  return cells.reduceRight((rest, cell) => expressions.add(EXPRESSION.list, cell, rest), 0);
+  return cells.length === 0 ? base : expressions.add(EXPRESSION.generic, base, expressions.list(cells));
 }
 
 /** The arguments of a call as an expression; 0 when there is no list of them. */
@@ -138,7 +109,7 @@ export function argumentsOf(reading: Reading, call: number, depth = 0): number {
     if (kind === T['('] || kind === T[')'] || kind === T[','] || isComment[kind]) continue;
     cells.push(valueExpression(reading, child, depth + 1));
   }
-  return expressions.add(EXPRESSION.arguments, cells.length, listOf(reading, cells));
+  return expressions.arguments(cells);
 }
 
 const isComment = kindSet(K.line_comment, K.block_comment);
@@ -156,7 +127,7 @@ export function parametersOf(reading: Reading, node: number): number {
     else if (kind === K.formal_parameter) cells.push(declaredType(reading, child, 0));
   }
   const most = isOpen ? ANY_NUMBER : cells.length;
-  return expressions.add(EXPRESSION.parameters, most * 4096 + cells.length, listOf(reading, cells));
+  return expressions.parameters(cells.length, most, cells);
 }
 
 /** The type that is written for a parameter, a field or a variable, with the brackets behind its name. */
@@ -164,18 +135,12 @@ export function declaredType(reading: Reading, node: number, depth: number): num
   const { table } = reading;
   const type = typeExpression(reading, typeNodeOf(reading, node), depth + 1);
   const isArray = childIn(table, node, F.dimensions) >= 0 || table.kind[node] === K.spread_parameter;
-  return isArray ? arrayOf(reading, type) : type;
+  return isArray ? reading.expressions.arrayOf(type) : type;
 }
 
 /** States how the value of an expression node is to be resolved; 0 when one file cannot say. */
 export function valueExpression(reading: Reading, node: number, depth = 0): number {
-  if (node < 0 || depth > MAX_DEPTH) return 0;
-  const { valueMemo } = reading;
-  if (valueMemo[node] === 0) {
-    valueMemo[node] = 1;
-    valueMemo[node] = 1 + stateValue(reading, node, depth);
-  }
-  return valueMemo[node] - 1;
+  return statedOnce(reading.valueMemo, node, depth, () => stateValue(reading, node, depth));
 }
 
 function stateValue(reading: Reading, node: number, depth: number): number {
@@ -214,7 +179,9 @@ function stateValue(reading: Reading, node: number, depth: number): number {
       return instance(object);
     }
     case K.array_creation_expression:
-      return instance(arrayOf(reading, typeExpression(reading, childIn(table, node, F.type), depth + 1)));
+      return instance(
+        reading.expressions.arrayOf(typeExpression(reading, childIn(table, node, F.type), depth + 1)),
+      );
     case K.array_access:
       return expressions.add(EXPRESSION.element, inner(childIn(table, node, F.array)), 1);
     case K.cast_expression:
@@ -225,40 +192,37 @@ function stateValue(reading: Reading, node: number, depth: number): number {
       return inner(childIn(table, node, F.right));
     case K.update_expression:
       return inner(table.kind[node + 1] === K.identifier ? node + 1 : table.next[node + 1]);
-    case K.ternary_expression: {
-      const [first, second] = [
+    case K.ternary_expression:
+      return expressions.either(
         inner(childIn(table, node, F.consequence)),
         inner(childIn(table, node, F.alternative)),
-      ];
-      if (first === 0 || first === second) return second;
-      return second === 0 ? first : expressions.add(EXPRESSION.either, first, second);
-    }
+      );
     case K.binary_expression:
       return binaryValue(reading, node, depth);
     case K.unary_expression: {
       const operator = childIn(table, node, F.operator);
       return table.kind[operator] === T['!']
-        ? literal(reading, 'boolean')
+        ? reading.expressions.literal('boolean')
         : inner(childIn(table, node, F.operand));
     }
     case K.instanceof_expression:
     case K.true:
     case K.false:
-      return literal(reading, 'boolean');
+      return reading.expressions.literal('boolean');
     case K.string_literal:
-      return literal(reading, 'String');
+      return reading.expressions.literal('String');
     case K.character_literal:
-      return literal(reading, 'char');
+      return reading.expressions.literal('char');
     case K.null_literal:
-      return literal(reading, 'null');
+      return reading.expressions.literal('null');
     case K.decimal_integer_literal:
     case K.hex_integer_literal:
     case K.octal_integer_literal:
     case K.binary_integer_literal:
-      return literal(reading, /l$/i.test(textOf(reading, node)) ? 'long' : 'int');
+      return reading.expressions.literal(/l$/i.test(textOf(reading, node)) ? 'long' : 'int');
     case K.decimal_floating_point_literal:
     case K.hex_floating_point_literal:
-      return literal(reading, /f$/i.test(textOf(reading, node)) ? 'float' : 'double');
+      return reading.expressions.literal(/f$/i.test(textOf(reading, node)) ? 'float' : 'double');
     default:
       return 0;
   }
@@ -268,8 +232,8 @@ const compares = kindSet(T['&&'], T['||'], T['=='], T['!='], T['<'], T['>'], T['
 
 function binaryValue(reading: Reading, node: number, depth: number): number {
   const { table } = reading;
-  if (compares[table.kind[childIn(table, node, F.operator)]]) return literal(reading, 'boolean');
-  const text = literal(reading, 'String');
+  if (compares[table.kind[childIn(table, node, F.operator)]]) return reading.expressions.literal('boolean');
+  const text = reading.expressions.literal('String');
   const left = valueExpression(reading, childIn(table, node, F.left), depth + 1);
   if (left === text) return text;
   const right = valueExpression(reading, childIn(table, node, F.right), depth + 1);
@@ -301,22 +265,13 @@ export function calleeExpression(reading: Reading, call: number, depth = 0): num
 function namedValue(reading: Reading, node: number, depth: number): number {
   const name = textOf(reading, node);
   const found = lookUp(reading.scopeOf[node], name);
-  return found && found.kind !== 'opaque' ? boundValue(reading, found, depth) : nameAt(reading, node, name);
+  if (!found || found.kind === 'opaque') return nameAt(reading, node, name);
+  return boundExpression(reading, found, (at) => localValue(reading, at, depth + 2));
 }
 
 /** True for a name that a scope of the routine binds. */
 export function isLocalName(reading: Reading, node: number): boolean {
   return lookUp(reading.scopeOf[node], textOf(reading, node))?.kind === 'local';
-}
-
-function boundValue(reading: Reading, binding: Binding, depth: number): number {
-  if (binding.kind === 'symbol') return reading.expressions.add(EXPRESSION.symbol, binding.symbol);
-  if (binding.kind !== 'local') return 0;
-  if (binding.expression < 0) {
-    binding.expression = 0; // A variable that rests on itself stays unknown.
-    binding.expression = localValue(reading, binding.node, depth + 1);
-  }
-  return binding.expression;
 }
 
 /** What a local variable, parameter or field holds, by its declared type or else by what it is first given. */
@@ -329,7 +284,7 @@ export function localValue(reading: Reading, node: number, depth = 0): number {
       if (isInferred(reading, statement))
         return valueExpression(reading, childIn(table, node, F.value), depth);
       const type = typeExpression(reading, childIn(table, statement, F.type), depth + 1);
-      return instance(childIn(table, node, F.dimensions) >= 0 ? arrayOf(reading, type) : type);
+      return instance(childIn(table, node, F.dimensions) >= 0 ? reading.expressions.arrayOf(type) : type);
     }
     case K.resource:
       return isInferred(reading, node)

@@ -1,14 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { describeDependencies, surveyText } from '../../../tests/surveyText.ts';
-
-/** The dependencies of a codebase whose paths all stand under one source root, without the places. */
-async function dependencies(files: Record<string, string>, of = ''): Promise<string[]> {
-  const survey = await surveyText(files);
-  return describeDependencies(survey)
-    .map((line) => line.replace(/ @[\d,]+$/, ''))
-    .filter((line) => line.includes(of))
-    .sort();
-}
+import { dependenciesOf, describeDependencies, surveyText } from '../../../tests/surveyText.ts';
 
 const sorted = (lines: string[]): string[] => [...lines].sort();
 
@@ -38,7 +29,7 @@ describe('names of Java', () => {
         'package tolls; import static fleet.Barge.*; class StaticDemand { int d() { return LONGEST; } }',
       'tolls/Full.java': 'package tolls; class Full { void e() { fleet.Barge.named("x"); new Single(); } }',
     };
-    expect(await dependencies(files, ' tolls/')).toEqual(
+    expect(await dependenciesOf(files, ' tolls/')).toEqual(
       sorted([
         'construct tolls/Demand.java#Demand.b → fleet/Hull.java#Hull exact',
         'typeUse tolls/Full.java#Full.e → fleet/Barge.java#Barge exact',
@@ -65,7 +56,7 @@ class Mate extends Barge {
   class Watch { void keep() { draught++; } }
 }`,
     };
-    expect(await dependencies(files, 'Mate.java#Mate.')).toEqual(
+    expect(await dependenciesOf(files, 'Mate.java#Mate.')).toEqual(
       sorted([
         'write crew/Mate.java#Mate.Watch.keep → fleet/Hull.java#Hull.draught exact',
         'typeUse crew/Mate.java#Mate.work → fleet/Barge.java#Barge exact',
@@ -93,7 +84,7 @@ class Mate extends Barge {
   void any(Barge b) { b.load(unknown()); }
 }`,
     };
-    expect(await dependencies(files, 'call fleet/Use')).toEqual(
+    expect(await dependenciesOf(files, 'call fleet/Use')).toEqual(
       sorted([
         'call fleet/Use.java#Use.any → fleet/Barge.java#Barge.load ambiguous',
         'call fleet/Use.java#Use.any → fleet/Barge.java#Barge.load~2 ambiguous',

@@ -1,12 +1,11 @@
 import { EXPRESSION, FORM, KIND, REFERENCE, type ReferenceColumns } from '../../facts/fileFacts.ts';
-import { type Reading } from '../reading/reading.ts';
+import { enclosingType, type Reading } from '../reading/reading.ts';
 import { childIn } from '../reading/syntaxTable.ts';
 import { walkReferences, type ReferenceList } from '../reading/walk.ts';
 import {
   argumentsOf,
   calleeExpression,
   declaredType,
-  enclosingType,
   isLocalName,
   localValue,
   parametersOf,

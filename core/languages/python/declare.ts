@@ -101,7 +101,7 @@ function visibility(name: string): number {
 }
 
 function declareRoutine(reading: PythonReading, node: number, at: Position): number {
-  const { table, declarations } = reading;
+  const { declarations } = reading;
   const inClass = isClassBody(reading, at);
   const index = declareNamed(reading, node, at, KIND.routine, inClass ? FORM.method : FORM.function);
   const declaration = declarations[index];
@@ -120,7 +120,6 @@ function declareRoutine(reading: PythonReading, node: number, at: Position): num
     }
   }
   if (isModuleLevel(reading, at) && declaration.name === '__getattr__') reading.isOpen = true;
-  if (table.kind[node] === K.ERROR) declaration.flags |= FLAG.bodiless;
   return index;
 }
 

@@ -1,13 +1,11 @@
 import { EXPRESSION, KIND } from '../../facts/fileFacts.ts';
-import { textOf } from '../reading/reading.ts';
+import { enclosingType, textOf } from '../reading/reading.ts';
 import type { Binding, Scope } from '../reading/scopes.ts';
+import { boundExpression, MAX_DEPTH, statedOnce } from '../reading/stating.ts';
 import { childIn } from '../reading/syntaxTable.ts';
 import { bindingOf, decoratorsOf, GLOBAL, NONLOCAL } from './declare.ts';
 import type { PythonReading } from './reading.ts';
 import { F, K, kindSet } from './vocabulary.ts';
-
-/** Chains longer than this are given up; what they hold stays unknown. */
-const MAX_DEPTH = 60;
 
 /** Resolves a name outward, as `global` and `nonlocal` direct. */
 export function lookUpName(reading: PythonReading, from: Scope, name: string): Binding | undefined {
@@ -25,19 +23,9 @@ export function isLocalName(reading: PythonReading, node: number): boolean {
   return lookUpName(reading, reading.scopeOf[node], textOf(reading, node))?.kind === 'local';
 }
 
-function literal({ expressions }: PythonReading, type: string): number {
-  return expressions.add(EXPRESSION.literal, expressions.name(type));
-}
-
 /** States how the value of an expression node is to be resolved; 0 when one file cannot say. */
 export function valueExpression(reading: PythonReading, node: number, depth = 0): number {
-  if (node < 0 || depth > MAX_DEPTH) return 0;
-  const { valueMemo } = reading;
-  if (valueMemo[node] === 0) {
-    valueMemo[node] = 1;
-    valueMemo[node] = 1 + stateValue(reading, node, depth);
-  }
-  return valueMemo[node] - 1;
+  return statedOnce(reading.valueMemo, node, depth, () => stateValue(reading, node, depth));
 }
 
 function stateValue(reading: PythonReading, node: number, depth: number): number {
@@ -54,8 +42,7 @@ function stateValue(reading: PythonReading, node: number, depth: number): number
     }
     case K.call: {
       const callee = childIn(table, node, F.function);
-      if (callee >= 0 && textOf(reading, callee) === 'super')
-        return receiver(reading, node, EXPRESSION.super, 0);
+      if (callee >= 0 && textOf(reading, callee) === 'super') return parentInstance(reading, node);
       return expressions.add(EXPRESSION.result, inner(callee));
     }
     case K.await:
@@ -67,21 +54,21 @@ function stateValue(reading: PythonReading, node: number, depth: number): number
     case K.named_expression:
       return inner(childIn(table, node, F.value));
     case K.conditional_expression:
-      return either(reading, inner(node + 1), inner(lastChild(reading, node)));
+      return expressions.either(inner(node + 1), inner(lastChild(reading, node)));
     case K.boolean_operator:
-      return either(reading, inner(childIn(table, node, F.left)), inner(childIn(table, node, F.right)));
+      return expressions.either(inner(childIn(table, node, F.left)), inner(childIn(table, node, F.right)));
     case K.string:
     case K.concatenated_string:
-      return literal(reading, 'str');
+      return expressions.literal('str');
     case K.integer:
-      return literal(reading, 'int');
+      return expressions.literal('int');
     case K.float:
-      return literal(reading, 'float');
+      return expressions.literal('float');
     case K.true:
     case K.false:
     case K.comparison_operator:
     case K.not_operator:
-      return literal(reading, 'bool');
+      return expressions.literal('bool');
     case K.list:
     case K.tuple:
     case K.set:
@@ -92,32 +79,27 @@ function stateValue(reading: PythonReading, node: number, depth: number): number
       return listOf(reading, inner(childIn(table, node, F.body)));
     case K.dictionary:
     case K.dictionary_comprehension:
-      return literal(reading, 'dict');
+      return expressions.literal('dict');
     default:
       return 0;
   }
 }
 
-function either({ expressions }: PythonReading, first: number, second: number): number {
-  if (first === 0 || first === second) return second;
-  return second === 0 ? first : expressions.add(EXPRESSION.either, first, second);
-}
-
 function listValue(reading: PythonReading, node: number, depth: number): number {
-  const { table } = reading;
+  const { table, expressions } = reading;
   for (let child = table.next[node + 1]; child < table.next[node]; child = table.next[child]) {
     const value = valueExpression(reading, child, depth + 1);
     if (value > 0) return listOf(reading, value);
   }
-  return literal(reading, 'list');
+  return expressions.literal('list');
 }
 
 /** A list whose elements are like a value. */
 function listOf({ expressions }: PythonReading, value: number): number {
   if (value === 0) return 0;
   const list = expressions.add(EXPRESSION.global, expressions.name('list'));
-  const cell = expressions.add(EXPRESSION.list, expressions.add(EXPRESSION.typeOf, value), 0);
-  return expressions.add(EXPRESSION.instance, expressions.add(EXPRESSION.generic, list, cell));
+  const cells = expressions.list([expressions.add(EXPRESSION.typeOf, value)]);
+  return expressions.add(EXPRESSION.instance, expressions.add(EXPRESSION.generic, list, cells));
 }
 
 function lastChild({ table }: PythonReading, node: number): number {
@@ -128,25 +110,8 @@ function lastChild({ table }: PythonReading, node: number): number {
 
 function namedValue(reading: PythonReading, node: number, name: string, depth: number): number {
   const found = lookUpName(reading, reading.scopeOf[node], name);
-  if (found) return boundValue(reading, found, depth);
+  if (found) return boundExpression(reading, found, (at) => localValue(reading, at, depth + 1));
   return reading.expressions.add(EXPRESSION.name, reading.expressions.name(name), 0);
-}
-
-function boundValue(reading: PythonReading, binding: Binding, depth: number): number {
-  switch (binding.kind) {
-    case 'symbol':
-      return reading.expressions.add(EXPRESSION.symbol, binding.symbol);
-    case 'import':
-      return reading.expressions.add(EXPRESSION.import, binding.binding);
-    case 'opaque':
-      return 0;
-    case 'local':
-      if (binding.expression < 0) {
-        binding.expression = 0; // A variable that rests on itself stays unknown.
-        binding.expression = localValue(reading, binding.node, depth + 1);
-      }
-      return binding.expression;
-  }
 }
 
 /** What a local name holds: by its annotation, its default, what it is first given or loops over, or as a receiver. */
@@ -193,7 +158,7 @@ function namedByAs(reading: PythonReading, target: number, depth: number): numbe
   }
   const made = valueExpression(reading, value, depth + 1);
   const entered = expressions.add(EXPRESSION.member, made, expressions.name('__enter__'));
-  return either(reading, expressions.add(EXPRESSION.result, entered), made);
+  return expressions.either(expressions.add(EXPRESSION.result, entered), made);
 }
 
 /** The first parameter of a method is the receiver: an instance, or in a class method the class. */
@@ -210,12 +175,10 @@ function receiverParameter(reading: PythonReading, node: number, list: number): 
   return reading.expressions.add(EXPRESSION.this, cls, isClass ? 1 : 0);
 }
 
-/** The instance or class that the method around `node` belongs to, or its parent. */
-function receiver(reading: PythonReading, node: number, operation: number, asClass: number): number {
-  const { ownerOf, declarations, expressions } = reading;
-  for (let at = ownerOf[node]; at >= 0; at = declarations[at].parent)
-    if (declarations[at].kind === KIND.type) return expressions.add(operation, at, asClass);
-  return 0;
+/** What `super()` gives in the method around `node`. */
+function parentInstance(reading: PythonReading, node: number): number {
+  const type = enclosingType(reading, node);
+  return type < 0 ? 0 : reading.expressions.add(EXPRESSION.super, type, 0);
 }
 
 function instance({ expressions }: PythonReading, type: number): number {
@@ -258,8 +221,11 @@ export function typeExpression(reading: PythonReading, node: number, depth = 0):
       if (wrappers.has(name)) return firstType(reading, node, depth, base);
       if (name === 'Union') return firstType(reading, node, depth, base);
       const cells = argumentTypes(reading, node, depth);
-      const list = cells.reduceRight((rest, cell) => expressions.add(EXPRESSION.list, cell, rest), 0);
-      return expressions.add(EXPRESSION.generic, valueExpression(reading, base, depth + 1), list);
+      return expressions.add(
+        EXPRESSION.generic,
+        valueExpression(reading, base, depth + 1),
+        expressions.list(cells),
+      );
     }
     default:
       return 0;

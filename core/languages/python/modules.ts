@@ -1,4 +1,4 @@
-import { folderOf, foldersAbove, isInside, type FileTree } from '../../link/fileTree.ts';
+import { folderOf, foldersAbove, type FileTree } from '../../link/fileTree.ts';
 
 /** A module found in the codebase: its file, or the folder of a namespace package. */
 export type FoundModule =
@@ -59,7 +59,15 @@ export function createModuleFinder(tree: FileTree, paths: Iterable<string>): Mod
     ...new Set([rootOf(fromFile), ...tree.sourceRoots, ...usualRoots]),
   ];
 
+  const known = new Map<string, FoundModule | null>();
+  /** The files of one folder find a module at the same place. */
   const absolute = (name: string, fromFile: string): FoundModule | null => {
+    const key = `${folderOf(fromFile)}:${name}`;
+    let found = known.get(key);
+    if (found === undefined) known.set(key, (found = search(name, fromFile)));
+    return found;
+  };
+  const search = (name: string, fromFile: string): FoundModule | null => {
     let folder: FoundModule | null = null;
     for (const root of certainRoots(fromFile)) {
       const found = inFolder(root, name);
@@ -112,5 +120,5 @@ export function relativeBase(fromFile: string, dots: number): string | null {
     if (folder === '') return null;
     folder = folderOf(folder);
   }
-  return isInside(fromFile, folder) ? folder : null;
+  return folder;
 }

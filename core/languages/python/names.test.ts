@@ -1,13 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { describeDependencies, surveyText } from '../../../tests/surveyText.ts';
+import { dependenciesOf, surveyText } from '../../../tests/surveyText.ts';
 import { importName } from './names.ts';
-
-async function dependencies(files: Record<string, string>, of = ''): Promise<string[]> {
-  return describeDependencies(await surveyText(files))
-    .filter((line) => line.includes(of))
-    .map((line) => line.replace(/ @[\d,]+$/, ''))
-    .sort();
-}
 
 describe('imports of Python', () => {
   it('lead to modules, to names of packages, and through what a package passes on', async () => {
@@ -19,18 +12,18 @@ describe('imports of Python', () => {
       'b.py': 'from tides import Table, gauge, __version__\nTable().draw()\ngauge.read()\n',
       'c.py': 'import tides as t\nt.Table()\nt.gauge.read()\n',
     };
-    expect(await dependencies(files, ' a.py')).toEqual([
+    expect(await dependenciesOf(files, ' a.py')).toEqual([
       'call a.py → tides/gauge.py#read exact',
       'import a.py → tides/gauge.py exact',
     ]);
-    expect(await dependencies(files, ' b.py')).toEqual([
+    expect(await dependenciesOf(files, ' b.py')).toEqual([
       'call b.py → tides/gauge.py#read exact',
       'call b.py → tides/table.py#Table.draw inferred',
       'construct b.py → tides/table.py#Table exact',
       'import b.py → tides/__init__.py exact',
       'import b.py → tides/gauge.py exact',
     ]);
-    expect(await dependencies(files, ' c.py')).toEqual([
+    expect(await dependenciesOf(files, ' c.py')).toEqual([
       'call c.py → tides/gauge.py#read exact',
       'construct c.py → tides/table.py#Table exact',
       'import c.py → tides/__init__.py exact',
@@ -45,12 +38,12 @@ describe('imports of Python', () => {
       'tests/test_table.py': 'from hollowmere.tides.table import Mate\nimport helpers\n',
       'tests/helpers.py': '',
     };
-    expect(await dependencies(files, 'import ')).toEqual([
+    expect(await dependenciesOf(files, 'import ')).toEqual([
       'import src/hollowmere/tides/table.py → src/hollowmere/crew/mate.py exact',
       'import tests/test_table.py → src/hollowmere/tides/table.py exact',
       'import tests/test_table.py → tests/helpers.py exact',
     ]);
-    expect(await dependencies(files, 'call ')).toEqual([
+    expect(await dependenciesOf(files, 'call ')).toEqual([
       'call src/hollowmere/tides/table.py → src/hollowmere/crew/mate.py#Mate.hire inferred',
     ]);
   });
@@ -60,7 +53,7 @@ describe('imports of Python', () => {
       'all.py': '__all__ = ["shown"]\ndef shown(): pass\ndef hidden(): pass\n',
       'use.py': 'from all import *\nshown()\nhidden()\n',
     };
-    expect(await dependencies(files, 'call ')).toEqual(['call use.py → all.py#shown exact']);
+    expect(await dependenciesOf(files, 'call ')).toEqual(['call use.py → all.py#shown exact']);
   });
 
   it('lead outside by the name at the top, and are gaps where the package is ours', async () => {
@@ -97,12 +90,12 @@ describe('members of Python', () => {
       'barge.py':
         'from hull import Hull\nclass Barge(Hull):\n    def __init__(self): self.spare = Hull()\n    def work(self):\n        self.paint()\n        self.spare.paint()\n        self.berth.clear()\n        super().paint()\n        Hull.paint(self)\n',
     };
-    expect(await dependencies(files, 'call barge.py')).toEqual([
+    expect(await dependenciesOf(files, 'call barge.py')).toEqual([
       'call barge.py#Barge.work → hull.py#Berth.clear inferred',
       'call barge.py#Barge.work → hull.py#Hull.paint exact',
       'call barge.py#Barge.work → hull.py#Hull.paint inferred',
     ]);
-    expect(await dependencies(files, 'write ')).toEqual([
+    expect(await dependenciesOf(files, 'write ')).toEqual([
       'write barge.py#Barge.__init__ → barge.py#Barge.spare exact',
     ]);
   });

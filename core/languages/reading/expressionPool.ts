@@ -1,4 +1,4 @@
-import { EXPRESSION, type ExpressionColumns } from '../../facts/fileFacts.ts';
+import { ANY_NUMBER, EXPRESSION, type ExpressionColumns } from '../../facts/fileFacts.ts';
 
 /** The expressions and names of one file, each stored once. Expression 0 is the unknown one. */
 export class ExpressionPool {
@@ -35,6 +35,40 @@ export class ExpressionPool {
     this.b.push(b);
     if (key >= 0) this.known.set(key, index);
     return index;
+  }
+
+  /** One of two, as far as either is known. */
+  either(first: number, second: number): number {
+    if (first === 0 || first === second) return second;
+    return second === 0 ? first : this.add(EXPRESSION.either, first, second);
+  }
+
+  /** A list of expressions; 0 for none. */
+  list(cells: readonly number[]): number {
+    return cells.reduceRight((rest, cell) => this.add(EXPRESSION.list, cell, rest), 0);
+  }
+
+  /** A value of a primitive type, or the type. */
+  literal(type: string): number {
+    return this.add(EXPRESSION.literal, this.name(type));
+  }
+
+  /** The type of arrays of a type. */
+  arrayOf(element: number): number {
+    return this.add(
+      EXPRESSION.generic,
+      this.add(EXPRESSION.global, this.name('Array')),
+      this.list([element]),
+    );
+  }
+
+  arguments(values: readonly number[]): number {
+    return this.add(EXPRESSION.arguments, values.length, this.list(values));
+  }
+
+  /** What a routine takes; see `parameterRange`. */
+  parameters(least: number, most: number, types: readonly number[]): number {
+    return this.add(EXPRESSION.parameters, most * (ANY_NUMBER + 1) + least, this.list(types));
   }
 
   /** The symbol that an expression names outright, or -1. */

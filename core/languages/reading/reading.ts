@@ -1,5 +1,5 @@
 import type { ExportFacts, FileFacts, FigureName, ImportFact } from '../../facts/fileFacts.ts';
-import { figureNames } from '../../facts/fileFacts.ts';
+import { figureNames, KIND } from '../../facts/fileFacts.ts';
 import type { SyntaxTable } from './syntaxTable.ts';
 import { ExpressionPool } from './expressionPool.ts';
 import { newScope, type Scope } from './scopes.ts';
@@ -103,6 +103,13 @@ export function declare(
   const index = reading.declarations.push(newDeclaration(reading, node, what)) - 1;
   reading.declarationAt.set(node, index);
   return index;
+}
+
+/** The innermost type in which a node stands; -1 for none. */
+export function enclosingType({ ownerOf, declarations }: Reading, node: number): number {
+  let at = ownerOf[node];
+  while (at >= 0 && declarations[at].kind !== KIND.type) at = declarations[at].parent;
+  return at;
 }
 
 /** A name for several declarations of one scope, such as a local class. */

@@ -1,4 +1,5 @@
 import { EXPRESSION } from '../../facts/fileFacts.ts';
+import { MAX_DEPTH, statedOnce } from '../reading/stating.ts';
 import { childIn, childOfKind } from '../reading/syntaxTable.ts';
 import { importExpression } from './imports.ts';
 import { textOf } from '../reading/reading.ts';
@@ -7,17 +8,9 @@ import { lookUpType } from '../reading/scopes.ts';
 import { F, K } from './vocabulary.ts';
 import { boundValue, valueExpression } from './valueExpressions.ts';
 
-const MAX_DEPTH = 60;
-
 /** States how a type node is to be resolved; 0 for type parameters, primitives and what has no single name. */
 export function typeExpression(reading: ScriptReading, node: number, depth = 0): number {
-  if (node < 0 || depth > MAX_DEPTH) return 0;
-  const { typeMemo } = reading;
-  if (typeMemo[node] === 0) {
-    typeMemo[node] = 1; // A constraint that rests on itself stays unknown.
-    typeMemo[node] = 1 + stateType(reading, node, depth);
-  }
-  return typeMemo[node] - 1;
+  return statedOnce(reading.typeMemo, node, depth, () => stateType(reading, node, depth));
 }
 
 function stateType(reading: ScriptReading, node: number, depth: number): number {
@@ -50,7 +43,7 @@ function stateType(reading: ScriptReading, node: number, depth: number): number 
     case K.parenthesized_type:
       return inner(table.next[node + 1]);
     case K.array_type:
-      return arrayOf(reading, inner(node + 1));
+      return expressions.arrayOf(inner(node + 1));
     case K.union_type:
     case K.intersection_type:
       return combined(reading, node, depth);
@@ -77,12 +70,6 @@ function qualifier(reading: ScriptReading, node: number, depth: number): number 
   return typeExpression(reading, node, depth + 1);
 }
 
-function arrayOf(reading: ScriptReading, element: number): number {
-  const { expressions } = reading;
-  const array = expressions.add(EXPRESSION.global, expressions.name('Array'));
-  return expressions.add(EXPRESSION.generic, array, expressions.add(EXPRESSION.list, element, 0));
-}
-
 /** A type (expression) with the arguments of a `type_arguments` node, or as it is when there are none. */
 export function applied(reading: ScriptReading, base: number, args: number, depth: number): number {
   const { table, expressions } = reading;
@@ -93,9 +80,7 @@ export function applied(reading: ScriptReading, base: number, args: number, dept
     const isType = kind !== K.comment && table.end[child] - table.start[child] > 0;
     if (isType && !isPunctuation(reading, child)) found.push(typeExpression(reading, child, depth + 1));
   }
-  let list = 0;
-  for (const type of found.reverse()) list = expressions.add(EXPRESSION.list, type, list);
-  return expressions.add(EXPRESSION.generic, base, list);
+  return expressions.add(EXPRESSION.generic, base, expressions.list(found));
 }
 
 function isPunctuation(reading: ScriptReading, node: number): boolean {

@@ -1,4 +1,5 @@
 import { EXPRESSION, FLAG, FORM } from '../../facts/fileFacts.ts';
+import { boundExpression, MAX_DEPTH } from '../reading/stating.ts';
 import { childIn, childOfKind } from '../reading/syntaxTable.ts';
 import { importExpression } from './imports.ts';
 import { textOf } from '../reading/reading.ts';
@@ -6,9 +7,6 @@ import type { ScriptReading } from './reading.ts';
 import { lookUpValue, type Binding } from '../reading/scopes.ts';
 import { applied, typeExpression } from './typeExpressions.ts';
 import { F, K, kindSet, T } from './vocabulary.ts';
-
-/** Chains longer than this are given up; what they hold stays unknown. */
-const MAX_DEPTH = 60;
 
 /** States how the value of an expression node is to be resolved; 0 when one file cannot say. */
 export function valueExpression(reading: ScriptReading, node: number, depth = 0): number {
@@ -85,15 +83,14 @@ function stateValue(reading: ScriptReading, node: number, depth: number): number
     case K.assignment_expression:
       return inner(childIn(table, node, F.right));
     case K.ternary_expression:
-      return either(
-        reading,
+      return expressions.either(
         inner(childIn(table, node, F.consequence)),
         inner(childIn(table, node, F.alternative)),
       );
     case K.binary_expression: {
       const operator = table.kind[childIn(table, node, F.operator)];
       if (operator !== T['||'] && operator !== T['??']) return 0;
-      return either(reading, inner(childIn(table, node, F.left)), inner(childIn(table, node, F.right)));
+      return expressions.either(inner(childIn(table, node, F.left)), inner(childIn(table, node, F.right)));
     }
     case K.class: {
       const declared = reading.declarationAt.get(node);
@@ -105,11 +102,6 @@ function stateValue(reading: ScriptReading, node: number, depth: number): number
   }
 }
 
-function either(reading: ScriptReading, first: number, second: number): number {
-  if (first === 0 || first === second) return second;
-  return second === 0 ? first : reading.expressions.add(EXPRESSION.either, first, second);
-}
-
 function namedValue(reading: ScriptReading, node: number, name: string, depth: number): number {
   const found = lookUpValue(reading.scopeOf[node], name);
   if (!found) return reading.expressions.add(EXPRESSION.global, reading.expressions.name(name));
@@ -117,20 +109,7 @@ function namedValue(reading: ScriptReading, node: number, name: string, depth: n
 }
 
 export function boundValue(reading: ScriptReading, binding: Binding, depth: number): number {
-  switch (binding.kind) {
-    case 'symbol':
-      return reading.expressions.add(EXPRESSION.symbol, binding.symbol);
-    case 'import':
-      return reading.expressions.add(EXPRESSION.import, binding.binding);
-    case 'opaque':
-      return 0;
-    case 'local':
-      if (binding.expression < 0) {
-        binding.expression = 0; // A variable that rests on itself stays unknown.
-        binding.expression = patternValue(reading, binding.node, depth + 1);
-      }
-      return binding.expression;
-  }
+  return boundExpression(reading, binding, (at) => patternValue(reading, at, depth + 1));
 }
 
 /** What a name bound at `node` holds, from the pattern it stands in up to the declared type or the initial value. */

@@ -1,0 +1,38 @@
+import { EXPRESSION } from '../../facts/fileFacts.ts';
+import type { Reading } from './reading.ts';
+import type { Binding } from './scopes.ts';
+
+/** Chains longer than this are given up; what they hold stays unknown. */
+export const MAX_DEPTH = 60;
+
+/** States the expression of a node, once; one that rests on itself stays unknown. `memo` is the reading's for its kind. */
+export function statedOnce(memo: Int32Array, node: number, depth: number, state: () => number): number {
+  if (node < 0 || depth > MAX_DEPTH) return 0;
+  if (memo[node] === 0) {
+    memo[node] = 1;
+    memo[node] = 1 + state();
+  }
+  return memo[node] - 1;
+}
+
+/** What a bound name stands for; `ofLocal` states what a local holds, from the node that binds it. */
+export function boundExpression(
+  { expressions }: Reading,
+  binding: Binding,
+  ofLocal: (node: number) => number,
+): number {
+  switch (binding.kind) {
+    case 'symbol':
+      return expressions.add(EXPRESSION.symbol, binding.symbol);
+    case 'import':
+      return expressions.add(EXPRESSION.import, binding.binding);
+    case 'opaque':
+      return 0;
+    case 'local':
+      if (binding.expression < 0) {
+        binding.expression = 0; // A variable that rests on itself stays unknown.
+        binding.expression = ofLocal(binding.node);
+      }
+      return binding.expression;
+  }
+}
