@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { format, resolveConfig } from 'prettier';
 import { installationRoot } from '../server/installation.ts';
 import type { Row } from './oracles/comparison.ts';
+import { compareCSharp } from './oracles/csharp.ts';
 import { measureDamage, type Damage } from './oracles/damage.ts';
 import { compareJava } from './oracles/java.ts';
 import { compareNative } from './oracles/native.ts';
@@ -17,9 +18,23 @@ const packages = ['rxjs@7.8.2', 'effect@4.1.0', 'three@0.187.0'];
 const pocoParts =
   'Foundation XML JSON Util Encodings Net NetSSL_OpenSSL NetSSL_Win Crypto Data Data/SQLite Data/ODBC Data/MySQL Data/PostgreSQL Zip SevenZip PDF MongoDB Redis JWT CppParser PageCompiler ActiveRecord Prometheus ApacheConnector CppUnit';
 
+const monoLibraries =
+  'System.Core System.Xml System.Data System.Xml.Linq System.Runtime.Serialization System.Numerics'.split(
+    ' ',
+  );
+
 const others: { what: string; compare: () => Promise<Row> }[] = [
   { what: 'types', compare: () => compareJava('libcommons-lang3-java', 'src/main/java') },
   { what: 'types', compare: () => compareJava('libcommons-collections4-java', 'src/main/java') },
+  { what: 'types', compare: () => compareCSharp('dnlib', 'src') },
+  {
+    what: 'types',
+    compare: () =>
+      compareCSharp('newtonsoft-json', 'Src/Newtonsoft.Json', {
+        symbols: ['NET40'],
+        libraries: monoLibraries,
+      }),
+  },
   { what: 'imports', compare: () => comparePython('python-django', ['.', 'tests']) },
   {
     what: 'includes',

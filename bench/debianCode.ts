@@ -42,7 +42,7 @@ export function fetchDebianSource(name: string): string {
   rmSync(folder, { recursive: true, force: true });
   mkdirSync(folder, { recursive: true });
   process.stderr.write(`Fetching the Debian source ${name}\n`);
-  execFileSync('apt-get', [...aptOptions(), '-qq', 'source', '--download-only', name], {
+  execFileSync('apt-get', [...aptOptions(), '-qq', 'source', '--tar-only', '--download-only', name], {
     cwd: folder,
     stdio: ['ignore', 'ignore', 'inherit'],
   });

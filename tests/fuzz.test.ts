@@ -5,17 +5,21 @@ import { describe, expect, it } from 'vitest';
 import { languageOf } from '../core/languages/registry.ts';
 import { installationRoot } from '../server/installation.ts';
 import { packFacts, unpackFacts } from '../server/work/packedFacts.ts';
+import { corpusFiles } from './corpusCases.ts';
 import { factsOfText, surveyText } from './surveyText.ts';
 
 const folder = join(installationRoot, 'demo', 'hollowmere');
-/** The demo's files by language. */
+/** The demo's files and the cases of the corpora, by language. */
 const samples = new Map<string, { name: string; text: string }[]>();
-for (const path of readdirSync(folder, { recursive: true, encoding: 'utf8' }).sort()) {
+function take(path: string, text: string): void {
   const language = languageOf(path)?.language.name;
-  if (language === undefined || path.startsWith('vendor')) continue;
-  const sample = { name: basename(path), text: readFileSync(join(folder, path), 'utf8') };
-  samples.set(language, [...(samples.get(language) ?? []), sample]);
+  if (language === undefined) return;
+  samples.set(language, [...(samples.get(language) ?? []), { name: basename(path), text }]);
 }
+for (const path of readdirSync(folder, { recursive: true, encoding: 'utf8' }).sort()) {
+  if (languageOf(path) && !path.startsWith('vendor')) take(path, readFileSync(join(folder, path), 'utf8'));
+}
+for (const { cases } of corpusFiles()) for (const { file, source } of cases) take(file, source);
 
 /** More with `FUZZ_RUNS=5000`, to let it run for a minute on each language. */
 const RUNS = Number(process.env.FUZZ_RUNS ?? 100);

@@ -37,6 +37,8 @@ export async function factsOfText(
   return facts;
 }
 
+const isManifest = (path: string): boolean => /\.(json|csproj)$/.test(path);
+
 /** A file tree of given paths; the texts of project files among them can be read. */
 export function fileTree(
   files: Record<string, string>,
@@ -56,8 +58,8 @@ export function fileTree(
       return reason === undefined ? undefined : { path, reason };
     },
     isFolder: (path) => folders.has(path),
-    manifests: () => Object.keys(files).filter((path) => path.endsWith('.json')),
-    manifest: (path) => (path.endsWith('.json') ? files[path] : undefined),
+    manifests: () => Object.keys(files).filter(isManifest),
+    manifest: (path) => (isManifest(path) ? files[path] : undefined),
     sourceRoots: [],
     acceptedExternals: new Set(),
     ...rules,

@@ -2,7 +2,8 @@ import { cpp } from '@codemirror/lang-cpp';
 import { java } from '@codemirror/lang-java';
 import { javascript } from '@codemirror/lang-javascript';
 import { python } from '@codemirror/lang-python';
-import { HighlightStyle, syntaxHighlighting } from '@codemirror/language';
+import { HighlightStyle, StreamLanguage, syntaxHighlighting } from '@codemirror/language';
+import { csharp } from '@codemirror/legacy-modes/mode/clike';
 import { search, searchKeymap } from '@codemirror/search';
 import { EditorState, type Extension } from '@codemirror/state';
 import { drawSelection, EditorView, highlightSpecialChars, keymap, lineNumbers } from '@codemirror/view';
@@ -43,6 +44,7 @@ const sheet = EditorView.theme({
 /** How a text is told apart into names, strings and comments, by its ending. */
 function languageOf(path: string): Extension {
   if (/\.java$/i.test(path)) return java();
+  if (/\.cs$/i.test(path)) return StreamLanguage.define(csharp);
   if (/\.py[iw]?$/i.test(path)) return python();
   if (/\.(c|h|cc|cpp|cxx|c\+\+|hh|hpp|hxx|h\+\+|inl|ipp|tpp|tcc)$/i.test(path)) return cpp();
   return javascript({ typescript: /\.[cm]?tsx?$/.test(path), jsx: /\.([jt]sx|js)$/.test(path) });

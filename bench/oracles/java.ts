@@ -3,11 +3,11 @@ import { mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { FORM, KIND } from '../../core/facts/fileFacts.ts';
-import { CERTAINTY, dependencyKinds, isImportKind } from '../../core/link/linked.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { surveyPath } from '../../tests/surveyPath.ts';
 import { fetchDebianSource } from '../debianCode.ts';
 import { compare, rowOf, type Row } from './comparison.ts';
+import { edgesBetween, typeEdges } from './typeEdges.ts';
 
 /**
  * Type-to-type dependencies against the classes that `javac` builds, as `javap -v` lists them: what a class's constant
@@ -20,10 +20,8 @@ export async function compareJava(packageName: string, sources: string): Promise
   const { survey } = await surveyPath(root);
   const { edges, constants } = compile(root);
   const names = typeNames(survey);
-  const known = new Set(names);
-  const isKnown = (edge: string): boolean => edge.split(' → ').every((type) => known.has(type));
-  const theirs = new Set([...edges].filter((edge) => isApart(edge) && isKnown(edge)));
-  const comparison = compare(ourEdges(survey, names, theirs, constants), theirs);
+  const theirs = edgesBetween(names, edges);
+  const comparison = compare(typeEdges(survey, names, theirs, constants), theirs);
   const what = {
     code: packageName,
     oracle: 'classes of javac 17',
@@ -31,12 +29,6 @@ export async function compareJava(packageName: string, sources: string): Promise
     required: 0.97,
   };
   return rowOf(what, comparison);
-}
-
-/** False when one of the two types encloses the other. */
-function isApart(edge: string): boolean {
-  const [from, to] = edge.split(' → ');
-  return from !== to && !from.startsWith(`${to}.`) && !to.startsWith(`${from}.`);
 }
 
 /** `a/b/C.java#C.D` → `a.b.C.D`, for the innermost type that is a member of types only. */
@@ -64,84 +56,6 @@ function typeNames(survey: SurveyedCodebase): string[] {
 /** Members of anonymous types are part of the type around. */
 function isNamedMember(key: string): boolean {
   return !key.includes('(');
-}
-
-/**
- * The survey's dependencies between types. A member is linked to where it is declared, while a class file names the
- * type through which it is reached, so that a member of a parent counts only when no child of that parent is named.
- */
-function ourEdges(
-  survey: SurveyedCodebase,
-  names: string[],
-  theirs: ReadonlySet<string>,
-  constants: ReadonlySet<string>,
-): Set<string> {
-  const { dependencies, elements } = survey;
-  const parents = parentTypes(survey, names);
-  const reached = new Map<string, Set<string>>();
-  for (const edge of theirs) {
-    const [from, to] = edge.split(' → ');
-    if (!reached.has(from)) reached.set(from, new Set([from]));
-    for (const type of withAncestors(to, parents)) reached.get(from)!.add(type);
-  }
-  const linesOf = (row: number): number[] => [
-    ...dependencies.line.subarray(dependencies.placeStart[row], dependencies.placeStart[row + 1]),
-  ];
-  const isConstant = (row: number): boolean =>
-    dependencyKinds[dependencies.kind[row]] === 'read' &&
-    constants.has(`${names[dependencies.to[row]]}.${elements.name[dependencies.to[row]]}`);
-  const erased = new Set<string>();
-  for (let row = 0; row < dependencies.count; row++) {
-    if (!isConstant(row)) continue;
-    const target = names[dependencies.to[row]];
-    for (const line of linesOf(row)) erased.add(`${dependencies.from[row]}:${line}:${target}`);
-  }
-  const edges = new Set<string>();
-  for (let row = 0; row < dependencies.count; row++) {
-    const kind = dependencyKinds[dependencies.kind[row]];
-    if (isImportKind[dependencies.kind[row]] || dependencies.certainty[row] === CERTAINTY.ambiguous) continue;
-    const to = dependencies.to[row];
-    if (to >= elements.firstExternal) continue;
-    const [from, target] = [names[dependencies.from[row]], names[to]];
-    const edge = `${from} → ${target}`;
-    if (from === '' || target === '' || !isApart(edge)) continue;
-    if (isConstant(row)) continue;
-    // The type that only qualifies a constant's name goes with it.
-    const qualifies = (line: number): boolean => erased.has(`${dependencies.from[row]}:${line}:${target}`);
-    if (kind === 'typeUse' && linesOf(row).every(qualifies)) continue;
-    const isMember = kind === 'call' || kind === 'read' || kind === 'write';
-    const isInherited =
-      reached.get(from)?.has(target) ||
-      enclosing(from).some((type) => withAncestors(type, parents).has(target));
-    if (isMember && !theirs.has(edge) && isInherited) continue;
-    edges.add(edge);
-  }
-  return edges;
-}
-
-/** A type and those that it stands in. */
-function enclosing(type: string): string[] {
-  const words = type.split('.');
-  return words.map((_, i) => words.slice(0, i + 1).join('.')).reverse();
-}
-
-function parentTypes({ dependencies }: SurveyedCodebase, names: string[]): Map<string, Set<string>> {
-  const parents = new Map<string, Set<string>>();
-  for (let row = 0; row < dependencies.count; row++) {
-    const kind = dependencyKinds[dependencies.kind[row]];
-    if (kind !== 'inherit' && kind !== 'implement') continue;
-    const [child, parent] = [names[dependencies.from[row]], names[dependencies.to[row]]];
-    if (!parent) continue;
-    if (!parents.has(child)) parents.set(child, new Set());
-    parents.get(child)!.add(parent);
-  }
-  return parents;
-}
-
-function withAncestors(type: string, parents: ReadonlyMap<string, Set<string>>): Set<string> {
-  const found = new Set([type]);
-  for (const at of found) for (const parent of parents.get(at) ?? []) found.add(parent);
-  return found;
 }
 
 function compile(root: string): Compiled {

@@ -108,6 +108,7 @@ export function describeExpression(facts: FileFacts, expression: number): string
     case EXPRESSION.typeOf:
       return `typeof ${inner(a[expression])}`;
     case EXPRESSION.name:
+    case EXPRESSION.typeName:
       return facts.names[a[expression]];
     case EXPRESSION.literal:
       return `a ${facts.names[a[expression]]}`;

@@ -24,7 +24,7 @@ export interface FileFacts {
 }
 
 /** Part of the cache key: raise it whenever extraction gives different facts for the same text. */
-export const FRONT_END_VERSION = 5;
+export const FRONT_END_VERSION = 6;
 
 export type ParseState = 'clean' | 'partial' | 'failed';
 
@@ -82,6 +82,7 @@ export const declarationForms = [
   'annotation',
   'delegate',
   'macro',
+  'extension',
 ] as const;
 export type DeclarationForm = (typeof declarationForms)[number];
 export const FORM = Object.fromEntries(declarationForms.map((form, i) => [form, i])) as Record<
@@ -137,7 +138,7 @@ export interface DeclarationColumns {
   value: Int32Array;
   /** Parameters of a routine that may be overloaded: an expression of the operation `parameters`; 0 when unknown. */
   parameters: Int32Array;
-  /** Expression for the type or namespace to which a definition outside of it belongs (`A::m`); 0 for none. */
+  /** Expression for the type or namespace to which a definition outside of it belongs (`A::m`), or which a method extends; 0 for none. */
   owner: Int32Array;
   /** First and last line of the documentation comment; 0 for none. */
   docStart: Int32Array;
@@ -187,6 +188,8 @@ export const EXPRESSION = {
   arguments: 17,
   /** At least `a` % 4096 and at most `a` / 4096 parameters, whose type expressions are the list `b`. */
   parameters: 18,
+  /** As `name`, where only a type or a namespace can be meant. */
+  typeName: 19,
 } as const;
 
 /** A number of parameters without limit. */

@@ -1,11 +1,20 @@
 import type { GrammarFile, LanguageDefinition } from './language.ts';
 import { c, cpp } from './c/index.ts';
+import { csharp } from './csharp/index.ts';
 import { java } from './java/index.ts';
 import { python } from './python/index.ts';
 import { javascript, typescript } from './typescript/index.ts';
 
 /** Every language the program reads. Adding one means adding a folder and a line here. */
-export const languages: readonly LanguageDefinition[] = [typescript, javascript, java, python, c, cpp];
+export const languages: readonly LanguageDefinition[] = [
+  typescript,
+  javascript,
+  java,
+  csharp,
+  python,
+  c,
+  cpp,
+];
 
 const byEnding = new Map<string, { language: LanguageDefinition; grammar: GrammarFile }>();
 for (const language of languages) {

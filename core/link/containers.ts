@@ -52,15 +52,16 @@ export const takesElement = words(`
 
 /** A type applied to arguments: kept for the languages' own containers, whose elements extraction can follow. */
 export function applyType(base: Value | null, args: (Value | null)[]): Value | null {
-  if (base?.tag === 'global') {
-    if (transparent.has(base.name)) return args.at(-1) ?? null;
-    return { tag: 'container', name: base.name, args };
-  }
-  if (base?.tag === 'external' && base.name !== undefined && isContainer(base.name)) {
-    if (transparent.has(base.name)) return args[0] ?? null;
-    return { tag: 'container', name: base.name, args, external: base.external };
-  }
-  return base;
+  if (base?.tag !== 'global' && base?.tag !== 'external') return base;
+  // C# names a generic type with the number of its parameters: `List<>`.
+  const name = base.name?.replace(/<,*>$/, '');
+  if (name === undefined) return base;
+  if (base.tag === 'global')
+    return transparent.has(name) ? (args.at(-1) ?? null) : { tag: 'container', name, args };
+  if (!isContainer(name)) return base;
+  return transparent.has(name)
+    ? (args[0] ?? null)
+    : { tag: 'container', name, args, external: base.external };
 }
 
 function isContainer(name: string): boolean {

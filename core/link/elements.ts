@@ -1,4 +1,4 @@
-import { EXPRESSION, KIND, type DeclarationColumns, type FileFacts } from '../facts/fileFacts.ts';
+import { EXPRESSION, FORM, KIND, type DeclarationColumns, type FileFacts } from '../facts/fileFacts.ts';
 import { NO_FORM, type ElementTable, type FactsOfFile } from './linked.ts';
 
 interface Building {
@@ -127,7 +127,8 @@ function placeDeclarations(building: Building, { facts }: FactsOfFile, file: num
   for (const d of ordered) {
     const parent = declarations.parent[d];
     const name = names[declarations.name[d]];
-    const owner = ownerName(facts, declarations.owner[d]);
+    const isOutside = declarations.form[d] !== FORM.extension;
+    const owner = isOutside ? ownerName(facts, declarations.owner[d]) : '';
     const qualified = (parent < 0 ? '' : `${qualifier[parent]}.`) + (owner === '' ? '' : `${owner}.`) + name;
     const times = (used.get(qualified) ?? 0) + 1;
     used.set(qualified, times);

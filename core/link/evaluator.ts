@@ -1,6 +1,7 @@
 import { EXPRESSION, FLAG, FORM, KIND, REFERENCE } from '../facts/fileFacts.ts';
 import type { FamilyRules } from './families.ts';
 import type { ImportTarget } from './imports.ts';
+import { createExports, scriptGlobals } from './exports.ts';
 import type { FactsOfFile } from './linked.ts';
 import {
   applyType,
@@ -39,8 +40,6 @@ interface FileState {
   /** Children by name, for each declaration that has any. */
   members: Map<string, number[]>[] | null;
   parents: Map<number, number[]> | null;
-  exports: Map<string, Value | null>;
-  named: Map<string, number> | null;
 }
 
 /**
@@ -57,10 +56,10 @@ export function createEvaluator(
     memo: [],
     members: null,
     parents: null,
-    exports: new Map(),
-    named: null,
   }));
   const globals = scriptGlobals(files);
+  const exports = createExports({ files, targets, familyOf, evaluate, memberOf });
+  const { exportOf, exportsOpenly } = exports;
   let depth = 0;
 
   function evaluate(file: number, expression: number): Value | null {
@@ -86,7 +85,7 @@ export function createEvaluator(
         return { tag: 'declared', file, declarations: facts.symbols[a], inferred: false };
       case EXPRESSION.import: {
         const binding = facts.importBindings[a];
-        return importedValue(targets[file][binding.import], binding.name, file);
+        return exports.importedValue(targets[file][binding.import], binding.name, file);
       }
       case EXPRESSION.global:
         return globals.get(facts.names[a]) ?? { tag: 'global', name: facts.names[a] };
@@ -96,30 +95,33 @@ export function createEvaluator(
       }
       case EXPRESSION.member: {
         const object = evaluate(file, a);
-        return object && memberOf(object, facts.names[b]);
+        return object && memberSeenFrom(file, object, facts.names[b]);
       }
       case EXPRESSION.result:
         return resultOf(evaluate(file, a), file, b);
       case EXPRESSION.name:
-        return nameIn(file, facts.names[a], b - 1);
+        return nameIn(file, facts.names[a], b - 1, ANY_MEMBER);
+      case EXPRESSION.typeName:
+        return nameIn(file, facts.names[a], b - 1, TYPE_MEMBER);
       case EXPRESSION.literal:
         return { tag: 'literal', name: facts.names[a] };
       case EXPRESSION.element:
-        return b === 0 ? elementOf(evaluate(file, a)) : indexedOf(evaluate(file, a));
+        return b === 0 ? elementOf(heldBy(evaluate(file, a))) : indexedOf(heldBy(evaluate(file, a)));
       case EXPRESSION.awaited:
-        return awaitedOf(evaluate(file, a));
+        return awaitedOf(heldBy(evaluate(file, a)));
       case EXPRESSION.generic:
         return applyType(evaluate(file, a), listOf(file, b));
       case EXPRESSION.this:
       case EXPRESSION.super: {
         const own: Value = { tag: 'declared', file, declarations: [a], inferred: false };
-        const type = operation === EXPRESSION.this ? own : (parentsOf(file, a)[0] ?? null);
+        const type = operation === EXPRESSION.this ? own : parentClass(own);
         return type && b === 0 ? instanceOf(type, false) : type;
       }
       case EXPRESSION.either:
         return evaluate(file, a) ?? evaluate(file, b);
       case EXPRESSION.typeOf: {
-        const value = evaluate(file, a);
+        const value = heldBy(evaluate(file, a));
+        if (value?.tag === 'instance') return value.type;
         return value && { tag: 'typeOf', value };
       }
       default:
@@ -131,71 +133,27 @@ export function createEvaluator(
     const { operation, a, b } = files[file].facts.expressions;
     const values: (Value | null)[] = [];
     for (let cell = list; cell > 0 && operation[cell] === EXPRESSION.list; cell = b[cell]) {
-      values.push(evaluate(file, a[cell]));
+      values.push(heldBy(evaluate(file, a[cell])));
     }
     return values;
   }
 
-  function importedValue(target: ImportTarget, name: string, from: number): Value | null {
-    if (target.kind === 'external') return { tag: 'external', external: target.external, name };
-    const family = familyOf(from);
-    if (target.kind === 'package') return { tag: 'package', family, name: target.name, from };
-    if (target.kind !== 'file') return null;
-    if (name.startsWith('package ')) return { tag: 'package', family, name: name.slice(8), from };
-    if (target.isModule) return { tag: 'module', file: target.file };
-    const { exports } = files[target.file].facts;
-    if (name === '*') {
-      return exports.whole > 0 ? evaluate(target.file, exports.whole) : { tag: 'module', file: target.file };
-    }
-    const found = exportOf(target.file, name);
-    if (found) return found;
-    if (exports.whole <= 0)
-      return name === 'default' && isCommonJs(target.file) ? { tag: 'module', file: target.file } : null;
-    const whole = evaluate(target.file, exports.whole);
-    return name === 'default' || !whole ? whole : memberOf(whole, name);
+  /** What a field or property holds; other values are themselves. */
+  function heldBy(value: Value | null): Value | null {
+    if (value?.tag !== 'declared') return value;
+    const { declarations } = files[value.file].facts;
+    const d = value.declarations[0];
+    const holds = declarations.kind[d] === KIND.field || declarations.form[d] === FORM.getter;
+    return holds ? (evaluate(value.file, declarations.value[d]) ?? value) : value;
   }
 
-  function isCommonJs(file: number): boolean {
-    const { facts } = files[file];
-    return facts.imports.every(({ kind }) => kind === 'require' || kind === 'dynamicImport');
-  }
-
-  function exportOf(file: number, name: string): Value | null {
-    const state = states[file];
-    const known = state.exports.get(name);
-    if (known !== undefined) return known;
-    state.exports.set(name, null); // Star exports may go round in a circle.
-    const { exports } = files[file].facts;
-    state.named ??= new Map(exports.named);
-    const named = state.named.get(name);
-    let value = named === undefined ? null : evaluate(file, named);
-    if (!value && name !== 'default') {
-      let opaque: Value | null = null;
-      for (const star of exports.stars) {
-        const target = targets[file][star];
-        if (target.kind === 'external') opaque = { tag: 'external', external: target.external };
-        else if (target.kind === 'file' && passesOn(target.file, name)) value = exportOf(target.file, name);
-        if (value) break;
-      }
-      value ??= opaque;
-    }
-    state.exports.set(name, value);
-    return value;
-  }
-
-  function passesOn(file: number, name: string): boolean {
-    return files[file].facts.exports.starNames?.includes(name) ?? true;
-  }
-
-  function exportsOpenly(file: number, seen = new Set<number>()): boolean {
-    if (seen.has(file)) return false;
-    seen.add(file);
-    const { facts } = files[file];
-    if (facts.exports.whole >= 0 || facts.isScript || facts.parse !== 'clean') return true;
-    return facts.exports.stars.some((star) => {
-      const target = targets[file][star];
-      return target.kind !== 'file' || exportsOpenly(target.file, seen);
-    });
+  /** The class that a type inherits from, whichever of its parts says so; for want of one, what it implements first. */
+  function parentClass(type: Value & { tag: 'declared' }): Value | null {
+    const parents = partsOf(type).flatMap(({ file, declaration }) => parentsOf(file, declaration));
+    const isClass = (parent: Value): boolean =>
+      parent.tag !== 'declared' ||
+      files[parent.file].facts.declarations.form[parent.declarations[0]] !== FORM.interface;
+    return parents.find(isClass) ?? parents[0] ?? null;
   }
 
   /** `type A = B` is B when B can be followed; an object type stays itself. */
@@ -250,12 +208,12 @@ export function createEvaluator(
    * What a name means where it stands in a declaration: a member of the types around, innermost first, then what their
    * namespaces hold, then what the language's rules say of the file.
    */
-  function nameIn(file: number, name: string, declaration: number): Value | null {
+  function nameIn(file: number, name: string, declaration: number, wanted: number): Value | null {
     const { declarations } = files[file].facts;
     const rules = rulesOf(file);
     let outside: Value | null = null;
     const inType = (type: Value & { tag: 'declared' }): Value | null => {
-      const found = inheritedMember(type, name, false, 0, ANY_MEMBER);
+      const found = inheritedMember(type, name, false, 0, wanted);
       if (found?.tag !== 'external') return found;
       outside ??= found;
       return null;
@@ -265,7 +223,8 @@ export function createEvaluator(
         const found = inType({ tag: 'declared', file, declarations: [at], inferred: false });
         if (found) return found;
       }
-      const owner = declarations.owner[at] > 0 ? evaluate(file, declarations.owner[at]) : null;
+      const isOutside = declarations.owner[at] > 0 && declarations.form[at] !== FORM.extension;
+      const owner = isOutside ? evaluate(file, declarations.owner[at]) : null;
       if (owner?.tag !== 'declared' && owner?.tag !== 'package') continue;
       const found =
         owner.tag === 'declared' ? inType(owner) : (rules?.packageMember(owner.name, name, file) ?? null);
@@ -289,6 +248,15 @@ export function createEvaluator(
     return null;
   }
 
+  /** A member of an object, its own or one that the file sees added to it. */
+  function memberSeenFrom(file: number, object: Value, name: string): Value | null {
+    const own = memberOf(object, name);
+    const extensionOf = rulesOf(file)?.extensionOf;
+    if (!extensionOf || own?.tag === 'declared') return own;
+    const added = extensionOf(heldBy(object)!, name, file);
+    return added ?? own;
+  }
+
   function memberOf(object: Value, name: string): Value | null {
     if (depth > MAX_DEPTH) return null; // Two constants may each hold the other.
     depth++;
@@ -302,7 +270,7 @@ export function createEvaluator(
       case 'module':
         return exportOf(object.file, name) ?? rulesOf(object.file)?.submodule?.(object.file, name) ?? null;
       case 'external':
-        return object;
+        return { ...object, name };
       case 'package':
         return rulesOfFamily(object.family)?.packageMember(object.name, name, object.from) ?? null;
       case 'declared':
@@ -354,6 +322,7 @@ export function createEvaluator(
     if (!found) return [];
     if (wanted === ANY_MEMBER) return found;
     const { flags, kind } = files[file].facts.declarations;
+    if (wanted === TYPE_MEMBER) return found.filter((m) => kind[m] === KIND.type);
     return found.filter((m) =>
       wanted === STATIC_MEMBER
         ? flags[m] & FLAG.static || kind[m] === KIND.type
@@ -445,10 +414,11 @@ function addMember(
   else own.set(name, [declaration]);
 }
 
-/** Which members are meant: those of an instance, those of the type itself, or both. */
+/** Which members are meant: those of an instance, those of the type itself, both, or nested types alone. */
 const INSTANCE_MEMBER = 0;
 const STATIC_MEMBER = 1;
 const ANY_MEMBER = 2;
+const TYPE_MEMBER = 3;
 
 /** Enumerations, namespaces, aliases and routines are not made instances of: all they hold is reached through the name. */
 function isFree(form: number): boolean {
@@ -466,22 +436,4 @@ const noMembers = new Map<string, number[]>();
 
 function inferredFrom(value: Value): Value {
   return value.tag === 'declared' || value.tag === 'instance' ? { ...value, inferred: true } : value;
-}
-
-/** Top-level names of scripts are seen by every file; a name that two scripts declare is left out. */
-function scriptGlobals(files: readonly FactsOfFile[]): Map<string, Value> {
-  const globals = new Map<string, Value>();
-  const clashing = new Set<string>();
-  files.forEach(({ facts }, file) => {
-    if (!facts.isScript) return;
-    const { declarations, names, symbols } = facts;
-    for (const group of symbols) {
-      if (declarations.parent[group[0]] >= 0) continue;
-      const name = names[declarations.name[group[0]]];
-      if (globals.has(name)) clashing.add(name);
-      globals.set(name, { tag: 'declared', file, declarations: group, inferred: true });
-    }
-  });
-  for (const name of clashing) globals.delete(name);
-  return globals;
 }

@@ -1,5 +1,6 @@
 import { languageNamed } from '../languages/registry.ts';
 import type { Evaluator } from './evaluator.ts';
+import type { FileTree } from './fileTree.ts';
 import type { ImportTarget } from './imports.ts';
 import type { FactsOfFile } from './linked.ts';
 import type { NameRules, Place } from './nameRules.ts';
@@ -16,6 +17,7 @@ export interface FamilyRules {
 /** Makes the rules of each family that has files, once. `evaluator` is asked only when names are resolved. */
 export function familyRules(
   files: readonly FactsOfFile[],
+  tree: FileTree,
   targets: readonly ImportTarget[][],
   evaluator: () => Evaluator,
 ): FamilyRules {
@@ -27,10 +29,12 @@ export function familyRules(
     const made = languageNamed(files[file].language)?.names?.({
       files,
       own,
+      tree,
       targets,
       memberOf: (object, name) => evaluator().memberOf(object, name),
       evaluate: (at, expression) => evaluator().evaluate(at, expression),
       exportOf: (at, name) => evaluator().exportOf(at, name),
+      parentsOf: (at, declaration) => evaluator().parentsOf(at, declaration),
     });
     rules.set(family, made ?? null);
   });

@@ -23,7 +23,7 @@ export type OnFile = (done: number, total: number) => void;
 export function link(files: FactsOfFile[], tree: FileTree, onFile: OnFile = () => {}): LinkedCodebase {
   const { targets, externals } = resolveImports(files, tree);
   const placed = placeElements(files, externals);
-  const rules = familyRules(files, targets, () => evaluator);
+  const rules = familyRules(files, tree, targets, () => evaluator);
   const evaluator: Evaluator = createEvaluator(files, targets, rules);
   const rows = new DependencyRows(placed.table.count);
   const context: Context = {
@@ -35,15 +35,15 @@ export function link(files: FactsOfFile[], tree: FileTree, onFile: OnFile = () =
     rules,
     methods: methodsByName(files, rules),
   };
-  const joined = definitionsByFile(context);
+  const joined = joinsByFile(context);
   files.forEach((_, file) => {
-    for (const { definition, announced } of joined.get(file) ?? [])
+    for (const { declaration, with: other, kind } of joined.get(file) ?? [])
       rows.add(
-        placed.declarationElement[file][definition],
-        placed.declarationElement[announced.file][announced.declaration],
-        kindNumber.implement,
+        placed.declarationElement[file][declaration],
+        placed.declarationElement[other.file][other.declaration],
+        kind,
         CERTAINTY.exact,
-        files[file].facts.declarations.startLine[definition],
+        files[file].facts.declarations.startLine[declaration],
       );
     importDependencies(context, file, rows);
     referenceDependencies(context, file, rows);
@@ -72,22 +72,39 @@ interface Context {
   methods: Map<string, Place[]>;
 }
 
-/** For each file, its definitions with the declarations elsewhere that announce them: a prototype, a member of a class. */
-function definitionsByFile({
-  files,
-  rules,
-}: Context): Map<number, { definition: number; announced: Place }[]> {
-  const joined = new Map<number, { definition: number; announced: Place }[]>();
+/** A declaration that belongs together with one elsewhere, as a dependency of a kind. */
+interface Join {
+  declaration: number;
+  with: Place;
+  kind: number;
+}
+
+/**
+ * For each file, its definitions with the declarations elsewhere that announce them (a prototype, a member of a class),
+ * and its parts of types with the types' main parts.
+ */
+function joinsByFile({ files, rules }: Context): Map<number, Join[]> {
+  const joined = new Map<number, Join[]>();
+  const join = (file: number, entry: Join): void => {
+    const list = joined.get(file);
+    if (list) list.push(entry);
+    else joined.set(file, [entry]);
+  };
   files.forEach(({ facts: { declarations } }, file) => {
-    const definitionOf = rules.ofFile(file)?.definitionOf;
-    if (!definitionOf) return;
+    const { definitionOf, mainPart } = rules.ofFile(file) ?? {};
+    if (!definitionOf && !mainPart) return;
     for (let declaration = 0; declaration < declarations.count; declaration++) {
-      const found = definitionOf(file, declaration);
-      if (!found) continue;
-      const entry = { definition: found.declaration, announced: { file, declaration } };
-      const list = joined.get(found.file);
-      if (list) list.push(entry);
-      else joined.set(found.file, [entry]);
+      const definition = definitionOf?.(file, declaration);
+      if (definition) {
+        const announced = { file, declaration };
+        join(definition.file, {
+          declaration: definition.declaration,
+          with: announced,
+          kind: kindNumber.implement,
+        });
+      }
+      const main = mainPart?.(file, declaration);
+      if (main) join(file, { declaration, with: main, kind: kindNumber.part });
     }
   });
   return joined;
@@ -123,12 +140,8 @@ function referenceDependencies(context: Context, file: number, rows: DependencyR
     const expression = references.expression[r];
     const value = evaluator.evaluate(file, expression);
     if (value) {
-      for (const { element, kind: meant, certainty } of context.meant(
-        file,
-        value,
-        kind,
-        references.args[r],
-      )) {
+      const targets = context.meant(file, value, kind, references.args[r], owner);
+      for (const { element, kind: meant, certainty } of targets) {
         if (element !== from) rows.add(from, element, referenceDependency[meant], certainty, line);
       }
       continue;

@@ -49,6 +49,8 @@ export const dependencyKinds = [
   'include',
   'read',
   'write',
+  /** From where a type goes on to its main part. */
+  'part',
 ] as const;
 export type DependencyKind = (typeof dependencyKinds)[number];
 

@@ -1,3 +1,4 @@
+import type { FileTree } from './fileTree.ts';
 import type { FactsOfFile } from './linked.ts';
 import type { ImportTarget } from './imports.ts';
 import type { Value } from './values.ts';
@@ -13,10 +14,12 @@ export interface NameContext {
   files: readonly FactsOfFile[];
   /** The files of the family, as indexes into `files`. */
   own: readonly number[];
+  tree: FileTree;
   targets: readonly ImportTarget[][];
   memberOf(object: Value, name: string): Value | null;
   evaluate(file: number, expression: number): Value | null;
   exportOf(file: number, name: string): Value | null;
+  parentsOf(file: number, declaration: number): Value[];
 }
 
 /**
@@ -32,6 +35,10 @@ export interface NameRules {
   namespacesAround?(file: number, declaration: number): readonly string[];
   /** The other places at which the type of a declaration goes on (a partial class); itself is not among them. */
   otherParts?(file: number, declaration: number): readonly Place[];
+  /** The place that stands for a whole type which goes on elsewhere, when `declaration` is another part of it. */
+  mainPart?(file: number, declaration: number): Place | null;
+  /** A routine declared elsewhere that a file may call on an object as if it were the object's own. */
+  extensionOf?(object: Value, name: string, from: number): Value | null;
   /** The definition that a declaration without a body stands for, when there is just one. */
   definitionOf?(file: number, declaration: number): Place | null;
   /**

@@ -19,13 +19,18 @@ export interface PackageIndex {
 
 /**
  * Indexes the top declarations of the files by package. Declarations of namespaces are packages, too: those in `a.b`
- * of a file whose package is `x` belong to `x.a.b`.
+ * of a file whose package is `x` belong to `x.a.b`. `choose` says which file is meant where several declare a name;
+ * `packagesNest` that a file sees what the packages around its own hold.
  */
 export function indexPackages(
   files: readonly FactsOfFile[],
   own: readonly number[],
   family: string,
-  { promotesEnumerators = false } = {},
+  {
+    promotesEnumerators = false,
+    packagesNest = false,
+    choose = (places: readonly Place[], from: number) => nearestFile(files, places, from),
+  } = {},
 ): PackageIndex {
   const packages = new Map<string, Map<string, Place[]>>();
   const known = new Set<string>();
@@ -80,12 +85,14 @@ export function indexPackages(
       const around: string[] = [];
       for (let length = words.length; length >= 0; length--)
         around.push([...prefix, ...words.slice(0, length)].join('.'));
+      const outer = packagesNest ? prefix.length - 1 : 0;
+      for (let length = outer; length > 0; length--) around.push(prefix.slice(0, length).join('.'));
       if (packageName !== '') around.push('');
       return around;
     },
     member(packageName, member, from) {
       const found = places(packageName, member);
-      if (found.length > 0) return declaredAt(files, found, from);
+      if (found.length > 0) return declaredIn(choose(found, from), found);
       const inner = packageName === '' ? member : `${packageName}.${member}`;
       return known.has(inner) ? { tag: 'package', family, name: inner, from } : null;
     },
@@ -102,7 +109,10 @@ function add(members: Map<string, Place[]>, name: string, place: Place): void {
 
 /** The declarations of one file, of all those given: the file's own, or those of the file whose path is most alike. */
 export function declaredAt(files: readonly FactsOfFile[], found: readonly Place[], from: number): Value {
-  const file = nearestFile(files, found, from);
+  return declaredIn(nearestFile(files, found, from), found);
+}
+
+function declaredIn(file: number, found: readonly Place[]): Value {
   const declarations = found.filter((place) => place.file === file).map(({ declaration }) => declaration);
   return { tag: 'declared', file, declarations, inferred: false };
 }

@@ -12,8 +12,11 @@ export interface Target {
   certainty: number;
 }
 
-/** The elements that a reference of a kind to a value means, seen from a file, with the arguments of a call. */
-export type Targets = (file: number, value: Value, kind: number, args: number) => Target[];
+/**
+ * The elements that a reference of a kind to a value means, seen from a file, with the arguments of a call and the
+ * declaration that it stands in (-1 for none).
+ */
+export type Targets = (file: number, value: Value, kind: number, args: number, owner: number) => Target[];
 
 /** Overloads that nothing tells apart are all named, unless they are so many that it says nothing. */
 const MAX_OVERLOADS = 8;
@@ -44,7 +47,7 @@ export function createTargets(link: {
     return evaluator.bestOverloads({ ...value, declarations: chosen }, from, args);
   };
 
-  return (from, value, kind, args) => {
+  return (from, value, kind, args, owner) => {
     if (value.tag === 'external')
       return [{ element: external(value.external), kind, certainty: CERTAINTY.exact }];
     const certainty = 'inferred' in value && value.inferred ? CERTAINTY.inferred : CERTAINTY.exact;
@@ -65,7 +68,7 @@ export function createTargets(link: {
     }
     const meant = meantBy(from, declared, kind, args);
     const makes = rules.ofFile(declared.file)?.callsMakeInstances === true;
-    const actual = actualKind(facts, meant[0], kind, makes);
+    const actual = actualKind(files[from].facts, owner, facts, meant[0], kind, makes);
     if (actual < 0) return [];
     if (meant.length === 1) return [{ element: elementOf(declared.file, meant[0]), kind: actual, certainty }];
     const targets: Target[] = meant
@@ -81,9 +84,11 @@ export function createTargets(link: {
 
 /**
  * What a reference of a kind to a declaration is after all: reading a type's name is a use of the type, and calling a
- * type may make an instance. -1: nothing.
+ * type may make an instance; what C# lists behind a colon is a parent or an interface. -1: nothing.
  */
 function actualKind(
+  from: FileFacts,
+  owner: number,
   { declarations }: FileFacts,
   d: number,
   kind: number,
@@ -91,6 +96,12 @@ function actualKind(
 ): number {
   if (callsMakeInstances && kind === REFERENCE.call && declarations.kind[d] === KIND.type)
     return REFERENCE.construct;
+  if (kind === REFERENCE.inherit || kind === REFERENCE.implement) {
+    const isInterface = declarations.form[d] === FORM.interface;
+    const isOfInterface = owner >= 0 && from.declarations.form[owner] === FORM.interface;
+    if (declarations.kind[d] !== KIND.type || declarations.form[d] === FORM.alias) return kind;
+    return isInterface && !isOfInterface ? REFERENCE.implement : REFERENCE.inherit;
+  }
   if (kind !== REFERENCE.read && kind !== REFERENCE.write) return kind;
   if (declarations.kind[d] !== KIND.type) return kind;
   return declarations.form[d] === FORM.namespace ? -1 : REFERENCE.typeUse;
@@ -114,7 +125,11 @@ function chooseDeclarations(facts: FileFacts, group: readonly number[], kind: nu
         : [KIND.type, KIND.routine, KIND.field];
   for (const elementKind of wanted) {
     const found = group.filter((d) => facts.declarations.kind[d] === elementKind);
-    if (found.length > 0) return found;
+    if (found.length === 0) continue;
+    // Of a property's accessors the one that reads or that writes.
+    const form = kind === REFERENCE.write ? FORM.setter : FORM.getter;
+    const accessors = found.filter((d) => facts.declarations.form[d] === form);
+    return accessors.length > 0 ? accessors : found;
   }
   return group;
 }

@@ -1,20 +1,49 @@
 import { FLAG, FORM, KIND } from '../facts/fileFacts.ts';
 import { EVERYTHING_RESOLVED, passes } from '../graph/rollUp.ts';
-import { dependencyKinds, type ElementTable } from '../link/linked.ts';
+import { dependencyKinds } from '../link/linked.ts';
 import type { SurveyedCodebase } from '../survey.ts';
 import { noValues, type Measure } from './measure.ts';
 
 const ck = 'Chidamber and Kemerer 1994';
 const inheritance = (1 << dependencyKinds.indexOf('inherit')) | (1 << dependencyKinds.indexOf('implement'));
+const part = dependencyKinds.indexOf('part');
 const callKinds = (1 << dependencyKinds.indexOf('call')) | (1 << dependencyKinds.indexOf('construct'));
 
+/** Values of types; where a type goes on in other places, its main part has the value of all. */
 function ofTypes(survey: SurveyedCodebase, value: (element: number) => number): Float64Array {
   const values = noValues(survey);
+  const { wholeOf } = partsOf(survey);
   for (let e = 0; e < survey.elements.firstExternal; e++) {
-    if (survey.elements.kind[e] === KIND.type && survey.elements.form[e] !== FORM.namespace)
-      values[e] = value(e);
+    const isType = survey.elements.kind[e] === KIND.type && survey.elements.form[e] !== FORM.namespace;
+    if (isType && !wholeOf.has(e)) values[e] = value(e);
   }
   return values;
+}
+
+interface Parts {
+  /** The main part of each other part. */
+  wholeOf: ReadonlyMap<number, number>;
+  /** The other parts of each main part. */
+  others: ReadonlyMap<number, number[]>;
+}
+
+const known = new WeakMap<SurveyedCodebase['dependencies'], Parts>();
+
+/** The types that are declared in several places. */
+function partsOf({ dependencies }: SurveyedCodebase): Parts {
+  const found = known.get(dependencies);
+  if (found) return found;
+  const wholeOf = new Map<number, number>();
+  const others = new Map<number, number[]>();
+  for (let row = 0; row < dependencies.count; row++) {
+    if (dependencies.kind[row] !== part) continue;
+    const [from, to] = [dependencies.from[row], dependencies.to[row]];
+    wholeOf.set(from, to);
+    others.set(to, [...(others.get(to) ?? []), from]);
+  }
+  const parts = { wholeOf, others };
+  known.set(dependencies, parts);
+  return parts;
 }
 
 /** The definition, outside of its type, of each member that is only declared in it. */
@@ -35,6 +64,9 @@ function enclosingTypes(survey: SurveyedCodebase): Int32Array {
   for (let e = 0; e < firstExternal; e++) {
     typeOf[e] = kind[e] === KIND.type ? e : parent[e] >= 0 ? typeOf[parent[e]] : -1;
   }
+  const { wholeOf } = partsOf(survey);
+  if (wholeOf.size > 0)
+    for (let e = 0; e < firstExternal; e++) typeOf[e] = wholeOf.get(typeOf[e]) ?? typeOf[e];
   for (const [declared, definition] of definitions(survey)) {
     for (let e = definition; e < subtreeEnd[definition]; e++)
       if (kind[e] !== KIND.type) typeOf[e] = typeOf[declared];
@@ -42,10 +74,14 @@ function enclosingTypes(survey: SurveyedCodebase): Int32Array {
   return typeOf;
 }
 
-function members(elements: ElementTable, type: number, kind: number): number[] {
+/** The members of a kind that a type holds, in all its parts. */
+function members(survey: SurveyedCodebase, type: number, kind: number): number[] {
+  const { elements } = survey;
   const found: number[] = [];
-  for (let e = type + 1; e < elements.subtreeEnd[type]; e = elements.subtreeEnd[e]) {
-    if (elements.kind[e] === kind) found.push(e);
+  for (const part of [type, ...(partsOf(survey).others.get(type) ?? [])]) {
+    for (let e = part + 1; e < elements.subtreeEnd[part]; e = elements.subtreeEnd[e]) {
+      if (elements.kind[e] === kind) found.push(e);
+    }
   }
   return found;
 }
@@ -53,10 +89,11 @@ function members(elements: ElementTable, type: number, kind: number): number[] {
 function parentTypes(survey: SurveyedCodebase): Map<number, number[]> {
   const { dependencies, elements } = survey;
   const parents = new Map<number, number[]>();
+  const { wholeOf } = partsOf(survey);
   for (let row = 0; row < dependencies.count; row++) {
     if (!((1 << dependencies.kind[row]) & inheritance)) continue;
-    const from = dependencies.from[row];
-    if (elements.kind[from] !== KIND.type) continue;
+    if (elements.kind[dependencies.from[row]] !== KIND.type) continue;
+    const from = wholeOf.get(dependencies.from[row]) ?? dependencies.from[row];
     const list = parents.get(from);
     if (list) list.push(dependencies.to[row]);
     else parents.set(from, [dependencies.to[row]]);
@@ -113,7 +150,7 @@ function responseSet(survey: SurveyedCodebase): Float64Array {
     if (!set) called.set(type, (set = new Set()));
     set.add(to);
   }
-  return ofTypes(survey, (e) => members(elements, e, KIND.routine).length + (called.get(e)?.size ?? 0));
+  return ofTypes(survey, (e) => members(survey, e, KIND.routine).length + (called.get(e)?.size ?? 0));
 }
 
 function typeMeasure(
@@ -142,10 +179,7 @@ export const typeMeasures: Measure[] = [
     const definedBy = definitions(survey);
     const { cyclomatic } = survey.figures;
     return ofTypes(survey, (e) =>
-      members(survey.elements, e, KIND.routine).reduce(
-        (sum, m) => sum + cyclomatic[definedBy.get(m) ?? m],
-        0,
-      ),
+      members(survey, e, KIND.routine).reduce((sum, m) => sum + cyclomatic[definedBy.get(m) ?? m], 0),
     );
   }),
   typeMeasure(
@@ -183,7 +217,7 @@ export const typeMeasures: Measure[] = [
     'fields',
     'Fields',
     'Fields, properties and enumeration members.',
-    (survey) => ofTypes(survey, (e) => members(survey.elements, e, KIND.field).length),
+    (survey) => ofTypes(survey, (e) => members(survey, e, KIND.field).length),
     { more: 'neutral', source: 'Yletope, measures: types' },
   ),
   typeMeasure(
@@ -192,10 +226,7 @@ export const typeMeasures: Measure[] = [
     'Routines and fields that are neither private nor protected / all of them.',
     (survey) =>
       ofTypes(survey, (e) => {
-        const all = [
-          ...members(survey.elements, e, KIND.routine),
-          ...members(survey.elements, e, KIND.field),
-        ];
+        const all = [...members(survey, e, KIND.routine), ...members(survey, e, KIND.field)];
         const open = all.filter((m) => !(survey.elements.flags[m] & (FLAG.private | FLAG.protected)));
         return (100 * open.length) / all.length;
       }),

@@ -45,11 +45,15 @@ export function isGeneratedName(name: string): boolean {
   return generatedNames.test(name);
 }
 
-const testPath =
-  /(^|\/)(__tests__|__mocks__|tests?|specs?|e2e)\/|[.-](test|spec|e2e|bench)\.[^/]+$|(^|\/)test-utils?\//i;
+const testFolder =
+  /(^|\/)(__tests__|__mocks__|tests?|specs?|e2e|test-utils?|([^/]+[._-])?(unit|integration)?tests?)\//i;
+const testFile = /[.-](test|spec|e2e|bench)\.[^/]+$/i;
+/** What the languages' own test runners look for: `test_tide.py`, `lock_test.cc`, `LockTest.java`, `LockTests.cs`. */
+const testFilesByLanguage =
+  /(^|\/)(test_[^/]+|[^/]+_test|conftest)\.pyi?$|[^/]_(unit)?tests?\.(c|cc|cpp|cxx)$|[^/]Tests?\.(java|cs)$|[a-z0-9]IT\.java$/;
 
 export function isTestPath(path: string): boolean {
-  return testPath.test(path);
+  return testFolder.test(path) || testFile.test(path) || testFilesByLanguage.test(path);
 }
 
 /** Endings of what grammars and templates are written in: a file of code beside one, of the same name, is its output. */
@@ -81,7 +85,7 @@ export function isReadme(name: string): boolean {
 
 /** Files that say how a part of the codebase is built and what it rests on. */
 const projectFile =
-  /^((package|composer|[tj]sconfig[^/]*)\.json|pyproject\.toml|requirements[^/]*\.txt|pom\.xml|(build|settings)\.gradle(\.kts)?|[^/]+\.(csproj|vbproj|fsproj|sln)|go\.(mod|work)|Cargo\.toml|Gemfile|[^/]+\.gemspec|CMakeLists\.txt|Makefile|GNUmakefile|\.gitmodules)$/;
+  /^((package|composer|[tj]sconfig[^/]*)\.json|pyproject\.toml|requirements[^/]*\.txt|pom\.xml|(build|settings)\.gradle(\.kts)?|[^/]+\.(csproj|vbproj|fsproj|sln)|compile_commands\.json|go\.(mod|work)|Cargo\.toml|Gemfile|[^/]+\.gemspec|CMakeLists\.txt|Makefile|GNUmakefile|\.gitmodules)$/;
 
 export function isProjectFile(name: string): boolean {
   return projectFile.test(name);

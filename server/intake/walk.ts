@@ -131,7 +131,9 @@ function folderReason(state: Walk, path: string, name: string): Pick<LeftOut, 'r
   return isIgnored(state, path, true) ? { reason: 'ignoredByGit' } : null;
 }
 
+/** More than any project file holds that is written by hand; a build's list of commands may be long. */
 const MAX_MANIFEST_BYTES = 1024 * 1024;
+const MAX_COMMANDS_BYTES = 64 * 1024 * 1024;
 
 async function takeFile(state: Walk, candidate: Candidate): Promise<void> {
   const { path, entry } = candidate;
@@ -148,7 +150,7 @@ async function takeFile(state: Walk, candidate: Candidate): Promise<void> {
   }
   if (
     isProjectFile(entry.name) &&
-    entry.size <= MAX_MANIFEST_BYTES &&
+    entry.size <= (entry.name === 'compile_commands.json' ? MAX_COMMANDS_BYTES : MAX_MANIFEST_BYTES) &&
     !state.rules.projectFilesOff.includes(path)
   ) {
     try {

@@ -76,6 +76,10 @@ export class ExpressionPool {
     return expression >= 0 && this.operation[expression] === EXPRESSION.symbol ? this.a[expression] : -1;
   }
 
+  isOf(expression: number, operation: number): boolean {
+    return this.operation[expression] === operation;
+  }
+
   /** The operand of an expression of the operation given; 0 when it is another. */
   operandOf(expression: number, operation: number): number {
     return this.operation[expression] === operation ? this.a[expression] : 0;

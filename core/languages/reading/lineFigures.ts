@@ -18,8 +18,14 @@ export interface LineCounts {
   comment: Uint32Array;
 }
 
+/** Lines, from 1, that hold code or a comment of which the tree knows nothing, for they were kept from the parser. */
+export interface HiddenLines {
+  code: readonly number[];
+  comment: readonly number[];
+}
+
 /** Which lines hold a token and which a comment, from the leaves of the tree; O(nodes + lines). */
-export function countLines(reading: Reading, kinds: LineKinds): LineCounts {
+export function countLines(reading: Reading, kinds: LineKinds, hidden?: HiddenLines): LineCounts {
   const { table, lineStarts, text } = reading;
   const count = lineStarts.length;
   const code = new Uint32Array(count + 1);
@@ -44,6 +50,8 @@ export function countLines(reading: Reading, kinds: LineKinds): LineCounts {
     marks[line + 1] = 1;
     for (let at = line + 1; at < count && lineStarts[at] < end; at++) marks[at + 1] = 1;
   }
+  for (const at of hidden?.code ?? []) code[at] = 1;
+  for (const at of hidden?.comment ?? []) comment[at] = 1;
   for (let at = 1; at <= count; at++) {
     code[at] += code[at - 1];
     comment[at] += comment[at - 1];

@@ -2,12 +2,16 @@ import { FLAG, KIND } from '../../facts/fileFacts.ts';
 import type { FactsOfFile } from '../../link/linked.ts';
 import type { EntryPoint } from '../language.ts';
 
-/** Files of some languages in which a routine `main` begins a program: on its own, or static in a type. */
-export function mainRoutines(files: readonly FactsOfFile[], languages: readonly string[]): EntryPoint[] {
+/** Files of some languages in which a routine `main`, or as `called`, begins a program: on its own, or static in a type. */
+export function mainRoutines(
+  files: readonly FactsOfFile[],
+  languages: readonly string[],
+  called = 'main',
+): EntryPoint[] {
   return files.flatMap(({ path, language, facts: { declarations, names } }) => {
     if (!languages.includes(language)) return [];
     for (let d = 0; d < declarations.count; d++) {
-      if (declarations.kind[d] !== KIND.routine || names[declarations.name[d]] !== 'main') continue;
+      if (declarations.kind[d] !== KIND.routine || names[declarations.name[d]] !== called) continue;
       const parent = declarations.parent[d];
       const isProgram =
         parent < 0 ? !(declarations.flags[d] & FLAG.bodiless) : declarations.flags[d] & FLAG.static;

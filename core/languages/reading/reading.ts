@@ -20,6 +20,8 @@ export interface Declaration {
   value: number;
   parameters: number;
   ownerExpression: number;
+  /** The node that holds its type and stands below its comment, where that is another: the property of an accessor. */
+  statement?: number;
   docStart: number;
   docEnd: number;
   figures: Record<FigureName, number>;

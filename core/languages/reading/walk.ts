@@ -131,9 +131,10 @@ export function readDocumentation(reading: Reading, comment: Uint8Array): void {
   };
   for (const declaration of declarations) {
     if (declaration.docStart > 0 || declaration.form === FORM.macro) continue;
-    let at = lastBefore(table.start[declaration.node]);
+    const start = table.start[declaration.statement ?? declaration.node];
+    let at = lastBefore(start);
     if (at < 0) continue;
-    const between = text.slice(comments[at].end, table.start[declaration.node]);
+    const between = text.slice(comments[at].end, start);
     if (between.length > MAX_BETWEEN || !mayStandBetween.test(between)) continue;
     // What stands behind code on its line speaks of that code.
     const ownLine = lineStarts[lineAt(lineStarts, comments[at].start) - 1];

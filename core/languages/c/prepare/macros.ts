@@ -1,4 +1,5 @@
-import { scan, type Directive } from './scan.ts';
+import type { Directive } from '../../reading/tokens.ts';
+import { scan } from './scan.ts';
 
 /**
  * What a macro does to the parse of the code that uses it:

@@ -1,6 +1,6 @@
-import type { Range } from './conditionals.ts';
 import type { MacroTable } from './macros.ts';
-import { TOKEN, type Scan } from './scan.ts';
+import type { Scan } from './scan.ts';
+import { TOKEN, type Range } from '../../reading/tokens.ts';
 
 /** A place where a macro is used in a way that the parser is not shown. */
 export interface MacroUse {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { droppedArms } from './conditionals.ts';
+import { droppedArms } from '../../reading/conditionals.ts';
 import { learnMacros, macroTable } from './macros.ts';
 import { prepare } from './prepare.ts';
 import { scan } from './scan.ts';

@@ -1,4 +1,5 @@
-import { droppedArms, type Range } from './conditionals.ts';
+import { droppedArms } from '../../reading/conditionals.ts';
+import { blanked, type Range } from '../../reading/tokens.ts';
 import type { MacroTable } from './macros.ts';
 import { maskMacros, type Masking, type MacroUse } from './mask.ts';
 import { scan, type Scan } from './scan.ts';
@@ -29,29 +30,19 @@ export function prepare(text: string, table: MacroTable): Prepared {
   return prepared;
 }
 
-/** Blanks stretches, which may overlap, and puts words in; newlines stay. */
+/** Blanks stretches and puts words in; newlines stay. */
 function masked(text: string, blanks: Range[], puts: Masking['puts']): string {
-  if (blanks.length === 0 && puts.length === 0) return text;
-  const parts: string[] = [];
-  let at = 0;
-  for (const [start, end] of [...blanks].sort((a, b) => a[0] - b[0])) {
-    if (end <= at) continue;
-    const from = Math.max(at, start);
-    parts.push(text.slice(at, from), text.slice(from, end).replace(/[^\r\n]/g, ' '));
-    at = end;
-  }
-  parts.push(text.slice(at));
-  const blanked = parts.join('');
-  if (puts.length === 0) return blanked;
+  const open = blanks.length === 0 ? text : blanked(text, blanks);
+  if (puts.length === 0) return open;
   const pieces: string[] = [];
-  at = 0;
+  let at = 0;
   for (const put of [...puts].sort((a, b) => a.at - b.at)) {
     if (put.at < at || put.at + put.text.length > text.length) continue;
     // A semicolon is put where a blank stands, so that nothing of the code goes.
-    if (put.text === ';' && !/\s/.test(blanked[put.at])) continue;
-    pieces.push(blanked.slice(at, put.at), put.text);
+    if (put.text === ';' && !/\s/.test(open[put.at])) continue;
+    pieces.push(open.slice(at, put.at), put.text);
     at = put.at + put.text.length;
   }
-  pieces.push(blanked.slice(at));
+  pieces.push(open.slice(at));
   return pieces.join('');
 }

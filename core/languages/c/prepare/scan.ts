@@ -1,27 +1,7 @@
-/** Kinds of tokens. Strings, characters and numbers are told from words; comments and directives are no tokens. */
-export const TOKEN = { word: 1, literal: 2, mark: 3 } as const;
+import { TOKEN, type Directive, type Tokens } from '../../reading/tokens.ts';
 
-/** A preprocessor directive, with the lines that a backslash joins to it. */
-export interface Directive {
-  /** `include`, `define`, `if` …; empty for a lone `#`. */
-  name: string;
-  /** What follows the name, without comments and with joined lines as one. */
-  rest: string;
-  start: number;
-  /** Offset of the newline that ends it, or of the text's end. */
-  end: number;
-  line: number;
-  lastLine: number;
-}
-
-/** A C or C++ text taken apart into tokens, without a thought for grammar. Offsets are UTF-16 code units. */
-export interface Scan {
-  text: string;
-  count: number;
-  kind: number[];
-  start: number[];
-  end: number[];
-  directives: Directive[];
+/** A C or C++ text taken apart. */
+export interface Scan extends Tokens {
   /** Per line, from 1: 1 when a token or directive stands on it, and when a comment does. */
   hasCode: Uint8Array;
   hasComment: Uint8Array;

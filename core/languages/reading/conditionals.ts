@@ -1,7 +1,4 @@
-import { TOKEN, type Directive, type Scan } from './scan.ts';
-
-/** A stretch of text, from an offset up to another. */
-export type Range = [start: number, end: number];
+import { TOKEN, type Directive, type Range, type Tokens } from './tokens.ts';
 
 interface Arm {
   /** Offsets of what stands between its directive and the next. */
@@ -21,29 +18,29 @@ interface Group {
  * them, so that they do not balance or do not end where a statement may, only the first is; what `#if 0` takes out is
  * not. O(tokens + directives).
  */
-export function droppedArms(scan: Scan): Range[] {
+export function droppedArms(tokens: Tokens): Range[] {
   const dropped: Range[] = [];
   const open: Group[] = [];
-  for (const directive of scan.directives) {
+  for (const directive of tokens.directives) {
     const group = open.at(-1);
     if (/^(if|ifdef|ifndef)$/.test(directive.name)) {
       const first = directive.name !== 'if' ? 'open' : constant(directive.rest);
-      open.push({ arms: [newArm(scan, directive, first === 'dead')], first });
+      open.push({ arms: [newArm(tokens, directive, first === 'dead')], first });
     } else if (group && /^(else|elif|elifdef|elifndef)$/.test(directive.name)) {
       group.arms.at(-1)!.end = directive.start;
       const isDead = group.first === 'sure';
-      group.arms.push(newArm(scan, directive, isDead));
+      group.arms.push(newArm(tokens, directive, isDead));
     } else if (group && directive.name === 'endif') {
       group.arms.at(-1)!.end = directive.start;
       open.pop();
-      dropped.push(...droppedOf(scan, group));
+      dropped.push(...droppedOf(tokens, group));
     }
   }
   return dropped.sort((a, b) => a[0] - b[0]);
 }
 
-function newArm(scan: Scan, directive: Directive, isDead: boolean): Arm {
-  return { start: directive.end, end: scan.text.length, isDead };
+function newArm(tokens: Tokens, directive: Directive, isDead: boolean): Arm {
+  return { start: directive.end, end: tokens.text.length, isDead };
 }
 
 function constant(condition: string): Group['first'] {
@@ -51,20 +48,25 @@ function constant(condition: string): Group['first'] {
   return /^\(?\s*(1|true)\s*\)?$/.test(condition) ? 'sure' : 'open';
 }
 
-function droppedOf(scan: Scan, { arms }: Group): Range[] {
+function droppedOf(tokens: Tokens, { arms }: Group): Range[] {
   const dead = arms.filter((arm) => arm.isDead);
   const alive = arms.filter((arm) => !arm.isDead);
-  const rest = alive.length > 1 && !alive.every((arm) => isWhole(scan, arm)) ? alive.slice(1) : [];
+  const rest = alive.length > 1 && !alive.every((arm) => isWhole(tokens, arm)) ? alive.slice(1) : [];
   return [...dead, ...rest].map(({ start, end }): Range => [start, end]);
 }
 
-/** True when an arm opens no bracket that it does not close, and ends where something else may begin. */
-function isWhole(scan: Scan, arm: Arm): boolean {
+/**
+ * True when an arm begins where a statement may, opens no bracket that it does not close, and ends where something
+ * else may begin.
+ */
+function isWhole(tokens: Tokens, arm: Arm): boolean {
   let depth = 0;
   let last = '';
-  for (let i = firstToken(scan, arm.start); i < scan.count && scan.start[i] < arm.end; i++) {
-    last = scan.text.slice(scan.start[i], scan.end[i]);
-    if (scan.kind[i] !== TOKEN.mark) continue;
+  const first = firstToken(tokens, arm.start);
+  if (isInside(tokens, first - 1)) return false;
+  for (let i = first; i < tokens.count && tokens.start[i] < arm.end; i++) {
+    last = tokens.text.slice(tokens.start[i], tokens.end[i]);
+    if (tokens.kind[i] !== TOKEN.mark) continue;
     if (last === '{' || last === '(' || last === '[') depth++;
     else if (last === '}' || last === ')' || last === ']') depth--;
     if (depth < 0) return false;
@@ -72,13 +74,18 @@ function isWhole(scan: Scan, arm: Arm): boolean {
   return depth === 0 && (last === '' || ';},:{'.includes(last));
 }
 
+/** True after a token that asks for more: an operator or an opening bracket, unless it opens a block. */
+function isInside({ text, kind, start }: Tokens, token: number): boolean {
+  return token >= 0 && kind[token] === TOKEN.mark && !';{},:)]>'.includes(text[start[token]]);
+}
+
 /** The first token at or after an offset; O(log tokens). */
-export function firstToken(scan: Scan, offset: number): number {
+export function firstToken(tokens: Tokens, offset: number): number {
   let low = 0;
-  let high = scan.count;
+  let high = tokens.count;
   while (low < high) {
     const middle = (low + high) >> 1;
-    if (scan.start[middle] < offset) low = middle + 1;
+    if (tokens.start[middle] < offset) low = middle + 1;
     else high = middle;
   }
   return low;

@@ -1,0 +1,23 @@
+import type { LanguageDefinition } from '../language.ts';
+import { unreadFacts } from '../reading/assemble.ts';
+import { readSyntax } from '../reading/syntaxTable.ts';
+import { extractFacts } from './extract.ts';
+import { createResolver, csharpNames } from './names.ts';
+import { prepare } from './prepare.ts';
+import { programs } from './projects.ts';
+import { vocabulary } from './vocabulary.ts';
+
+export const csharp: LanguageDefinition = {
+  id: 'csharp',
+  name: 'C#',
+  endings: { '.cs': 'tree-sitter-c-sharp/tree-sitter-c_sharp.wasm' },
+  interpreters: /^(dotnet-script|csharp)$/,
+  textToParse: (text) => prepare(text).text,
+  unread: unreadFacts,
+  read: (text, { tree, calls, language }) =>
+    extractFacts(text, readSyntax(tree, calls, vocabulary.of(language)), prepare(text)),
+  entryPoints: programs,
+  standsAlone: (path) => /(^|\/)(AssemblyInfo|GlobalUsings)\.cs$|\.Designer\.cs$/.test(path),
+  resolver: createResolver,
+  names: csharpNames,
+};

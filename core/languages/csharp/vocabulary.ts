@@ -1,0 +1,53 @@
+import { defineVocabulary } from '../reading/vocabulary.ts';
+
+/** The nodes of the C# grammar that extraction tells apart. */
+export const vocabulary = defineVocabulary(
+  [
+    'compilation_unit ERROR comment',
+    'identifier qualified_name generic_name alias_qualified_name predefined_type implicit_type array_type',
+    'nullable_type pointer_type ref_type scoped_type tuple_type tuple_element function_pointer_type',
+    'type_argument_list array_rank_specifier',
+    'using_directive extern_alias_directive namespace_declaration file_scoped_namespace_declaration',
+    'global_attribute global_statement attribute_list attribute attribute_argument attribute_argument_list',
+    'class_declaration struct_declaration interface_declaration enum_declaration record_declaration',
+    'delegate_declaration declaration_list enum_member_declaration_list enum_member_declaration',
+    'method_declaration constructor_declaration destructor_declaration operator_declaration',
+    'conversion_operator_declaration property_declaration indexer_declaration event_declaration',
+    'event_field_declaration field_declaration accessor_list accessor_declaration local_function_statement',
+    'explicit_interface_specifier modifier base_list primary_constructor_base_type constructor_initializer',
+    'type_parameter_list type_parameter type_parameter_constraints_clause type_parameter_constraint',
+    'parameter_list bracketed_parameter_list parameter implicit_parameter',
+    'variable_declaration variable_declarator local_declaration_statement arrow_expression_clause block',
+    'invocation_expression object_creation_expression implicit_object_creation_expression',
+    'anonymous_object_creation_expression initializer_expression array_creation_expression',
+    'implicit_array_creation_expression collection_expression argument_list bracketed_argument_list argument',
+    'member_access_expression member_binding_expression conditional_access_expression',
+    'element_access_expression element_binding_expression assignment_expression binary_expression',
+    'prefix_unary_expression postfix_unary_expression parenthesized_expression cast_expression as_expression',
+    'is_pattern_expression conditional_expression await_expression lambda_expression anonymous_method_expression',
+    'declaration_expression tuple_expression tuple_pattern typeof_expression default_expression',
+    'switch_expression switch_expression_arm throw_expression with_expression with_initializer ref_expression',
+    'checked_expression interpolated_string_expression interpolation interpolation_brace interpolation_start',
+    'interpolation_format_clause string_content',
+    'query_expression from_clause let_clause join_clause join_into_clause where_clause select_clause group_clause',
+    'constant_pattern declaration_pattern recursive_pattern var_pattern subpattern type_pattern when_clause discard',
+    'or_pattern',
+    'if_statement for_statement foreach_statement while_statement do_statement switch_statement switch_section',
+    'try_statement catch_clause catch_declaration catch_filter_clause finally_clause using_statement lock_statement',
+    'fixed_statement return_statement throw_statement expression_statement break_statement continue_statement',
+    'goto_statement labeled_statement yield_statement checked_statement unsafe_statement',
+    'string_literal string_literal_content verbatim_string_literal raw_string_literal raw_string_content',
+    'character_literal integer_literal real_literal boolean_literal null_literal',
+    'preproc_if preproc_elif preproc_else preproc_define preproc_undef preproc_region preproc_endregion',
+    'preproc_pragma preproc_nullable preproc_error preproc_warning preproc_line preproc_arg',
+  ],
+  [
+    '&& || ?? else case default static global new this base into struct params = == != < > <= >= !',
+    '( ) [ ] { } ; , . ? :: " => ++ -- get set init add remove in async',
+  ],
+  [
+    'name body type returns parameters accessors value function arguments expression left right operator',
+    'condition consequence alternative initializer update subscript qualifier alias pattern type_parameters rank',
+  ],
+);
+export const { K, T, F, kindSet } = vocabulary;
