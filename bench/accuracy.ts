@@ -1,7 +1,9 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { format, resolveConfig } from 'prettier';
+import { keptSample, sampledLanguages } from './drawCalls.ts';
 import { installationRoot } from '../server/installation.ts';
+import { languageNamed } from '../core/languages/registry.ts';
 import type { Row } from './oracles/comparison.ts';
 import { compareCSharp } from './oracles/csharp.ts';
 import { measureDamage, type Damage } from './oracles/damage.ts';
@@ -103,12 +105,21 @@ for (const { what, compare } of others) {
 }
 const damages: Damage[] = [];
 for (const name of ['curl', 'poco', 'wxwidgets3.2']) damages.push(await measureDamage(name));
+const sampled = sampledLanguages.map((language) => {
+  const sample = keptSample(language);
+  const checked = sample?.calls.filter(({ verdict }) => verdict !== '') ?? [];
+  const right = checked.filter(({ verdict }) => verdict === 'right').length;
+  isGood &&= checked.length > 0 && right / checked.length >= 0.98;
+  return [sample?.code ?? '', languageNamed(language)!.name, checked.length, right];
+});
 const share = (count: number, of: number): string => `${((100 * count) / of).toFixed(1)} %`;
 isGood &&= damages.every(({ ours, files }) => ours / files < 0.05);
 const text = [
   table(['code', 'what', 'held to', 'files', 'known', 'precision', 'recall'], rows),
   'Inferred imports of TypeScript that the compiler finds too once packages are linked, and cyclomatic complexities that agree with a count by hand:',
   table(['code', 'inferred imports right', 'cyclomatic right'], extras),
+  'Calls marked exact, drawn at random and checked by eye (`npm run calls`); the samples with their verdicts are in `bench/calls/`:',
+  table(['code', 'language', 'checked', 'right'], sampled),
   'Files of C and C++ with a damaged declaration, in the bare grammar and as they are read here:',
   table(
     ['code', 'bare grammar', 'here', 'files'],

@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { installationRoot } from '../server/installation.ts';
 import { benchMatrix } from './browserBench.ts';
+import { fetchDebianSource } from './debianCode.ts';
 import { fetchPackage, realPackages } from './realCode.ts';
 
 /**
@@ -98,6 +99,20 @@ const changedFile: Record<string, string> = {
   'rxjs@7.8.2': 'src/index.ts',
 };
 
+/** Code of the other languages, and the file of each that is changed for the second survey. */
+const otherLanguages: { name: string; code: string; folder: string; changed: string }[] = [
+  {
+    name: 'java.base',
+    code: 'openjdk-17',
+    folder: 'src/java.base/share/classes',
+    changed: 'java/util/ArrayList.java',
+  },
+  { name: 'newtonsoft C#', code: 'newtonsoft-json', folder: 'Src', changed: 'Newtonsoft.Json/JsonReader.cs' },
+  { name: 'django', code: 'python-django', folder: 'django', changed: 'forms/forms.py' },
+  { name: 'curl', code: 'curl', folder: '.', changed: 'lib/easy.c' },
+  { name: 'poco C++', code: 'poco', folder: '.', changed: 'Foundation/src/Path.cpp' },
+];
+
 try {
   for (const specifier of realPackages) {
     const root = join(work, specifier);
@@ -108,6 +123,11 @@ try {
   for (const specifier of realPackages)
     cpSync(fetchPackage(specifier), join(together, specifier), { recursive: true });
   benchRoot('all together', together, join(together, 'rxjs@7.8.2', 'src/index.ts'));
+  for (const { name, code, folder, changed } of otherLanguages) {
+    const root = join(work, code);
+    cpSync(join(fetchDebianSource(code), folder), root, { recursive: true });
+    benchRoot(name, root, join(root, changed));
+  }
   if (!process.argv.includes('--no-browser')) await benchMatrix();
 } finally {
   rmSync(work, { recursive: true, force: true });

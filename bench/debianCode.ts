@@ -46,7 +46,9 @@ export function fetchDebianSource(name: string): string {
     cwd: folder,
     stdio: ['ignore', 'ignore', 'inherit'],
   });
-  const archive = readdirSync(folder).find((file) => /\.orig\.tar\.|(?<!debian)\.tar\./.test(file));
+  const archives = readdirSync(folder).filter((file) => /(?<!debian)\.tar\./.test(file));
+  // Beside the code itself, some packages have archives of what it is tested with.
+  const archive = archives.find((file) => /\.orig\.tar\./.test(file)) ?? archives[0];
   if (archive === undefined) throw new Error(`apt-get gave no archive for ${name}`);
   execFileSync('tar', ['-xf', archive, '--strip-components=1'], { cwd: folder });
   for (const file of readdirSync(folder).filter((file) => file.startsWith(archive.split('_')[0] + '_')))

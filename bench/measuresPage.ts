@@ -31,6 +31,10 @@ ${rows.join('\n')}
 
 - **Java.** A rule or label of \`switch\` that is not the default is a decision, and so is a guard (\`when\`). Routines of
   anonymous and local classes count on their own. Overloads are routines of their own.
+- **C#.** As Java, with each case of a \`switch\`, each arm that is not \`_\`, \`when\` and \`??\` a decision. A property without code
+  of its own is a field; each accessor with code is a routine. Local functions are routines of their own. A partial type is
+  measured as one, at its main part: the file called like the type, or else the shortest path. Lines that a condition takes
+  from the parser are code all the same.
 - **Python.** Decisions are \`if\`, \`elif\`, loops, \`except\`, the conditional expression, \`and\`, \`or\`, each loop and each
   condition of a comprehension, and each \`case\` but a bare \`_\`. Documentation strings are comment lines. Parameters count
   the receiver.

@@ -28,7 +28,7 @@ const given = kind === 'bare' ? (await takeIn(folderSource(root))).files : [];
 const { milliseconds, counts } = await timed(passes[kind as keyof typeof passes]);
 let againMilliseconds = NaN;
 if (changed !== undefined) {
-  appendFileSync(changed, '\n// one file changed\n');
+  appendFileSync(changed, `\n${changed.endsWith('.py') ? '#' : '//'} one file changed\n`);
   ({ milliseconds: againMilliseconds } = await timed(passes.survey));
 }
 const peakMemory = process.resourceUsage().maxRSS * 1024;

@@ -24,7 +24,7 @@ export interface FileFacts {
 }
 
 /** Part of the cache key: raise it whenever extraction gives different facts for the same text. */
-export const FRONT_END_VERSION = 6;
+export const FRONT_END_VERSION = 7;
 
 export type ParseState = 'clean' | 'partial' | 'failed';
 
@@ -45,6 +45,8 @@ export interface ImportFact {
   /** What is named, as the language's resolver reads it; null when it is computed at run time. */
   specifier: string | null;
   line: number;
+  /** True where a condition may take it out of the text. */
+  conditional?: true;
 }
 
 export interface ExportFacts {
@@ -101,6 +103,8 @@ export const FLAG = {
   bodiless: 64,
   /** Seen in its own package or assembly only. */
   internal: 128,
+  /** A macro that a condition may take out of the text, so that its name may mean something else. */
+  conditional: 256,
 } as const;
 
 /** Figures of one declaration that follow from its own text. Zero for what does not apply. */
@@ -128,7 +132,7 @@ export interface DeclarationColumns {
   count: number;
   kind: Uint8Array;
   form: Uint8Array;
-  flags: Uint8Array;
+  flags: Uint16Array;
   name: Int32Array;
   /** Index of the declaration this one stands in, always smaller; -1 at the top of the file. */
   parent: Int32Array;

@@ -21,6 +21,10 @@ export interface LanguageDefinition {
   siblingFor?(path: string, text: string): { id: string; why: string } | null;
   /** What a file teaches about the reading of others: macros, say. Lines of text, cached with the look at the file. */
   learn?(text: string): string[];
+  /** What macros teach that builds define, each as `NAME`, `NAME=text` or `NAME(x)=text`. */
+  learnDefined?(macros: readonly string[]): string[];
+  /** Folders in which builds of the codebase look for what is included, as project files say. */
+  includePaths?(tree: FileTree): readonly string[];
   /** What all files together teach, in an order that does not depend on theirs. */
   combine?(lines: Iterable<string>): string[];
   /**

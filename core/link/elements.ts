@@ -177,7 +177,7 @@ function tableOf(building: Building, firstExternal: number): ElementTable {
     name: building.name,
     kind: Uint8Array.from(building.kind),
     form: Uint8Array.from(building.form),
-    flags: Uint8Array.from(building.flags),
+    flags: Uint16Array.from(building.flags),
     parent: Int32Array.from(building.parent),
     file: Int32Array.from(building.file),
     subtreeEnd: Int32Array.from(building.subtreeEnd),

@@ -12,8 +12,8 @@ import {
   indexedOf,
 } from './containers.ts';
 import type { Place } from './nameRules.ts';
-import { bestOverloads } from './overloads.ts';
-import { instanceOf, type Value } from './values.ts';
+import { bestOverloads, takes } from './overloads.ts';
+import { instanceOf, type Declared, type Value } from './values.ts';
 
 /** Resolves the expressions of facts across files. */
 export interface Evaluator {
@@ -24,10 +24,10 @@ export interface Evaluator {
   /** The types that a type inherits from or implements. */
   parentsOf(file: number, declaration: number): Value[];
   /**
-   * Of the routines of one name those that a call may mean; `args` is an `arguments` expression of `file`, or 0. All
-   * of them when nothing speaks for any.
+   * Of the routines of one name those that a call may mean, be it a parent's; `args` is an `arguments` expression of
+   * `file`, or 0. All of them when nothing speaks for any.
    */
-  bestOverloads(callee: Value & { tag: 'declared' }, file: number, args: number): readonly number[];
+  overloadsMeant(callee: Declared, file: number, args: number): Declared;
   /** True when a file may export names that cannot be seen here, so that the absence of one proves nothing. */
   exportsOpenly(file: number): boolean;
 }
@@ -148,7 +148,7 @@ export function createEvaluator(
   }
 
   /** The class that a type inherits from, whichever of its parts says so; for want of one, what it implements first. */
-  function parentClass(type: Value & { tag: 'declared' }): Value | null {
+  function parentClass(type: Declared): Value | null {
     const parents = partsOf(type).flatMap(({ file, declaration }) => parentsOf(file, declaration));
     const isClass = (parent: Value): boolean =>
       parent.tag !== 'declared' ||
@@ -212,7 +212,7 @@ export function createEvaluator(
     const { declarations } = files[file].facts;
     const rules = rulesOf(file);
     let outside: Value | null = null;
-    const inType = (type: Value & { tag: 'declared' }): Value | null => {
+    const inType = (type: Declared): Value | null => {
       const found = inheritedMember(type, name, false, 0, wanted);
       if (found?.tag !== 'external') return found;
       outside ??= found;
@@ -285,7 +285,7 @@ export function createEvaluator(
   }
 
   /** A static member, an enum's or a namespace's member, a function's property, or a member of what a constant holds. */
-  function declaredMember(object: Value & { tag: 'declared' }, name: string): Value | null {
+  function declaredMember(object: Declared, name: string): Value | null {
     const { file } = object;
     const { declarations } = files[file].facts;
     const rules = rulesOf(file);
@@ -331,7 +331,7 @@ export function createEvaluator(
   }
 
   function inheritedMember(
-    type: Value & { tag: 'declared' },
+    type: Declared,
     name: string,
     inferred: boolean,
     steps: number,
@@ -340,9 +340,26 @@ export function createEvaluator(
     if (steps > MAX_DEPTH) return null;
     const parts = partsOf(type);
     for (const { file, declaration } of parts) {
-      const found = ownMembers(file, declaration, name, wanted);
+      const own = ownMembers(file, declaration, name, wanted);
+      const found = steps > 0 ? own.filter((m) => isInherited(file, m)) : own;
       if (found.length > 0) return { tag: 'declared', file, declarations: found, inferred };
     }
+    return parentMember(parts, name, inferred, steps, wanted);
+  }
+
+  function isInherited(file: number, member: number): boolean {
+    const isPrivate = (files[file].facts.declarations.flags[member] & FLAG.private) !== 0;
+    return !isPrivate || !rulesOf(file)?.inheritsByAccess;
+  }
+
+  /** A member that the parents of a type have, whose parts are given. */
+  function parentMember(
+    parts: readonly Place[],
+    name: string,
+    inferred: boolean,
+    steps: number,
+    wanted: number,
+  ): Value | null {
     let outside: Value | null = null;
     for (const { file, declaration } of parts) {
       for (const parent of parentsOf(file, declaration)) {
@@ -362,7 +379,7 @@ export function createEvaluator(
   }
 
   /** All places at which a type is declared: its own, and where a partial one goes on. */
-  function partsOf({ file, declarations }: Value & { tag: 'declared' }): Place[] {
+  function partsOf({ file, declarations }: Declared): Place[] {
     const other = rulesOf(file)?.otherParts;
     return declarations.flatMap((declaration) => [
       { file, declaration },
@@ -375,31 +392,60 @@ export function createEvaluator(
     if (callee.tag === 'containerMethod') return containerResult(callee);
     if (callee.tag !== 'declared') return null;
     if (rulesOf(callee.file)?.callsMakeInstances && isType(callee)) return instanceOf(callee, true);
-    const { declarations } = files[callee.file].facts;
-    for (const d of overloadsMeant(callee, file, args)) {
+    const meant = overloadsMeant(callee, file, args);
+    const { declarations } = files[meant.file].facts;
+    for (const d of meant.declarations) {
       // A record's component is called as a routine is.
-      if (declarations.kind[d] !== KIND.routine && !rulesOf(callee.file)) continue;
-      const value = evaluate(callee.file, declarations.value[d]);
+      if (declarations.kind[d] !== KIND.routine && !rulesOf(meant.file)) continue;
+      const value = evaluate(meant.file, declarations.value[d]);
       if (value) return inferredFrom(value);
     }
     return null;
   }
 
-  function isType({ file, declarations: [first] }: Value & { tag: 'declared' }): boolean {
+  function isType({ file, declarations: [first] }: Declared): boolean {
     return files[file].facts.declarations.kind[first] === KIND.type;
   }
 
   const overloadContext = { files, listOf, parentsOf };
-  function overloadsMeant(
-    callee: Value & { tag: 'declared' },
-    file: number,
-    args: number,
-  ): readonly number[] {
-    const isClear = args === 0 || callee.declarations.length < 2;
-    return isClear ? callee.declarations : bestOverloads(overloadContext, callee, file, args);
+  function overloadsMeant(callee: Declared, file: number, args: number): Declared {
+    if (args === 0) return callee;
+    for (let at: Declared | null = callee, steps = 0; at && steps < MAX_DEPTH; steps++) {
+      const above = rulesOf(at.file)?.inheritsByAccess ? memberAbove(at) : null;
+      const isOnly = at.declarations.length === 1 && !above;
+      if (isOnly && takes(files[at.file], at.declarations[0], files[file].facts.expressions.a[args]))
+        return at;
+      const best = bestOverloads(overloadContext, at, file, args);
+      if (best) return { ...at, declarations: best };
+      at = above;
+    }
+    return callee;
   }
 
-  return { evaluate, exportOf, exportsOpenly, memberOf, parentsOf, bestOverloads: overloadsMeant };
+  /** The members of the same name that a type's parents have. */
+  function memberAbove(member: Declared): Declared | null {
+    const { declarations, names } = files[member.file].facts;
+    const [first] = member.declarations;
+    const holder = declarations.parent[first];
+    if (
+      holder < 0 ||
+      declarations.kind[first] !== KIND.routine ||
+      declarations.form[first] === FORM.constructor
+    )
+      return null;
+    if (declarations.kind[holder] !== KIND.type || declarations.form[holder] === FORM.namespace) return null;
+    const type: Declared = { tag: 'declared', file: member.file, declarations: [holder], inferred: false };
+    const found = parentMember(
+      partsOf(type),
+      names[declarations.name[first]],
+      member.inferred,
+      0,
+      ANY_MEMBER,
+    );
+    return found?.tag === 'declared' ? found : null;
+  }
+
+  return { evaluate, exportOf, exportsOpenly, memberOf, parentsOf, overloadsMeant };
 }
 
 function addMember(

@@ -23,7 +23,7 @@ export interface ElementTable {
   kind: Uint8Array;
   /** As numbered by `declarationForms`; 255 for folders, files and externals. */
   form: Uint8Array;
-  flags: Uint8Array;
+  flags: Uint16Array;
   parent: Int32Array;
   /** The file an element stands in (a file: itself); -1 for folders and externals. */
   file: Int32Array;

@@ -50,8 +50,15 @@ export interface NameRules {
   typeNamesInstanceMembers?: boolean;
   /** A module within the package that a file stands for. */
   submodule?(file: number, name: string): Value | null;
+  /** True for a file that is included under conditions only, so that its macros may not be there. */
+  mayBeLeftOut?(file: number): boolean;
   /** True when the values of an enumeration are known where it stands, without its name. */
   promotesEnumerators?: boolean;
+  /**
+   * True when a type has the members of its parents, too, but for private ones: a routine of one name does not hide
+   * those that take something else.
+   */
+  inheritsByAccess?: boolean;
   /** True when calling a type makes an instance of it. */
   callsMakeInstances?: boolean;
   /** Method names that say nothing of the receiver, for objects outside of the codebase have them as well. */

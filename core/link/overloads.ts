@@ -1,6 +1,6 @@
 import { ANY_NUMBER, KIND, parameterRange } from '../facts/fileFacts.ts';
 import type { FactsOfFile } from './linked.ts';
-import type { Value } from './values.ts';
+import type { Declared, Value } from './values.ts';
 
 interface OverloadContext {
   files: readonly FactsOfFile[];
@@ -13,20 +13,20 @@ interface OverloadContext {
 const IMPOSSIBLE = -1;
 
 /**
- * Of several routines of one name, those that a call may mean: by the number of its arguments, then by what is known
- * of their types. One that is left alone is the one meant. `args` is an `arguments` expression of `file`; the group is
- * given back as it is when nothing speaks for any of it.
+ * Of the routines of one name, those that a call may mean: by the number of its arguments, then by what is known of
+ * their types. One that is left alone is the one meant; null when it can be none. `args` is an `arguments` expression
+ * of `file`.
  */
 export function bestOverloads(
   context: OverloadContext,
-  callee: Value & { tag: 'declared' },
+  callee: Declared,
   file: number,
   args: number,
-): readonly number[] {
+): readonly number[] | null {
   const { facts } = context.files[file];
   const given = facts.expressions.a[args];
   const fitting = callee.declarations.filter((d) => takes(context.files[callee.file], d, given));
-  if (fitting.length < 2) return fitting.length === 1 ? fitting : callee.declarations;
+  if (fitting.length === 0) return null;
   const values = context.listOf(file, facts.expressions.b[args]);
   let best: number[] = [];
   let bestScore = 0;
@@ -37,10 +37,14 @@ export function bestOverloads(
     bestScore = score;
     best.push(d);
   }
-  return best.length > 0 ? best : fitting;
+  return best.length > 0 ? best : null;
 }
 
-function takes({ facts: { declarations, expressions } }: FactsOfFile, d: number, given: number): boolean {
+export function takes(
+  { facts: { declarations, expressions } }: FactsOfFile,
+  d: number,
+  given: number,
+): boolean {
   if (declarations.kind[d] !== KIND.routine) return false;
   const parameters = declarations.parameters[d];
   if (parameters === 0) return true;
@@ -93,12 +97,7 @@ function widening(from: string, to: string): number {
 }
 
 /** Steps of inheritance from one type up to another; -1 when there is no such way, as far as is known. */
-function inheritanceSteps(
-  context: OverloadContext,
-  from: Value & { tag: 'declared' },
-  to: Value & { tag: 'declared' },
-  steps: number,
-): number {
+function inheritanceSteps(context: OverloadContext, from: Declared, to: Declared, steps: number): number {
   if (from.file === to.file && from.declarations[0] === to.declarations[0]) return steps;
   if (steps > 20) return -1;
   let best = -1;

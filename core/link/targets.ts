@@ -1,9 +1,9 @@
-import { FORM, KIND, REFERENCE, type FileFacts } from '../facts/fileFacts.ts';
+import { FLAG, FORM, KIND, REFERENCE, type FileFacts } from '../facts/fileFacts.ts';
 import type { PlacedElements } from './elements.ts';
 import type { Evaluator } from './evaluator.ts';
 import type { FamilyRules } from './families.ts';
 import { CERTAINTY, type FactsOfFile } from './linked.ts';
-import type { Value } from './values.ts';
+import type { Declared, Value } from './values.ts';
 
 /** An element that a reference means, as which kind of reference, and how sure that is. */
 export interface Target {
@@ -36,50 +36,70 @@ export function createTargets(link: {
     return placed.declarationElement[defined.file][defined.declaration];
   };
 
-  const meantBy = (
-    from: number,
-    value: Value & { tag: 'declared' },
-    kind: number,
-    args: number,
-  ): readonly number[] => {
-    const chosen = chooseDeclarations(files[value.file].facts, value.declarations, kind);
-    if (chosen.length === 1 || args === 0) return chosen.slice(0, 1);
-    return evaluator.bestOverloads({ ...value, declarations: chosen }, from, args);
+  const meantBy = (from: number, value: Declared, kind: number, args: number): Declared => {
+    const declarations = chooseDeclarations(files[value.file].facts, value.declarations, kind);
+    if (args === 0 || kind !== REFERENCE.call) return { ...value, declarations: declarations.slice(0, 1) };
+    return evaluator.overloadsMeant({ ...value, declarations }, from, args);
+  };
+
+  /** What is meant as targets: the one element, or each that may be, and then the type that holds them for sure. */
+  const targetsOf = (meant: Declared, kind: number, actual: number): Target[] => {
+    const { file, declarations, inferred } = meant;
+    const { flags, form } = files[file].facts.declarations;
+    const isOfMacro = form[declarations[0]] === FORM.macro;
+    const mayBeOut =
+      isOfMacro && (flags[declarations[0]] & FLAG.conditional || rules.ofFile(file)?.mayBeLeftOut?.(file));
+    const certainty = inferred || mayBeOut ? CERTAINTY.inferred : CERTAINTY.exact;
+    if (declarations.length === 1)
+      return [{ element: elementOf(file, declarations[0]), kind: actual, certainty }];
+    const targets: Target[] = declarations
+      .slice(0, MAX_OVERLOADS)
+      .map((d) => ({ element: elementOf(file, d), kind, certainty: CERTAINTY.ambiguous }));
+    const { parent, kind: kinds } = files[file].facts.declarations;
+    const type = parent[declarations[0]];
+    if (type >= 0 && kinds[type] === KIND.type)
+      targets.push({ element: elementOf(file, type), kind: REFERENCE.typeUse, certainty });
+    return targets;
   };
 
   return (from, value, kind, args, owner) => {
-    if (value.tag === 'external')
-      return [{ element: external(value.external), kind, certainty: CERTAINTY.exact }];
-    const certainty = 'inferred' in value && value.inferred ? CERTAINTY.inferred : CERTAINTY.exact;
-    if (value.tag === 'container' || value.tag === 'containerMethod') {
-      const at = (value.tag === 'container' ? value : value.container).external;
-      return at === undefined ? [] : [{ element: external(at), kind, certainty }];
+    const outside = externalOf(value);
+    if (outside !== null)
+      return outside === undefined
+        ? []
+        : [{ element: external(outside), kind, certainty: externalCertainty(value) }];
+    if (kind === REFERENCE.call && value.tag === 'instance' && !value.inferred) {
+      // A call of `super(…)` or `this(…)` means a constructor of that type.
+      if (value.type.tag !== 'declared') return [];
+      const meant = meantBy(from, constructorsOf(files[value.type.file].facts, value.type), kind, args);
+      return targetsOf(meant, kind, kind);
     }
-    if (value.tag === 'instance' && value.type.tag === 'external')
-      return [{ element: external(value.type.external), kind, certainty }];
-    // A call of `super(…)` or `this(…)` means the constructor of that type.
-    const isConstructorCall = kind === REFERENCE.call && value.tag === 'instance' && !value.inferred;
-    const declared = isConstructorCall ? value.type : value;
-    if (declared.tag !== 'declared') return [];
-    const { facts } = files[declared.file];
-    if (isConstructorCall) {
-      const element = elementOf(declared.file, constructorOf(facts, declared.declarations[0]));
-      return [{ element, kind, certainty }];
-    }
-    const meant = meantBy(from, declared, kind, args);
-    const makes = rules.ofFile(declared.file)?.callsMakeInstances === true;
-    const actual = actualKind(files[from].facts, owner, facts, meant[0], kind, makes);
-    if (actual < 0) return [];
-    if (meant.length === 1) return [{ element: elementOf(declared.file, meant[0]), kind: actual, certainty }];
-    const targets: Target[] = meant
-      .slice(0, MAX_OVERLOADS)
-      .map((d) => ({ element: elementOf(declared.file, d), kind, certainty: CERTAINTY.ambiguous }));
-    // Whichever of its routines is meant, the type that holds them is used.
-    const type = facts.declarations.parent[meant[0]];
-    if (type >= 0 && facts.declarations.kind[type] === KIND.type)
-      targets.push({ element: elementOf(declared.file, type), kind: REFERENCE.typeUse, certainty });
-    return targets;
+    if (value.tag !== 'declared') return [];
+    const meant = meantBy(from, value, kind, args);
+    const makes = rules.ofFile(meant.file)?.callsMakeInstances === true;
+    const { facts } = files[meant.file];
+    const actual = actualKind(files[from].facts, owner, facts, meant.declarations[0], kind, makes);
+    return actual < 0 ? [] : targetsOf(meant, kind, actual);
   };
+}
+
+/** The external that a value belongs to; null for one of the codebase, undefined for one that no import names. */
+function externalOf(value: Value): number | undefined | null {
+  switch (value.tag) {
+    case 'external':
+    case 'container':
+      return value.external;
+    case 'containerMethod':
+      return value.container.external;
+    case 'instance':
+      return value.type.tag === 'external' ? value.type.external : null;
+    default:
+      return null;
+  }
+}
+
+function externalCertainty(value: Value): number {
+  return 'inferred' in value && value.inferred ? CERTAINTY.inferred : CERTAINTY.exact;
 }
 
 /**
@@ -107,11 +127,16 @@ function actualKind(
   return declarations.form[d] === FORM.namespace ? -1 : REFERENCE.typeUse;
 }
 
-function constructorOf({ declarations }: FileFacts, type: number): number {
-  for (let d = type + 1; d < declarations.count; d++) {
-    if (declarations.parent[d] === type && declarations.form[d] === FORM.constructor) return d;
+/** The constructors of a type, or the type itself when it states none. */
+function constructorsOf({ declarations }: FileFacts, type: Declared): Declared {
+  const found: number[] = [];
+  for (let d = type.declarations[0] + 1; d < declarations.count; d++) {
+    if (declarations.parent[d] === type.declarations[0] && declarations.form[d] === FORM.constructor)
+      found.push(d);
   }
-  return type;
+  return found.length === 0
+    ? { ...type, declarations: type.declarations.slice(0, 1) }
+    : { ...type, declarations: found };
 }
 
 /** Of the declarations of one name, those that a kind of reference means: a call the routines, a type use the type. */

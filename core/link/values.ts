@@ -23,6 +23,9 @@ export type Value =
   /** A name that the codebase does not declare. */
   | { tag: 'global'; name: string };
 
+/** What a name declares. */
+export type Declared = Value & { tag: 'declared' };
+
 export function instanceOf(type: Value, inferred: boolean): Value | null {
   if (type.tag === 'typeOf') return type.value;
   if (type.tag === 'external' || type.tag === 'literal') return type;

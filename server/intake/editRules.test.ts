@@ -33,6 +33,11 @@ describe('a decision', () => {
     ).toEqual(noRules);
   });
 
+  it('about macros is read as compilers take them, without what is none', () => {
+    const defines = '-DTIDAL\n EXPORTED= \nHALF(x)=((x) / 2)\n3rd=1\n-I include\n';
+    expect(after({ edit: 'defines', defines }).defines).toEqual(['TIDAL', 'EXPORTED=', 'HALF(x)=((x) / 2)']);
+  });
+
   it('about source roots is read line by line, without what means the same', () => {
     expect(after({ edit: 'roots', sourceRoots: './src/\n\n  generated \nlibs//' }).sourceRoots).toEqual([
       'src',

@@ -15,6 +15,17 @@ const lines = z
       .filter(Boolean),
   );
 
+/** Macros, one a line, as compilers take them: `-D` may stand before. */
+const defines = z
+  .string()
+  .max(20_000)
+  .transform((text) =>
+    text
+      .split('\n')
+      .map((line) => line.trim().replace(/^-D\s*/, ''))
+      .filter((line) => /^[A-Za-z_]\w*(\([^)]*\))?(=|$)/.test(line)),
+  );
+
 /** One decision of the user, as a form sends it. */
 export const ruleEdit = z.discriminatedUnion('edit', [
   z.object({ edit: z.literal('turn'), reason: z.enum(turnableReasons), on: isOn }),
@@ -32,6 +43,7 @@ export const ruleEdit = z.discriminatedUnion('edit', [
     glob: z.string(),
   }),
   z.object({ edit: z.literal('roots'), sourceRoots: lines }),
+  z.object({ edit: z.literal('defines'), defines }),
   z.object({ edit: z.literal('addRoot'), root: z.string() }),
   z.object({ edit: z.literal('projectFile'), path: z.string().min(1), on: isOn }),
   z.object({ edit: z.literal('external'), name: z.string().min(1), on: isOn }),
@@ -58,6 +70,8 @@ export function editRules(rules: IntakeRules, edit: RuleEdit): IntakeRules {
       return { ...rules, [edit.list]: without<{ glob: string }>(rules[edit.list], edit.glob) };
     case 'roots':
       return { ...rules, sourceRoots: edit.sourceRoots };
+    case 'defines':
+      return { ...rules, defines: edit.defines };
     case 'addRoot':
       return { ...rules, sourceRoots: toggled(rules.sourceRoots, edit.root, true) };
     case 'projectFile':

@@ -58,10 +58,13 @@ export function lookAt(bytes: Buffer, name: string): Look {
 }
 
 /** Lines as an editor numbers them, without an empty one after the last line feed. */
+const NEWLINE = 10;
+
 function countLines(text: string): number {
   if (text === '') return 0;
   let lines = 0;
-  for (let at = text.indexOf('\n'); at !== -1; at = text.indexOf('\n', at + 1)) lines++;
+  // Character by character: a call of `indexOf` for each line takes many times as long.
+  for (let at = 0; at < text.length; at++) if (text.charCodeAt(at) === NEWLINE) lines++;
   return text.endsWith('\n') ? lines : lines + 1;
 }
 

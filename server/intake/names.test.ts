@@ -4,6 +4,7 @@ import { isProjectFile, isTestPath } from './names.ts';
 describe('tests', () => {
   it.each([
     'tests/lock.ts',
+    'Water/testsuite/src/LockTest.cpp',
     'src/lock.test.ts',
     'src/test/java/LockTest.java',
     'src/main/java/LockTest.java',

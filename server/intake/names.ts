@@ -46,7 +46,7 @@ export function isGeneratedName(name: string): boolean {
 }
 
 const testFolder =
-  /(^|\/)(__tests__|__mocks__|tests?|specs?|e2e|test-utils?|([^/]+[._-])?(unit|integration)?tests?)\//i;
+  /(^|\/)(__tests__|__mocks__|tests?|specs?|e2e|test-utils?|testsuites?|([^/]+[._-])?(unit|integration)?tests?)\//i;
 const testFile = /[.-](test|spec|e2e|bench)\.[^/]+$/i;
 /** What the languages' own test runners look for: `test_tide.py`, `lock_test.cc`, `LockTest.java`, `LockTests.cs`. */
 const testFilesByLanguage =

@@ -17,6 +17,8 @@ export const rulesSchema = z.object({
   languages: z.array(z.object({ glob, language: z.string() })).default([]),
   /** Folders from which imports are also resolved. */
   sourceRoots: z.array(path).default([]),
+  /** Macros that builds define, as `NAME`, `NAME=text` or `NAME(x)=text`. */
+  defines: z.array(z.string().max(1_000)).default([]),
   /** Project files that are not to be believed. */
   projectFilesOff: z.array(path).default([]),
   /** Names of gaps that lie outside on purpose. */

@@ -133,7 +133,7 @@ function folderReason(state: Walk, path: string, name: string): Pick<LeftOut, 'r
 
 /** More than any project file holds that is written by hand; a build's list of commands may be long. */
 const MAX_MANIFEST_BYTES = 1024 * 1024;
-const MAX_COMMANDS_BYTES = 64 * 1024 * 1024;
+const MAX_COMMANDS_BYTES = 16 * 1024 * 1024;
 
 async function takeFile(state: Walk, candidate: Candidate): Promise<void> {
   const { path, entry } = candidate;

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { languageNamed, languages } from '../../core/languages/registry.ts';
 import type { Intake, IntakeFile } from '../intake/intake.ts';
+import type { IntakeRules } from '../intake/rules.ts';
 
 /** What a codebase teaches about reading its own files, by language. */
 export interface Learnt {
@@ -9,11 +10,12 @@ export interface Learnt {
   cacheKey(file: IntakeFile): string;
 }
 
-export function learntFrom(intake: Intake): Learnt {
+export function learntFrom(intake: Intake, { defines }: Pick<IntakeRules, 'defines'>): Learnt {
   const byFamily = new Map<string, { id: string; text: string }>();
-  for (const { id, family = id, combine } of languages) {
+  for (const { id, family = id, combine, learnDefined } of languages) {
     if (!combine || byFamily.has(family)) continue;
-    const text = combine(intake.learnt.get(family) ?? []).join('\n');
+    const defined = learnDefined?.(defines) ?? [];
+    const text = combine([...(intake.learnt.get(family) ?? []), ...defined]).join('\n');
     byFamily.set(family, { id: createHash('sha256').update(text).digest('hex').slice(0, 16), text });
   }
   const of: Learnt['of'] = (language) => byFamily.get(languageNamed(language)?.family ?? language);

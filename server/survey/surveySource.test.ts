@@ -3,6 +3,8 @@ import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { temporaryFolder } from '../../tests/temporaryFolder.ts';
+import { noRules } from '../intake/rules.ts';
+import { describeDependencies } from '../../tests/surveyText.ts';
 import { surveyPath } from '../../tests/surveyPath.ts';
 import type { Look } from '../intake/look.ts';
 import type { SurveyOptions } from './surveySource.ts';
@@ -10,6 +12,25 @@ import type { SurveyOptions } from './surveySource.ts';
 const good = 'import { b } from "./b";\nexport function a() { return b(); }\n';
 
 describe('a survey', () => {
+  it('looks for includes where builds do, and reads past macros that builds define', async () => {
+    const commands = [
+      { directory: '/home/keeper/canal', file: 'src/lock.c', command: 'cc -Iinclude/deep -c src/lock.c' },
+    ];
+    const folder = temporaryFolder({
+      'compile_commands.json': JSON.stringify(commands),
+      'src/lock.c': '#include "gate.h"\nFOR_EACH_GATE(g) { open(g); }\n',
+      'src/weir.c': 'int a(void) {\n  FOR_EACH_GATE(g)\n    open(g);\n  return 1;\n}\n',
+      'include/deep/gate.h': 'void open(int gate);\n',
+      'include/gate.h': 'void shut(int gate);\n',
+    });
+    const rules = { ...noRules, defines: ['FOR_EACH_GATE(g)=for (int g = 0; g < 3; g++)'] };
+    const { survey } = await surveyPath(folder, { rules });
+    expect(describeDependencies(survey)).toContain('include src/lock.c → include/deep/gate.h exact @1');
+    expect(survey.files.find(({ path }) => path === 'src/weir.c')?.parse).toBe('clean');
+    const { survey: without } = await surveyPath(folder);
+    expect(without.files.find(({ path }) => path === 'src/weir.c')?.parse).toBe('partial');
+  });
+
   it('says in one sentence that a folder is empty, or holds nothing it can read', async () => {
     await expect(surveyPath(temporaryFolder())).rejects.toThrow(/is empty\.$/);
     await expect(surveyPath(temporaryFolder({ 'a.rb': '', 'b.txt': '' }))).rejects.toThrow(

@@ -96,7 +96,7 @@ async function extractAll(source: CodeSource, intake: Intake, options: SurveyOpt
   const report = (): void => onFile(++done, intake.files.length);
   options.onProgress?.({ phase: 'extract', done: 0, total: intake.files.length });
   const memory = new FactsInMemory();
-  const learnt = learntFrom(intake);
+  const learnt = learntFrom(intake, options.rules ?? noRules);
   const accept = (file: IntakeFile, hash: string, packed: () => Uint8Array): void => {
     const { path, language, isTest } = file;
     result.files.push({ path, language, isTest, facts: memory.take(hash, learnt.cacheKey(file), packed) });

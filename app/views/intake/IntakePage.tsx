@@ -12,7 +12,7 @@ import { Decisions } from './Decisions.tsx';
 import { EditContext, useEditor } from '../../state/edit.ts';
 import { LeftOutGroups } from './LeftOutGroups.tsx';
 import { ReadTable } from './ReadTable.tsx';
-import { ImportRoots, Languages, RefField, UnclearLanguages } from './SheetParts.tsx';
+import { DefinedMacros, ImportRoots, Languages, RefField, UnclearLanguages } from './SheetParts.tsx';
 import './intake.css';
 
 /** States in which the last look left no sheet. */
@@ -86,6 +86,7 @@ export function IntakePage({
               <Decisions rules={sheet.rules} />
               <UnclearLanguages sheet={sheet} />
               <ImportRoots sheet={sheet} />
+              <DefinedMacros sheet={sheet} />
             </div>
           </div>
         ) : (

@@ -148,12 +148,51 @@ export function ImportRoots({ sheet }: { sheet: IntakeSheet }) {
         }}
       >
         <label>
-          Source roots: folders from which imports are also resolved, one a line
+          Source roots and include paths: folders from which imports and includes are also resolved, one a
+          line
           <textarea
             name="sourceRoots"
             className="field mono"
             rows={2}
             spellCheck={false}
+            defaultValue={current}
+          />
+        </label>
+        <Button type="submit">Set</Button>
+      </form>
+    </section>
+  );
+}
+
+const usesMacros = new Set(['c', 'cpp']);
+
+/** Macros that the build of C and C++ defines, where the codebase itself does not. */
+export function DefinedMacros({ sheet }: { sheet: IntakeSheet }) {
+  const { send } = useEdit();
+  const current = sheet.rules.defines.join('\n');
+  if (!sheet.languages.some(({ id }) => usesMacros.has(id))) return null;
+  return (
+    <section className="block">
+      <h2>
+        <span>Macros of the build</span>
+      </h2>
+      <form
+        className="roots-form"
+        key={current}
+        onSubmit={(event) => {
+          event.preventDefault();
+          send({ edit: 'defines', defines: new FormData(event.currentTarget).get('defines') as string });
+        }}
+      >
+        <label>
+          Macros of C and C++ that the build defines, one a line: <span className="mono">NAME</span>,{' '}
+          <span className="mono">NAME=text</span> or <span className="mono">NAME(x)=text</span>
+          <textarea
+            name="defines"
+            className="field mono"
+            rows={2}
+            spellCheck={false}
+            placeholder="EXPORTED="
             defaultValue={current}
           />
         </label>

@@ -15,6 +15,8 @@ export interface CompileCommands {
   /** Folders in the order of search; of a header, all folders that any source searched. */
   includePaths(file: string): readonly string[];
   isListed(file: string): boolean;
+  /** The folders that any source searched. */
+  folders: readonly string[];
 }
 
 export function compileCommands(tree: FileTree): CompileCommands {
@@ -35,7 +37,11 @@ export function compileCommands(tree: FileTree): CompileCommands {
     }
   }
   const everywhere = [...all];
-  return { includePaths: (file) => byFile.get(file) ?? everywhere, isListed: (file) => byFile.has(file) };
+  return {
+    includePaths: (file) => byFile.get(file) ?? everywhere,
+    isListed: (file) => byFile.has(file),
+    folders: everywhere,
+  };
 }
 
 function parse(text: string): z.infer<typeof schema> {

@@ -2,6 +2,7 @@ import { FLAG, FORM, KIND } from '../../facts/fileFacts.ts';
 import { declare, lineAt, newDeclaration, textOf } from '../reading/reading.ts';
 import { bind } from '../reading/scopes.ts';
 import { childIn, childOfKind } from '../reading/syntaxTable.ts';
+import type { Directive } from '../reading/tokens.ts';
 import { walkDeclarations, type Position } from '../reading/walk.ts';
 import {
   declaratorsOf,
@@ -13,6 +14,7 @@ import {
   readDeclarator,
 } from './declarators.ts';
 import { readDefine } from './prepare/macros.ts';
+import type { Scan } from './prepare/scan.ts';
 import type { NativeReading } from './reading.ts';
 import { F, K, kindSet, T } from './vocabulary.ts';
 
@@ -44,9 +46,13 @@ export function declareAll(reading: NativeReading): void {
 
 /** What `#define` names: with parameters a routine, otherwise a field; empty ones only switch something on. */
 function declareMacros(reading: NativeReading): void {
-  for (const directive of reading.prepared.scan.directives) {
+  const { directives } = reading.prepared.scan;
+  let depth = isWrapped(reading.prepared.scan) ? -1 : 0;
+  for (const directive of directives) {
+    if (opensCondition.test(directive.name)) depth++;
+    else if (directive.name === 'endif') depth--;
     if (directive.name === 'include' || directive.name === 'include_next' || directive.name === 'import')
-      readInclude(reading, directive.rest, directive.line);
+      readInclude(reading, directive, depth > 0);
     if (directive.name !== 'define') continue;
     const macro = readDefine(directive.rest);
     if (!macro || (macro.parameters === null && macro.body === '')) continue;
@@ -54,7 +60,7 @@ function declareMacros(reading: NativeReading): void {
     const declaration = newDeclaration(reading, 0, {
       kind: isRoutine ? KIND.routine : KIND.field,
       form: FORM.macro,
-      flags: 0,
+      flags: depth > 0 ? FLAG.conditional : 0,
       name: macro.name,
       parent: -1,
     });
@@ -69,10 +75,31 @@ function declareMacros(reading: NativeReading): void {
   }
 }
 
+/** True for a file of which one condition holds all: a guard against being read twice, or a file for one platform. */
+function isWrapped({ directives, count, start, end }: Scan): boolean {
+  const first = directives.findIndex(({ name }) => opensCondition.test(name) || name === 'define');
+  if (first < 0 || directives[first].name === 'define') return false;
+  if (count > 0 && start[0] < directives[first].start) return false;
+  let depth = 0;
+  for (let i = first; i < directives.length; i++) {
+    if (opensCondition.test(directives[i].name)) depth++;
+    else if (directives[i].name === 'endif' && --depth === 0)
+      return i === directives.length - 1 && (count === 0 || end[count - 1] < directives[i].start);
+  }
+  return false;
+}
+
+const opensCondition = /^(if|ifdef|ifndef)$/;
+
 /** `"a/b.h"` and `<a/b.h>` are specifiers as they stand; a macro's name is computed. */
-function readInclude(reading: NativeReading, rest: string, line: number): void {
+function readInclude(reading: NativeReading, { rest, line }: Directive, isConditional: boolean): void {
   const match = /^("[^"\n]+"|<[^>\n]+>)/.exec(rest);
-  reading.imports.push({ kind: 'include', specifier: match?.[1] ?? null, line });
+  reading.imports.push({
+    kind: 'include',
+    specifier: match?.[1] ?? null,
+    line,
+    ...(isConditional ? { conditional: true as const } : {}),
+  });
 }
 
 function declareNode(reading: NativeReading, node: number, kind: number, at: Position): number {

@@ -2,10 +2,11 @@ import type { LanguageDefinition } from '../language.ts';
 import { unreadFacts } from '../reading/assemble.ts';
 import { mainRoutines } from '../reading/mainRoutines.ts';
 import { readSyntax } from '../reading/syntaxTable.ts';
+import { compileCommands } from './compileCommands.ts';
 import { extractFacts } from './extract.ts';
 import { createResolver, family } from './includes.ts';
 import { nativeNames } from './names.ts';
-import { learnMacros, macroTable, type MacroTable } from './prepare/macros.ts';
+import { learnDefinedMacros, learnMacros, macroTable, type MacroTable } from './prepare/macros.ts';
 import { prepare } from './prepare/prepare.ts';
 import { vocabulary } from './vocabulary.ts';
 
@@ -30,6 +31,8 @@ const shared: Pick<
   LanguageDefinition,
   | 'family'
   | 'learn'
+  | 'learnDefined'
+  | 'includePaths'
   | 'combine'
   | 'textToParse'
   | 'unread'
@@ -41,6 +44,8 @@ const shared: Pick<
 > = {
   family,
   learn: learnMacros,
+  learnDefined: learnDefinedMacros,
+  includePaths: (tree) => compileCommands(tree).folders,
   combine: (lines) => [...macroTable(lines)].map(([name, effect]) => `${name} ${effect}`).sort(),
   textToParse: (text, _, learnt) => prepare(text, tableFor(text, learnt)).text,
   unread: unreadFacts,

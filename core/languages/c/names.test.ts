@@ -157,4 +157,21 @@ void run(std::unique_ptr<Lock> lock) { lock->paint(); gauge_read(); auto other =
       'typeUse use.cpp#run → lock.h#canal.Lock exact',
     ]);
   });
+
+  it('are inferred where they mean a macro that a condition may take out', async () => {
+    const files = {
+      'port.h':
+        '#ifndef PORT_H\n#define PORT_H\n#define HALF(x) ((x) / 2)\n#ifdef OLD\n#define beep(x) old_beep(x)\n#endif\n#endif\n',
+      'only.c': '#ifdef TIDAL\n#define DEEP(x) ((x) + 1)\nint a(int x) { return DEEP(x); }\n#endif\n',
+      'odd.h': '#define toot(x) odd_toot(x)\n',
+      'use.c':
+        '#include "port.h"\n#ifdef ODD\n#include "odd.h"\n#endif\nvoid b(void) { HALF(3); beep(1); toot(2); }\n',
+    };
+    expect(await dependenciesOf(files, 'call ')).toEqual([
+      'call only.c#a → only.c#DEEP exact',
+      'call use.c#b → odd.h#toot inferred',
+      'call use.c#b → port.h#HALF exact',
+      'call use.c#b → port.h#beep inferred',
+    ]);
+  });
 });

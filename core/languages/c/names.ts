@@ -24,6 +24,16 @@ export function nativeNames(context: NameContext): NameRules {
     }
     return seen;
   };
+  /** Files that some include names without a condition around it; of the rest, all that is included is conditional. */
+  const sure = new Set<number>();
+  const anyhow = new Set<number>();
+  for (const file of own) {
+    files[file].facts.imports.forEach(({ conditional }, i) => {
+      const target = targets[file][i];
+      if (target.kind === 'file') (conditional ? anyhow : sure).add(target.file);
+    });
+  }
+
   const isStatic = ({ file, declaration }: Place): boolean => {
     const { kind, flags, parent } = files[file].facts.declarations;
     return (
@@ -72,6 +82,7 @@ export function nativeNames(context: NameContext): NameRules {
     typeNamesInstanceMembers: true,
     callsMakeInstances: true,
     promotesEnumerators: true,
+    mayBeLeftOut: (file) => anyhow.has(file) && !sure.has(file),
     commonNames,
   };
 }

@@ -218,11 +218,9 @@ function returned(reading: NativeReading, holder: number, declarator: number): n
 function referMacros(reading: NativeReading, into: ReferenceList): void {
   const { table, declarations, expressions, prepared } = reading;
   if (prepared.uses.length === 0) return;
-  const opened = [...reading.declarationAt].map(([node, index]) => ({
-    start: table.start[node],
-    end: table.end[node],
-    index,
-  }));
+  const opened = declarations
+    .map(({ node }, index) => ({ start: table.start[node], end: table.end[node], index }))
+    .filter(({ index }) => reading.declarationAt.get(declarations[index].node) === index);
   opened.sort((a, b) => a.start - b.start || b.end - a.end);
   for (const { name, offset } of prepared.uses) {
     let low = 0;

@@ -458,7 +458,8 @@ function returnedType(reading: Reading, node: number, depth: number): number {
 /** The node of the type that a declaration has or returns; -1 for none. */
 export function typeNodeOf(reading: Reading, declaration: number): number {
   const { table, declarations } = reading;
-  const node = declarations[declaration].statement ?? declarations[declaration].node;
+  const { statement, node: own } = declarations[declaration];
+  const node = statement < 0 ? own : statement;
   const returned = childIn(table, node, F.returns);
   return returned >= 0 ? returned : childIn(table, node, F.type);
 }

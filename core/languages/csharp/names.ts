@@ -163,6 +163,7 @@ export function csharpNames({
     mainPart: parts.mainPart,
     extensionOf: findExtensions({ files, own, index, parentsOf, evaluate, namespacesSeen, commonNames }),
     sees: (file, other) => projects.sees(files[file].path, files[other].path) && usesNamespaceOf(file, other),
+    inheritsByAccess: true,
     commonNames,
   };
 

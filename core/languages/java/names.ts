@@ -145,6 +145,7 @@ export function javaNames({ files, targets, memberOf }: NameContext): NameRules 
         )
       );
     },
+    inheritsByAccess: true,
     commonNames,
   };
 }

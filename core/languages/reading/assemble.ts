@@ -105,7 +105,10 @@ function declarationColumns(reading: Reading): DeclarationColumns {
   const { declarations, expressions } = reading;
   const count = declarations.length;
   // Filled by hand: `Int32Array.from` with a function takes many times as long.
-  const fill = <C extends Int32Array | Uint8Array>(into: C, value: (d: Declaration) => number): C => {
+  const fill = <C extends Int32Array | Uint16Array | Uint8Array>(
+    into: C,
+    value: (d: Declaration) => number,
+  ): C => {
     for (let i = 0; i < count; i++) into[i] = value(declarations[i]);
     return into;
   };
@@ -115,7 +118,7 @@ function declarationColumns(reading: Reading): DeclarationColumns {
     count,
     kind: fill(new Uint8Array(count), (d) => d.kind),
     form: fill(new Uint8Array(count), (d) => d.form),
-    flags: fill(new Uint8Array(count), (d) => d.flags),
+    flags: fill(new Uint16Array(count), (d) => d.flags),
     name: column((d) => expressions.name(d.name)),
     parent: column((d) => d.parent),
     startLine: column((d) => d.startLine),

@@ -131,7 +131,7 @@ export function readDocumentation(reading: Reading, comment: Uint8Array): void {
   };
   for (const declaration of declarations) {
     if (declaration.docStart > 0 || declaration.form === FORM.macro) continue;
-    const start = table.start[declaration.statement ?? declaration.node];
+    const start = table.start[declaration.statement < 0 ? declaration.node : declaration.statement];
     let at = lastBefore(start);
     if (at < 0) continue;
     const between = text.slice(comments[at].end, start);

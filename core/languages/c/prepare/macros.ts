@@ -95,6 +95,15 @@ export function learnMacros(text: string): string[] {
   return learnt(scan(text).directives);
 }
 
+/** The same of macros that builds define: `NAME`, which stands for 1, `NAME=text` or `NAME(x)=text`. */
+export function learnDefinedMacros(macros: readonly string[]): string[] {
+  return learnMacros(
+    macros
+      .map((macro) => `#define ${macro.includes('=') ? macro.replace('=', ' ') : `${macro} 1`}\n`)
+      .join(''),
+  );
+}
+
 function learnt(directives: readonly Directive[]): string[] {
   const found: string[] = [];
   for (const { name, rest } of directives) {
