@@ -18,12 +18,12 @@ describe('a survey', () => {
     ];
     const folder = temporaryFolder({
       'compile_commands.json': JSON.stringify(commands),
-      'src/lock.c': '#include "gate.h"\nFOR_EACH_GATE(g) { open(g); }\n',
-      'src/weir.c': 'int a(void) {\n  FOR_EACH_GATE(g)\n    open(g);\n  return 1;\n}\n',
+      'src/lock.c': '#include "gate.h"\n',
+      'src/weir.c': 'BEGIN_WEIR(flow)\n  return 1;\n}\nint a(void) { return 2; }\n',
       'include/deep/gate.h': 'void open(int gate);\n',
       'include/gate.h': 'void shut(int gate);\n',
     });
-    const rules = { ...noRules, defines: ['FOR_EACH_GATE(g)=for (int g = 0; g < 3; g++)'] };
+    const rules = { ...noRules, defines: ['BEGIN_WEIR(name)=int name(void) {'] };
     const { survey } = await surveyPath(folder, { rules });
     expect(describeDependencies(survey)).toContain('include src/lock.c → include/deep/gate.h exact @1');
     expect(survey.files.find(({ path }) => path === 'src/weir.c')?.parse).toBe('clean');

@@ -229,8 +229,9 @@ class Masker {
   private putBrace(at: number, word: string, effect: 'opens' | 'closes'): number {
     const isOuter = this.scope === 'namespace' && this.statement.length === 0;
     if (effect === 'opens' && !isOuter) return -1;
-    // The counterpart of a namespace's macro, which was blanked as well.
-    if (effect === 'closes' && this.openedByMacros === 0) return this.blank(at, at, word);
+    // The counterpart of a namespace's macro, which was blanked as well; one that is called is of another kind.
+    if (effect === 'closes' && this.openedByMacros === 0)
+      return this.text(at + 1) === '(' ? -1 : this.blank(at, at, word);
     const text = effect === 'opens' ? 'void _(){' : '}';
     if (this.parens > 0 || text.length > word.length) return -1;
     this.openedByMacros += effect === 'opens' ? 1 : -1;
