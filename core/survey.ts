@@ -12,6 +12,8 @@ export interface FileRecord {
   isTest: boolean;
   /** True when its top-level names are visible to every file. */
   isScript: boolean;
+  /** Package or namespace that the file says it belongs to; empty for none. */
+  packageName: string;
   parse: ParseState;
   damage: [number, number][];
   lines: LineFigures;
@@ -38,8 +40,8 @@ export function assembleSurvey(files: FactsOfFile[], tree: FileTree, onFile?: On
     placedDeclarations(facts.declarations, element).forEach((at, d) => {
       for (const name of figureNames) figures[name][at] = facts.declarations.figures[name][d];
     });
-    const { parse, damage, lines, isScript } = facts;
-    return { element, path, language, isTest, isScript, parse, damage, lines };
+    const { parse, damage, lines, isScript, packageName } = facts;
+    return { element, path, language, isTest, isScript, packageName, parse, damage, lines };
   });
   return { ...linked, files: records, figures };
 }

@@ -72,6 +72,19 @@ describe('a name declared twice', () => {
     const survey = await surveyText({ 'x/a.js': 'function start() {}', 'y/b.js': 'function start() {}' });
     expect(declaredTwice(survey, packageOf)).toMatchObject([{ name: 'start', scope: null }]);
   });
+
+  it('by the packages and namespaces that files name, without namespaces and the parts of a type', async () => {
+    const survey = await surveyText({
+      'a/Lock.java': 'package a; public class Lock {}',
+      'b/Lock.java': 'package b; public class Lock {}',
+      'c/Lock.java': 'package a; public class Lock {}',
+      'Weir.cs': 'namespace N; public partial class Weir {}',
+      'Weir.More.cs': 'namespace N; public partial class Weir {}',
+      'x.cpp': 'namespace canal { class Gate {}; }',
+      'y.cpp': 'namespace canal { class Sluice {}; }',
+    });
+    expect(declaredTwice(survey, () => '')).toMatchObject([{ name: 'Lock', scope: 'a' }]);
+  });
 });
 
 describe('files that nothing refers to', () => {

@@ -1,4 +1,4 @@
-import { elementKinds, type ElementKind } from '../../core/facts/fileFacts.ts';
+import { elementKinds, FORM, type ElementKind } from '../../core/facts/fileFacts.ts';
 import { catalogue, measureNamed } from '../../core/measures/catalogue.ts';
 import type { Measure } from '../../core/measures/measure.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
@@ -59,6 +59,8 @@ export function measuredElements(survey: SurveyedCodebase, query: MeasuresQuery)
   const found: number[] = [];
   for (let e = query.scope; e < elements.subtreeEnd[query.scope]; e++) {
     if (elements.kind[e] !== kind || (!query.withTests && isTest[e])) continue;
+    // A namespace holds types, but is none to be measured.
+    if (elements.form[e] === FORM.namespace) continue;
     if (wanted === '' || elements.key[e].toLowerCase().includes(wanted)) found.push(e);
   }
   const sign = query.descending ? -1 : 1;

@@ -185,8 +185,10 @@ export function DefinedMacros({ sheet }: { sheet: IntakeSheet }) {
         }}
       >
         <label>
-          Macros of C and C++ that the build defines, one a line: <span className="mono">NAME</span>,{' '}
-          <span className="mono">NAME=text</span> or <span className="mono">NAME(x)=text</span>
+          <span>
+            Macros of C and C++ that the build defines, one a line: <span className="mono">NAME</span>,{' '}
+            <span className="mono">NAME=text</span> or <span className="mono">NAME(x)=text</span>
+          </span>
           <textarea
             name="defines"
             className="field mono"

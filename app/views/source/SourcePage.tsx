@@ -54,6 +54,9 @@ export function SourcePage({ source, codebaseId }: { source: SourceData; codebas
   );
 }
 
+/** The accessors of one property bear one name. */
+const accessorWords: Record<string, string | undefined> = { getter: 'get', setter: 'set' };
+
 function Outline({
   source,
   codebaseId,
@@ -86,6 +89,9 @@ function Outline({
             onClick={() => onFocus(declaration.key)}
           >
             {declaration.name}
+            {accessorWords[declaration.form] && (
+              <span className="faded"> {accessorWords[declaration.form]}</span>
+            )}
           </Link>
           <span>{declaration.cyclomatic ?? ''}</span>
         </div>
