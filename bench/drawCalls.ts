@@ -50,6 +50,8 @@ function lot(text: string): number {
 }
 
 interface Call {
+  /** By which it is drawn. */
+  key: string;
   at: string;
   means: string;
   lines: string;
@@ -75,8 +77,9 @@ function exactCalls(survey: SurveyedCodebase, root: string, ending: RegExp): Cal
     for (let place = dependencies.placeStart[row]; place < dependencies.placeStart[row + 1]; place++) {
       const line = dependencies.line[place];
       calls.push({
-        at: `${elements.key[from]}:${line}`,
-        means: elements.key[to],
+        key: `${elements.key[from]}:${line} ${elements.key[to]}`,
+        at: inWords(elements.key[from], line),
+        means: inWords(elements.key[to]),
         get lines() {
           return `${lineOf(from, line)} ¦ ${lineOf(to, elements.startLine[to])}`;
         },
@@ -91,7 +94,7 @@ async function drawCalls(language: string): Promise<{ sample: CallSample; drawn:
   const folder = root();
   const { survey } = await surveyPath(folder);
   const calls = exactCalls(survey, folder, ending);
-  const distinct = new Map(calls.map((call) => [`${call.at} ${call.means}`, call]));
+  const distinct = new Map(calls.map((call) => [call.key, call]));
   const drawn = [...distinct]
     .map(([key, call]) => ({ call, lot: lot(key) }))
     .sort((one, other) => one.lot - other.lot)
@@ -110,10 +113,10 @@ export function keptSample(language: string): CallSample | null {
   }
 }
 
-/** A key without the folders of its path. */
-function short(key: string): string {
+/** `a/b.c#d` → `d, a/b.c`. */
+function inWords(key: string, line?: number): string {
   const [path, name] = key.split('#');
-  return `${path.slice(path.lastIndexOf('/') + 1)}#${name ?? ''}`;
+  return `${name ?? 'the file itself'}, ${path}${line === undefined ? '' : `:${line}`}`;
 }
 
 export const sampledLanguages = Object.keys(sources);
@@ -130,7 +133,7 @@ if (process.argv[1]?.endsWith('drawCalls.ts')) {
   );
   for (const call of sample.calls) call.verdict = kept.get(`${call.at} ${call.means}`) ?? '';
   drawn.forEach(({ at, means, lines }, i) => {
-    if (sample.calls[i].verdict === '') console.log(`${i + 1} ${short(at)} → ${short(means)} ¦ ${lines}`);
+    if (sample.calls[i].verdict === '') console.log(`${i + 1} ${at} → ${means} ¦ ${lines}`);
   });
   writeFileSync(samplePath(language), `${JSON.stringify(sample, null, 1)}\n`);
 }
