@@ -173,14 +173,17 @@ export function createEvaluator(
     if (!state.members) {
       const { declarations, names } = files[file].facts;
       state.members = [];
+      // A constructor that bears its type's name is reached by making an instance; the name means the type.
+      const rules = rulesOf(file);
+      const hidesConstructors = rules !== null && !rules.callsMakeInstances;
       for (let d = 0; d < declarations.count; d++) {
         const parent = declarations.parent[d];
-        if (parent < 0) continue;
+        if (parent < 0 || (hidesConstructors && declarations.form[d] === FORM.constructor)) continue;
         addMember(state.members, parent, names[declarations.name[d]], d);
         const outer = declarations.parent[parent];
         const isPromoted = declarations.form[d] === FORM.member && declarations.form[parent] === FORM.enum;
         // What an enumeration of C lists is known in the type around it as well.
-        if (isPromoted && outer >= 0 && rulesOf(file)?.promotesEnumerators)
+        if (isPromoted && outer >= 0 && rules?.promotesEnumerators)
           addMember(state.members, outer, names[declarations.name[d]], d);
       }
     }

@@ -37,7 +37,15 @@ export function bestOverloads(
     bestScore = score;
     best.push(d);
   }
+  // What takes any number is meant only where nothing else is.
+  const fixed = best.filter((d) => !takesAnyNumber(context.files[callee.file], d));
+  if (fixed.length > 0) return fixed;
   return best.length > 0 ? best : null;
+}
+
+function takesAnyNumber({ facts: { declarations, expressions } }: FactsOfFile, d: number): boolean {
+  const parameters = declarations.parameters[d];
+  return parameters > 0 && parameterRange(expressions.a[parameters]).most === ANY_NUMBER;
 }
 
 export function takes(

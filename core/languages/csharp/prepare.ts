@@ -55,8 +55,8 @@ function withoutConditionals(text: string): Prepared {
 
 const token = new RegExp(
   [
-    String.raw`(?<comment>\/\/[^\n]*|\/\*[^]*?(?:\*\/|$))`,
-    String.raw`(?<literal>\$*(?<quotes>"{3,})[^]*?(?:\k<quotes>"*|$)|(?:\$@|@\$|@)"(?:[^"]|"")*"?|\$?"(?:[^"\\\n]|\\.)*"?|'(?:[^'\\\n]|\\.)+'?)`,
+    String.raw`(?<comment>\/\/[^\n]*|\/\*[^]*?(?:\*\/|(?![^])))`,
+    String.raw`(?<literal>\$*(?<quotes>"{3,})[^]*?(?:\k<quotes>"*|(?![^]))|(?:\$@|@\$|@)"(?:[^"]|"")*"?|\$?"(?:[^"\\\n]|\\.)*"?|'(?:[^'\\\n]|\\.)+'?)`,
     String.raw`(?<directive>(?<=^[ \t]*)#[^\n]*)`,
     String.raw`(?<word>[\w@\u0080-\uffff]+)`,
     String.raw`(?<mark>\S)`,

@@ -1,0 +1,72 @@
+import { describe, expect, it } from 'vitest';
+import { dependenciesOf } from '../../tests/surveyText.ts';
+
+/** Calls in a Java class `Use` beside others of the package, as `caller → callee certainty`. */
+async function calls(others: Record<string, string>, use: string): Promise<string[]> {
+  const files = Object.fromEntries(Object.entries(others).map(([name, text]) => [`${name}.java`, text]));
+  const lines = await dependenciesOf({ ...files, 'Use.java': use }, 'call Use.java');
+  return lines.map((line) => line.replace(/\w+\.java#/g, '').replace('call ', ''));
+}
+
+describe('overloads', () => {
+  const gate = `class Gate {
+  Gate() {} Gate(int width) {} Gate(String name, int... widths) {}
+  void open() {} void open(int degrees) {} void open(String why) {} void open(int degrees, String... whys) {}
+  void shut(Gate other) {} void shut(Lock lock) {} private void oil(int drops) {}
+}`;
+  const lock = `class Lock extends Gate {
+  Lock() { super(4); } Lock(int a) { this(); } Lock(String n) { super(n, 1, 2); }
+  void open(Lock other) {} void oil() {}
+}`;
+
+  it('are told apart by the number of arguments', async () => {
+    expect(
+      await calls(
+        { Gate: gate, Lock: lock },
+        'class Use { void a(Gate g) { g.open(); g.open(1, "a", "b"); } }',
+      ),
+    ).toEqual(['Use.a → Gate.open inferred', 'Use.a → Gate.open~4 inferred']);
+  });
+
+  it('are told apart by the types of arguments, the nearer the better', async () => {
+    const use =
+      'class Use { void a(Gate g) { g.open(1); g.open("x"); } void b(Gate g, Lock l) { g.shut(l); } void c(Gate g) { g.shut(g); } }';
+    expect(await calls({ Gate: gate, Lock: lock }, use)).toEqual([
+      'Use.a → Gate.open~2 inferred',
+      'Use.a → Gate.open~3 inferred',
+      'Use.b → Gate.shut~2 inferred',
+      'Use.c → Gate.shut inferred',
+    ]);
+  });
+
+  it('are all named when nothing tells them apart, and their type is used for sure', async () => {
+    const use = 'class Use { void a(Gate g) { g.open(gone()); } }';
+    expect(await calls({ Gate: gate, Lock: lock }, use)).toEqual([
+      'Use.a → Gate.open~2 ambiguous',
+      'Use.a → Gate.open~3 ambiguous',
+    ]);
+  });
+
+  it('of a parent are meant where the type has none that fits', async () => {
+    const use = 'class Use { void a(Lock l) { l.open(l); l.open(7); l.open("x"); } }';
+    expect(await calls({ Gate: gate, Lock: lock }, use)).toEqual([
+      'Use.a → Gate.open~2 inferred',
+      'Use.a → Gate.open~3 inferred',
+      'Use.a → Lock.open inferred',
+    ]);
+  });
+
+  it('that are private to a parent are not inherited', async () => {
+    const use = 'class Use extends Lock { void a() { oil(); oil(3); } }';
+    expect(await calls({ Gate: gate, Lock: lock }, use)).toEqual(['Use.a → Lock.oil exact']);
+  });
+
+  it('of constructors are chosen for `this` and `super` as for any call', async () => {
+    const lines = await dependenciesOf({ 'Gate.java': gate, 'Lock.java': lock }, 'call ');
+    expect(lines).toEqual([
+      'call Lock.java#Lock.Lock → Gate.java#Gate.Gate~2 exact',
+      'call Lock.java#Lock.Lock~2 → Lock.java#Lock.Lock exact',
+      'call Lock.java#Lock.Lock~3 → Gate.java#Gate.Gate~3 exact',
+    ]);
+  });
+});
