@@ -1,6 +1,6 @@
 import { FLAG, FORM, KIND } from '../facts/fileFacts.ts';
-import { dependencyKinds } from '../link/linked.ts';
 import type { SurveyedCodebase } from '../survey.ts';
+import { typePartsOf } from '../typeParts.ts';
 
 /** One name under which several files declare something in one scope. */
 export interface DoubleDeclaration {
@@ -23,13 +23,13 @@ export function declaredTwice(
   packageOf: (path: string) => string,
 ): DoubleDeclaration[] {
   const { elements } = survey;
-  const parts = typeParts(survey);
+  const { wholeOf } = typePartsOf(survey);
   const found = new Map<string, DoubleDeclaration>();
   for (const { element: file, path, isTest, isScript, packageName } of survey.files) {
     if (isTest) continue;
     const seen = new Set<string>();
     for (let e = file + 1; e < elements.subtreeEnd[file]; e = elements.subtreeEnd[e]) {
-      if (elements.form[e] === FORM.namespace || parts.has(e)) continue;
+      if (elements.form[e] === FORM.namespace || wholeOf.has(e)) continue;
       const kind =
         elements.kind[e] === KIND.type ? 'type' : elements.kind[e] === KIND.routine ? 'routine' : null;
       if (kind === null || (!isScript && (elements.flags[e] & FLAG.exported) === 0)) continue;
@@ -49,16 +49,6 @@ export function declaredTwice(
     .filter(({ elements: places }) => places.length > 1)
     .sort((a, b) => rank(a) - rank(b) || b.elements.length - a.elements.length || (a.name < b.name ? -1 : 1));
 }
-
-/** The places at which types go on that are declared elsewhere. */
-function typeParts({ dependencies }: SurveyedCodebase): ReadonlySet<number> {
-  const parts = new Set<number>();
-  for (let row = 0; row < dependencies.count; row++)
-    if (dependencies.kind[row] === PART) parts.add(dependencies.from[row]);
-  return parts;
-}
-
-const PART = dependencyKinds.indexOf('part');
 
 /** A file's path without its endings. */
 function stem({ elements }: SurveyedCodebase, element: number): string {

@@ -414,19 +414,19 @@ export function createEvaluator(
   function overloadsMeant(callee: Declared, file: number, args: number): Declared {
     if (args === 0) return callee;
     for (let at: Declared | null = callee, steps = 0; at && steps < MAX_DEPTH; steps++) {
-      const above = rulesOf(at.file)?.inheritsByAccess ? memberAbove(at) : null;
-      const isOnly = at.declarations.length === 1 && !above;
-      if (isOnly && takes(files[at.file], at.declarations[0], files[file].facts.expressions.a[args]))
-        return at;
+      const given = files[file].facts.expressions.a[args];
+      const isOnly = at.declarations.length === 1 && takes(files[at.file], at.declarations[0], given);
+      if (isOnly && !memberAbove(at)) return at;
       const best = bestOverloads(overloadContext, at, file, args);
       if (best) return { ...at, declarations: best };
-      at = above;
+      at = memberAbove(at);
     }
     return callee;
   }
 
-  /** The members of the same name that a type's parents have. */
+  /** The members of the same name that a type's parents have, where these are not hidden. */
   function memberAbove(member: Declared): Declared | null {
+    if (!rulesOf(member.file)?.inheritsByAccess) return null;
     const { declarations, names } = files[member.file].facts;
     const [first] = member.declarations;
     const holder = declarations.parent[first];

@@ -2,48 +2,22 @@ import { FLAG, FORM, KIND } from '../facts/fileFacts.ts';
 import { EVERYTHING_RESOLVED, passes } from '../graph/rollUp.ts';
 import { dependencyKinds } from '../link/linked.ts';
 import type { SurveyedCodebase } from '../survey.ts';
+import { typePartsOf } from '../typeParts.ts';
 import { noValues, type Measure } from './measure.ts';
 
 const ck = 'Chidamber and Kemerer 1994';
 const inheritance = (1 << dependencyKinds.indexOf('inherit')) | (1 << dependencyKinds.indexOf('implement'));
-const part = dependencyKinds.indexOf('part');
 const callKinds = (1 << dependencyKinds.indexOf('call')) | (1 << dependencyKinds.indexOf('construct'));
 
 /** Values of types; where a type goes on in other places, its main part has the value of all. */
 function ofTypes(survey: SurveyedCodebase, value: (element: number) => number): Float64Array {
   const values = noValues(survey);
-  const { wholeOf } = partsOf(survey);
+  const { wholeOf } = typePartsOf(survey);
   for (let e = 0; e < survey.elements.firstExternal; e++) {
     const isType = survey.elements.kind[e] === KIND.type && survey.elements.form[e] !== FORM.namespace;
     if (isType && !wholeOf.has(e)) values[e] = value(e);
   }
   return values;
-}
-
-interface Parts {
-  /** The main part of each other part. */
-  wholeOf: ReadonlyMap<number, number>;
-  /** The other parts of each main part. */
-  others: ReadonlyMap<number, number[]>;
-}
-
-const known = new WeakMap<SurveyedCodebase['dependencies'], Parts>();
-
-/** The types that are declared in several places. */
-function partsOf({ dependencies }: SurveyedCodebase): Parts {
-  const found = known.get(dependencies);
-  if (found) return found;
-  const wholeOf = new Map<number, number>();
-  const others = new Map<number, number[]>();
-  for (let row = 0; row < dependencies.count; row++) {
-    if (dependencies.kind[row] !== part) continue;
-    const [from, to] = [dependencies.from[row], dependencies.to[row]];
-    wholeOf.set(from, to);
-    others.set(to, [...(others.get(to) ?? []), from]);
-  }
-  const parts = { wholeOf, others };
-  known.set(dependencies, parts);
-  return parts;
 }
 
 /** The definition, outside of its type, of each member that is only declared in it. */
@@ -64,7 +38,7 @@ function enclosingTypes(survey: SurveyedCodebase): Int32Array {
   for (let e = 0; e < firstExternal; e++) {
     typeOf[e] = kind[e] === KIND.type ? e : parent[e] >= 0 ? typeOf[parent[e]] : -1;
   }
-  const { wholeOf } = partsOf(survey);
+  const { wholeOf } = typePartsOf(survey);
   if (wholeOf.size > 0)
     for (let e = 0; e < firstExternal; e++) typeOf[e] = wholeOf.get(typeOf[e]) ?? typeOf[e];
   for (const [declared, definition] of definitions(survey)) {
@@ -78,7 +52,7 @@ function enclosingTypes(survey: SurveyedCodebase): Int32Array {
 function members(survey: SurveyedCodebase, type: number, kind: number): number[] {
   const { elements } = survey;
   const found: number[] = [];
-  for (const part of [type, ...(partsOf(survey).others.get(type) ?? [])]) {
+  for (const part of [type, ...(typePartsOf(survey).others.get(type) ?? [])]) {
     for (let e = part + 1; e < elements.subtreeEnd[part]; e = elements.subtreeEnd[e]) {
       if (elements.kind[e] === kind) found.push(e);
     }
@@ -89,7 +63,7 @@ function members(survey: SurveyedCodebase, type: number, kind: number): number[]
 function parentTypes(survey: SurveyedCodebase): Map<number, number[]> {
   const { dependencies, elements } = survey;
   const parents = new Map<number, number[]>();
-  const { wholeOf } = partsOf(survey);
+  const { wholeOf } = typePartsOf(survey);
   for (let row = 0; row < dependencies.count; row++) {
     if (!((1 << dependencies.kind[row]) & inheritance)) continue;
     if (elements.kind[dependencies.from[row]] !== KIND.type) continue;

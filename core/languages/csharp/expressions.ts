@@ -198,9 +198,10 @@ function memberValue(reading: Reading, node: number, depth: number): number {
   return expressions.add(EXPRESSION.member, object, expressions.name(text));
 }
 
-function isCalled({ table }: Reading, node: number): boolean {
+function isCalled(reading: Reading, node: number): boolean {
+  const { table } = reading;
   const parent = table.parent[node];
-  if (table.kind[parent] === K.conditional_access_expression) return isCalled({ table } as Reading, parent);
+  if (table.kind[parent] === K.conditional_access_expression) return isCalled(reading, parent);
   return table.kind[parent] === K.invocation_expression && table.field[node] === F.function;
 }
 

@@ -9,7 +9,7 @@ interface ExtensionContext extends Pick<NameContext, 'parentsOf' | 'evaluate'> {
   own: readonly number[];
   index: PackageIndex;
   /** Namespaces whose types a file sees without naming them. */
-  namespacesSeen(file: number, declaration: number): ReadonlySet<string>;
+  namespacesSeen(file: number): ReadonlySet<string>;
   /** Names that types outside of the codebase are likely to have for members of their own, which come first. */
   commonNames: ReadonlySet<string>;
 }
@@ -35,13 +35,6 @@ export function findExtensions({
       else byName.set(name, [{ file, declaration: d }]);
     }
   }
-  const seen = new Map<number, ReadonlySet<string>>();
-  const seenBy = (file: number): ReadonlySet<string> => {
-    let found = seen.get(file);
-    if (!found) seen.set(file, (found = namespacesSeen(file, -1)));
-    return found;
-  };
-
   /** Whether a value may be what a type asks for: by its type, or what that inherits from. */
   const fits = (type: Value, wanted: Value | null, steps = 0): boolean => {
     if (!wanted || steps > 20) return wanted === null;
@@ -59,7 +52,7 @@ export function findExtensions({
     if (object.tag === 'declared' || object.tag === 'package' || object.tag === 'module') return null;
     const fitting = places.filter(({ file, declaration }) => {
       const [namespace] = index.namespacesAround(file, declaration);
-      if (!seenBy(from).has(namespace)) return false;
+      if (!namespacesSeen(from).has(namespace)) return false;
       return fits(type, evaluate(file, files[file].facts.declarations.owner[declaration]));
     });
     if (fitting.length === 0) return null;

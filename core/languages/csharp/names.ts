@@ -146,13 +146,17 @@ export function csharpNames({
     return outsiders === 1 && /^\[?[A-Z]/.test(name) ? outside : null;
   };
 
-  const namespacesSeen = (file: number, declaration: number): Set<string> =>
-    new Set([
-      ...index.namespacesAround(file, declaration),
-      ...usingsOf(file)
-        .filter(({ alias, isStatic }) => alias === null && !isStatic)
-        .map(({ name }) => name),
-    ]);
+  const seen = new Map<number, ReadonlySet<string>>();
+  /** The namespaces whose types a file sees without naming them. */
+  const namespacesSeen = (file: number): ReadonlySet<string> => {
+    let found = seen.get(file);
+    if (!found) {
+      const used = usingsOf(file).filter(({ alias, isStatic }) => alias === null && !isStatic);
+      found = new Set([...index.namespacesAround(file, -1), ...used.map(({ name }) => name)]);
+      seen.set(file, found);
+    }
+    return found;
+  };
 
   const parts = findParts(files, own, projects, index);
   return {
@@ -168,11 +172,11 @@ export function csharpNames({
   };
 
   function usesNamespaceOf(file: number, other: number): boolean {
-    const seen = namespacesSeen(file, -1);
+    const namespaces = namespacesSeen(file);
     const { declarations, names, packageName } = files[other].facts;
-    if (packageName !== '' || declarations.count === 0) return seen.has(packageName);
+    if (packageName !== '' || declarations.count === 0) return namespaces.has(packageName);
     for (let d = 0; d < declarations.count; d++)
-      if (declarations.form[d] === FORM.namespace && seen.has(names[declarations.name[d]])) return true;
+      if (declarations.form[d] === FORM.namespace && namespaces.has(names[declarations.name[d]])) return true;
     return declarations.kind[0] === KIND.type && declarations.form[0] !== FORM.namespace;
   }
 }
@@ -190,7 +194,7 @@ const commonNames = new Set(
   Stop Cancel ContinueWith ConfigureAwait Read ReadLine ReadToEnd ReadAsync Write WriteLine WriteAsync Flush Seek Open
   Create Delete Exists Load Save Copy Move Get Set GetValue SetValue GetProperty GetMethod GetField GetCustomAttributes
   Execute ExecuteAsync Send Receive Connect Log Debug Info Warn Error
-  operator+ this[]`
+  this[]`
     .split(/\s+/)
     .concat(
       ['+', '-', '*', '/', '%', '==', '!=', '<', '>', '<=', '>=', '&', '|', '^', '<<', '>>'].map(

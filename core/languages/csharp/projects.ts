@@ -26,6 +26,8 @@ export interface Projects {
   sees(file: string, other: string): boolean;
   /** Namespaces that all files of a file's projects use, beyond what files say themselves. */
   usings(file: string): readonly string[];
+  /** True for a file of a project that builds a program, and for all where there are no projects. */
+  buildsProgram(file: string): boolean;
   /** The package that a namespace outside comes from, as the file's projects name their packages; null for none. */
   packageOf(file: string, namespace: string): string | null;
 }
@@ -123,6 +125,7 @@ function indexProjects(projects: readonly Project[]): Projects {
       return from.some((project) => to.some((wanted) => reach(project).has(wanted)));
     },
     usings: (file) => of(file).flatMap((path) => byPath.get(path)!.usings),
+    buildsProgram: (file) => projects.length === 0 || of(file).some((path) => byPath.get(path)!.isProgram),
     packageOf(file, namespace) {
       const names = of(file).flatMap((path) => byPath.get(path)!.packages);
       const fitting = names.filter((name) => namespace === name || namespace.startsWith(`${name}.`));
@@ -139,10 +142,6 @@ function push(map: Map<string, string[]>, key: string, value: string): void {
 
 /** Where programs begin: a static `Main`, in a project that builds a program where there are project files. */
 export function programs(tree: FileTree, files: readonly FactsOfFile[]): EntryPoint[] {
-  const projects = readProjects(tree);
-  const { of } = projectsOf(tree);
-  const runs = new Set(projects.filter(({ isProgram }) => isProgram).map(({ path }) => path));
-  return mainRoutines(files, ['csharp'], 'Main').filter(
-    ({ path }) => projects.length === 0 || of(path).some((project) => runs.has(project)),
-  );
+  const { buildsProgram } = projectsOf(tree);
+  return mainRoutines(files, ['csharp'], 'Main').filter(({ path }) => buildsProgram(path));
 }

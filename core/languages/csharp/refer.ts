@@ -42,7 +42,6 @@ const refers = kindSet(
   K.element_access_expression,
   K.binary_expression,
   K.with_initializer,
-  K.argument_list,
 );
 
 function refer(reading: Reading, node: number, owner: number, into: ReferenceList): void {
