@@ -135,5 +135,5 @@ if (process.argv[1]?.endsWith('drawCalls.ts')) {
   drawn.forEach(({ at, means, lines }, i) => {
     if (sample.calls[i].verdict === '') console.log(`${i + 1} ${at} → ${means} ¦ ${lines}`);
   });
-  writeFileSync(samplePath(language), `${JSON.stringify(sample, null, 1)}\n`);
+  writeFileSync(samplePath(language), `${JSON.stringify(sample, null, 2)}\n`);
 }

@@ -1,5 +1,5 @@
 import Button from '@mui/material/Button';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import type { Codebase } from '../../../server/store/codebases.ts';
 import type { IntakeSheet } from '../../../server/views/intakeView.ts';
 import { counted, figure, percent } from '../../state/figures.ts';
@@ -97,10 +97,47 @@ export function UnclearLanguages({ sheet }: { sheet: IntakeSheet }) {
   );
 }
 
+/** A list that is written one entry a line, and set as a whole. */
+function LinesForm({
+  lines,
+  placeholder,
+  onSet,
+  children,
+}: {
+  lines: readonly string[];
+  placeholder?: string;
+  onSet: (text: string) => void;
+  children: ReactNode;
+}) {
+  const current = lines.join('\n');
+  return (
+    <form
+      className="roots-form"
+      key={current}
+      onSubmit={(event) => {
+        event.preventDefault();
+        onSet(new FormData(event.currentTarget).get('lines') as string);
+      }}
+    >
+      <label>
+        <span>{children}</span>
+        <textarea
+          name="lines"
+          className="field mono"
+          rows={2}
+          spellCheck={false}
+          placeholder={placeholder}
+          defaultValue={current}
+        />
+      </label>
+      <Button type="submit">Set</Button>
+    </form>
+  );
+}
+
 /** Project files that say where imports lead, and folders from which imports are also resolved. */
 export function ImportRoots({ sheet }: { sheet: IntakeSheet }) {
   const { send } = useEdit();
-  const current = sheet.rules.sourceRoots.join('\n');
   const [shows, setShows] = useState(8);
   return (
     <section className="block">
@@ -138,28 +175,12 @@ export function ImportRoots({ sheet }: { sheet: IntakeSheet }) {
           <span />
         </div>
       ))}
-      <form
-        className="roots-form"
-        key={current}
-        onSubmit={(event) => {
-          event.preventDefault();
-          const sourceRoots = new FormData(event.currentTarget).get('sourceRoots') as string;
-          send({ edit: 'roots', sourceRoots });
-        }}
+      <LinesForm
+        lines={sheet.rules.sourceRoots}
+        onSet={(sourceRoots) => send({ edit: 'roots', sourceRoots })}
       >
-        <label>
-          Source roots and include paths: folders from which imports and includes are also resolved, one a
-          line
-          <textarea
-            name="sourceRoots"
-            className="field mono"
-            rows={2}
-            spellCheck={false}
-            defaultValue={current}
-          />
-        </label>
-        <Button type="submit">Set</Button>
-      </form>
+        Source roots and include paths: folders from which imports and includes are also resolved, one a line
+      </LinesForm>
     </section>
   );
 }
@@ -169,37 +190,20 @@ const usesMacros = new Set(['c', 'cpp']);
 /** Macros that the build of C and C++ defines, where the codebase itself does not. */
 export function DefinedMacros({ sheet }: { sheet: IntakeSheet }) {
   const { send } = useEdit();
-  const current = sheet.rules.defines.join('\n');
   if (!sheet.languages.some(({ id }) => usesMacros.has(id))) return null;
   return (
     <section className="block">
       <h2>
         <span>Macros of the build</span>
       </h2>
-      <form
-        className="roots-form"
-        key={current}
-        onSubmit={(event) => {
-          event.preventDefault();
-          send({ edit: 'defines', defines: new FormData(event.currentTarget).get('defines') as string });
-        }}
+      <LinesForm
+        lines={sheet.rules.defines}
+        placeholder="EXPORTED="
+        onSet={(defines) => send({ edit: 'defines', defines })}
       >
-        <label>
-          <span>
-            Macros of C and C++ that the build defines, one a line: <span className="mono">NAME</span>,{' '}
-            <span className="mono">NAME=text</span> or <span className="mono">NAME(x)=text</span>
-          </span>
-          <textarea
-            name="defines"
-            className="field mono"
-            rows={2}
-            spellCheck={false}
-            placeholder="EXPORTED="
-            defaultValue={current}
-          />
-        </label>
-        <Button type="submit">Set</Button>
-      </form>
+        Macros of C and C++ that the build defines, one a line: <span className="mono">NAME</span>,{' '}
+        <span className="mono">NAME=text</span> or <span className="mono">NAME(x)=text</span>
+      </LinesForm>
     </section>
   );
 }

@@ -1,8 +1,8 @@
 import { ANY_NUMBER, EXPRESSION, FLAG, KIND } from '../../facts/fileFacts.ts';
 import { takesElement } from '../../link/containers.ts';
-import { enclosingType, textOf, type Reading } from '../reading/reading.ts';
+import { textOf, type Reading } from '../reading/reading.ts';
 import { lookUpValue } from '../reading/scopes.ts';
-import { boundExpression, MAX_DEPTH, statedOnce } from '../reading/stating.ts';
+import { boundExpression, MAX_DEPTH, nameAt, receiverAt, statedOnce } from '../reading/stating.ts';
 import { childIn, childOfKind } from '../reading/syntaxTable.ts';
 import { isRest, parameterNodes, parameterType } from './figures.ts';
 import { genericName, plainName } from './imports.ts';
@@ -24,9 +24,9 @@ function stateValue(reading: Reading, node: number, depth: number): number {
     case K.identifier:
       return namedValue(reading, node, depth);
     case T.this:
-      return receiver(reading, node, EXPRESSION.this);
+      return receiverAt(reading, node, EXPRESSION.this);
     case T.base:
-      return receiver(reading, node, EXPRESSION.super);
+      return receiverAt(reading, node, EXPRESSION.super);
     case K.generic_name:
     case K.qualified_name:
     case K.alias_qualified_name:
@@ -292,12 +292,6 @@ export function parametersOf(reading: Reading, node: number): number {
   return expressions.parameters(least, isOpen ? ANY_NUMBER : taken.length, types);
 }
 
-/** A name that is to be resolved from where it stands, outward. */
-function nameAt(reading: Reading, node: number, name: string): number {
-  const { expressions } = reading;
-  return expressions.add(EXPRESSION.name, expressions.name(name), enclosingType(reading, node) + 1);
-}
-
 function namedValue(reading: Reading, node: number, depth: number): number {
   const name = plainName(reading, node);
   const found = lookUpValue(reading.scopeOf[node], name);
@@ -308,11 +302,6 @@ function namedValue(reading: Reading, node: number, depth: number): number {
 /** True for a name that a scope of the routine binds. */
 export function isLocalName(reading: Reading, node: number): boolean {
   return lookUpValue(reading.scopeOf[node], plainName(reading, node))?.kind === 'local';
-}
-
-function receiver(reading: Reading, node: number, operation: number): number {
-  const type = enclosingType(reading, node);
-  return type < 0 ? 0 : reading.expressions.add(operation, type, 0);
 }
 
 /** What a local variable, parameter or field holds, by its declared type or else by what it is first given. */

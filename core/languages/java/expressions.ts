@@ -1,17 +1,11 @@
 import { ANY_NUMBER, EXPRESSION } from '../../facts/fileFacts.ts';
 import { takesElement } from '../../link/containers.ts';
-import { enclosingType, textOf, type Reading } from '../reading/reading.ts';
+import { textOf, type Reading } from '../reading/reading.ts';
 import { lookUp } from '../reading/scopes.ts';
-import { boundExpression, statedOnce } from '../reading/stating.ts';
+import { boundExpression, nameAt, receiverAt, statedOnce } from '../reading/stating.ts';
 import { childIn, childOfKind } from '../reading/syntaxTable.ts';
 import { typeNodeOf } from './figures.ts';
 import { F, K, kindSet, T } from './vocabulary.ts';
-
-/** A name that is to be resolved from where it stands, outward. */
-function nameAt(reading: Reading, node: number, name: string): number {
-  const { expressions } = reading;
-  return expressions.add(EXPRESSION.name, expressions.name(name), enclosingType(reading, node) + 1);
-}
 
 /** States how a type node is to be resolved; 0 for what has no single name. */
 export function typeExpression(reading: Reading, node: number, depth = 0): number {
@@ -151,9 +145,9 @@ function stateValue(reading: Reading, node: number, depth: number): number {
     case K.identifier:
       return namedValue(reading, node, depth);
     case K.this:
-      return receiver(reading, node, EXPRESSION.this);
+      return receiverAt(reading, node, EXPRESSION.this);
     case K.super:
-      return receiver(reading, node, EXPRESSION.super);
+      return receiverAt(reading, node, EXPRESSION.super);
     case K.field_access: {
       const [object, field] = [childIn(table, node, F.object), childIn(table, node, F.field)];
       if (field < 0) return 0;
@@ -251,7 +245,7 @@ export function calleeExpression(reading: Reading, call: number, depth = 0): num
   const object = childIn(table, call, F.object);
   const parentCall = childOfKind(table, call, K.super);
   if (parentCall >= 0) {
-    const parent = receiver(reading, call, EXPRESSION.super);
+    const parent = receiverAt(reading, call, EXPRESSION.super);
     return expressions.add(EXPRESSION.member, parent, expressions.name(name));
   }
   if (object < 0) return nameAt(reading, call, name);
@@ -333,7 +327,3 @@ function lambdaParameter(reading: Reading, node: number, depth: number): number 
 }
 
 /** `this` or `super` where it stands: an instance of the enclosing type, or of its parent. */
-function receiver(reading: Reading, node: number, operation: number): number {
-  const type = enclosingType(reading, node);
-  return type < 0 ? 0 : reading.expressions.add(operation, type, 0);
-}

@@ -1,7 +1,7 @@
 import { EXPRESSION, KIND } from '../../facts/fileFacts.ts';
-import { enclosingType, textOf } from '../reading/reading.ts';
+import { textOf } from '../reading/reading.ts';
 import type { Binding, Scope } from '../reading/scopes.ts';
-import { boundExpression, MAX_DEPTH, statedOnce } from '../reading/stating.ts';
+import { boundExpression, MAX_DEPTH, receiverAt, statedOnce } from '../reading/stating.ts';
 import { childIn } from '../reading/syntaxTable.ts';
 import { bindingOf, decoratorsOf, GLOBAL, NONLOCAL } from './declare.ts';
 import type { PythonReading } from './reading.ts';
@@ -42,7 +42,8 @@ function stateValue(reading: PythonReading, node: number, depth: number): number
     }
     case K.call: {
       const callee = childIn(table, node, F.function);
-      if (callee >= 0 && textOf(reading, callee) === 'super') return parentInstance(reading, node);
+      if (callee >= 0 && textOf(reading, callee) === 'super')
+        return receiverAt(reading, node, EXPRESSION.super);
       return expressions.add(EXPRESSION.result, inner(callee));
     }
     case K.await:
@@ -173,12 +174,6 @@ function receiverParameter(reading: PythonReading, node: number, list: number): 
   if (decorators.includes('staticmethod')) return 0;
   const isClass = decorators.includes('classmethod') || declarations[declared].name === '__new__';
   return reading.expressions.add(EXPRESSION.this, cls, isClass ? 1 : 0);
-}
-
-/** What `super()` gives in the method around `node`. */
-function parentInstance(reading: PythonReading, node: number): number {
-  const type = enclosingType(reading, node);
-  return type < 0 ? 0 : reading.expressions.add(EXPRESSION.super, type, 0);
 }
 
 function instance({ expressions }: PythonReading, type: number): number {

@@ -1,5 +1,5 @@
 import { EXPRESSION } from '../../facts/fileFacts.ts';
-import type { Reading } from './reading.ts';
+import { enclosingType, type Reading } from './reading.ts';
 import type { Binding } from './scopes.ts';
 
 /** Chains longer than this are given up; what they hold stays unknown. */
@@ -13,6 +13,18 @@ export function statedOnce(memo: Int32Array, node: number, depth: number, state:
     memo[node] = 1 + state();
   }
   return memo[node] - 1;
+}
+
+/** A name that is to be resolved from where it stands, outward. */
+export function nameAt(reading: Reading, node: number, name: string): number {
+  const { expressions } = reading;
+  return expressions.add(EXPRESSION.name, expressions.name(name), enclosingType(reading, node) + 1);
+}
+
+/** The instance (`this`) of the type around a node, or of its parent (`super`); 0 outside of types. */
+export function receiverAt(reading: Reading, node: number, operation: number): number {
+  const type = enclosingType(reading, node);
+  return type < 0 ? 0 : reading.expressions.add(operation, type, 0);
 }
 
 /** What a bound name stands for; `ofLocal` states what a local holds, from the node that binds it. */
