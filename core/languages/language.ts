@@ -23,8 +23,10 @@ export interface LanguageDefinition {
   learn?(text: string): string[];
   /** What macros teach that builds define, each as `NAME`, `NAME=text` or `NAME(x)=text`. */
   learnDefined?(macros: readonly string[]): string[];
-  /** Folders in which builds of the codebase look for what is included, as project files say. */
-  includePaths?(tree: FileTree): readonly string[];
+  /** What a file includes by text, as written; cached with the look at the file. */
+  includesIn?(text: string): string[];
+  /** Folders in which what is included is looked for, by the family's files. */
+  includePaths?(tree: FileTree, files: readonly IncludingFile[]): IncludePath[];
   /** What all files together teach, in an order that does not depend on theirs. */
   combine?(lines: Iterable<string>): string[];
   /**
@@ -51,6 +53,18 @@ export interface LanguageDefinition {
   family?: string;
   /** How names are resolved across the family's files, made once for a survey. */
   names?(context: NameContext): NameRules;
+}
+
+/** A file and what it includes, as written. */
+export interface IncludingFile {
+  path: string;
+  includes: readonly string[];
+}
+
+/** A folder in which what is included is looked for: as project files say, or inferred from the tree. */
+export interface IncludePath {
+  folder: string;
+  isInferred: boolean;
 }
 
 /** A file at which the outside begins to use the code. */

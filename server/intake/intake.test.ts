@@ -295,6 +295,24 @@ describe('decisions of the user', () => {
     ]);
   });
 
+  it('lists where includes are looked for: as commands say, as the tree suggests, and what a user adds needs no guess', async () => {
+    const folder = temporaryFolder({
+      'compile_commands.json': JSON.stringify([
+        { directory: '/build/it', file: 'lib/a.c', command: 'cc -Igenerated -c lib/a.c' },
+      ]),
+      'include/gauge/level.h': '',
+      'lib/a.c': '#include <gauge/level.h>\n#include "own.h"\n#include <stdio.h>\n',
+      'lib/own.h': '',
+    });
+    expect((await intakeOf(folder)).includePaths).toEqual([
+      { folder: 'generated', isInferred: false },
+      { folder: 'include', isInferred: true },
+    ]);
+    expect((await intakeOf(folder, { sourceRoots: ['include'] })).includePaths).toEqual([
+      { folder: 'generated', isInferred: false },
+    ]);
+  });
+
   it.each(['a[1].ts', 'b (2).ts', '{c}.ts', 'd*.ts', 'e!f@g+h.ts', "i'j.ts", 'k\\l.ts', '$m|n.ts'])(
     'the glob of the one path %j matches it and no other',
     (path) => {

@@ -1,9 +1,16 @@
-import { grammarFor, languageNamed, languageOf, languageOfFirstLine } from '../../core/languages/registry.ts';
+import {
+  grammarFor,
+  languageNamed,
+  languageOf,
+  languageOfFirstLine,
+  languages,
+} from '../../core/languages/registry.ts';
 import { otherInterpreters, whatItIs } from '../../core/languages/otherFiles.ts';
-import type { LanguageDefinition } from '../../core/languages/language.ts';
+import type { IncludePath, LanguageDefinition } from '../../core/languages/language.ts';
 import { Problem } from '../problem.ts';
 import type { CodeSource } from '../source/codeSource.ts';
 import { builtFolders, squeezedFolders } from './builtFolders.ts';
+import { fileTreeOf } from './fileTree.ts';
 import { lookAt, type Look } from './look.ts';
 import {
   generatorEndings,
@@ -30,6 +37,8 @@ export interface Intake {
   documents: string[];
   /** One sentence on what a folder is for, and where it stands. */
   purposes: Map<string, { text: string; from: string }>;
+  /** Folders in which what is included by text is looked for. */
+  includePaths: IncludePath[];
   submodules: Submodule[];
   notes: string[];
   /** What the files teach about reading each other, by family of languages; needed for a survey, and not kept. */
@@ -78,6 +87,8 @@ interface Work {
   source: CodeSource;
   intake: Intake;
   matcher: RuleMatcher;
+  /** What files include by text, by path. */
+  includes: Map<string, string[]>;
 }
 
 /** Looks over a codebase: lists it, looks into each file that may be code, and decides what is to be read. */
@@ -93,18 +104,20 @@ export async function takeIn(source: CodeSource, options: IntakeOptions = {}): P
     files: [],
     documents: [],
     purposes: new Map(),
+    includePaths: [],
     submodules: [],
     notes: [...source.notes],
     learnt: new Map(),
   };
   for (const refused of source.refused) intake.leftOut.push(refused);
-  const work = { source, intake, matcher };
+  const work: Work = { source, intake, matcher, includes: new Map() };
   const toLookAt = candidates.filter((candidate) => sortByName(work, candidate));
   await lookAtAll(work, toLookAt, options);
   leaveOutSqueezed(work);
   intake.submodules = readModules(intake, walked.submodulePaths);
   intake.files.sort((a, b) => (a.path < b.path ? -1 : 1));
   intake.leftOut.sort((a, b) => (a.path < b.path ? -1 : 1));
+  intake.includePaths = includePathsOf(work, rules);
   return intake;
 }
 
@@ -223,7 +236,7 @@ function readFailure(error: unknown): string {
 }
 
 /** Decides about a file once it was looked at. */
-function settle({ intake, matcher }: Work, candidate: Candidate, look: Look): void {
+function settle({ intake, matcher, includes }: Work, candidate: Candidate, look: Look): void {
   const { path, entry } = candidate;
   if (look.purpose !== undefined && (isReadme(entry.name) || !intake.purposes.has(candidate.folder)))
     intake.purposes.set(candidate.folder, { text: look.purpose, from: path });
@@ -239,6 +252,7 @@ function settle({ intake, matcher }: Work, candidate: Candidate, look: Look): vo
     leaveOut(intake, candidate, ...verdict);
     return;
   }
+  if (look.includes) includes.set(path, look.includes);
   if (look.learnt) learn(intake, found.language, look.learnt);
   intake.files.push({
     path,
@@ -259,6 +273,28 @@ function learn({ learnt }: Intake, { id, family = id }: LanguageDefinition, line
   const known = learnt.get(family);
   if (known) for (const line of lines) known.push(line);
   else learnt.set(family, [...lines]);
+}
+
+/** Where what is included is looked for, family by family of languages. */
+function includePathsOf({ intake, includes }: Work, rules: IntakeRules): IncludePath[] {
+  if (includes.size === 0) return [];
+  const tree = fileTreeOf(intake, new Set(intake.files.map(({ path }) => path)), intake.leftOut, rules);
+  const found: IncludePath[] = [];
+  const asked = new Set<string>();
+  for (const { id, family = id, includePaths } of languages) {
+    if (!includePaths || asked.has(family)) continue;
+    asked.add(family);
+    const own = intake.files.filter(
+      ({ language }) => (languageNamed(language)?.family ?? language) === family,
+    );
+    found.push(
+      ...includePaths(
+        tree,
+        own.map(({ path }) => ({ path, includes: includes.get(path) ?? [] })),
+      ),
+    );
+  }
+  return found;
 }
 
 type Identified = { language: LanguageDefinition; why?: string; program?: string } | { isNot: string };

@@ -17,6 +17,8 @@ export interface Look {
   sibling?: { id: string; why: string };
   /** What it teaches about the reading of other files: macros, say. */
   learnt?: string[];
+  /** What it includes by text, as written. */
+  includes?: string[];
   /** True when it was compiled from another file and says so. */
   hasSourceMap?: true;
   /** True when it waits for connections, as servers do. */
@@ -26,7 +28,7 @@ export interface Look {
 }
 
 /** Raise it whenever a look at the same bytes gives something else. */
-export const LOOK_VERSION = 3;
+export const LOOK_VERSION = 4;
 
 /** Calls by which programs wait for connections. */
 const waiting = ['.listen(', 'serve(', 'createServer('];
@@ -46,6 +48,8 @@ export function lookAt(bytes: Buffer, name: string): Look {
   if (sibling) look.sibling = sibling;
   const learnt = language?.learn?.(text) ?? [];
   if (learnt.length > 0) look.learnt = learnt;
+  const includes = language?.includesIn?.(text) ?? [];
+  if (includes.length > 0) look.includes = includes;
   const verdict = denseBecause(text, lines) ?? generatedBecause(head);
   if (verdict) look.verdict = verdict;
   if (head.startsWith('#!')) look.firstLine = head.slice(0, head.search(/\r?\n|$/));

@@ -1,6 +1,5 @@
 import { whatItIs } from '../../core/languages/otherFiles.ts';
 import { languageNamed, languages } from '../../core/languages/registry.ts';
-import { fileTreeOf } from '../intake/fileTree.ts';
 import { foundRoots, type FoundRoot } from '../intake/foundRoots.ts';
 import type { Intake, IntakeFile, Submodule } from '../intake/intake.ts';
 import { isTurnable, leftOutReasons, type LeftOut, type LeftOutReason } from '../intake/reasons.ts';
@@ -86,19 +85,17 @@ export function intakeView({ intake, takenAt, commit, rules }: StoredIntake, que
     notes: intake.notes,
     submodules: intake.submodules,
     projectFiles: projectFiles(intake, rules),
-    roots: [...foundRoots(intake.manifests), ...includePaths(intake, rules)].slice(0, LISTED),
+    roots: [...foundRoots(intake.manifests), ...includePaths(intake)].slice(0, LISTED),
     rules,
     known: languages.map(({ id, name }) => ({ id, name })),
   };
 }
 
-/** The folders that builds search for what is included, as their lists of commands say. */
-function includePaths(intake: Intake, rules: IntakeRules): FoundRoot[] {
-  const tree = fileTreeOf(intake, new Set(intake.files.map(({ path }) => path)), intake.leftOut, rules);
-  const folders = new Set(languages.flatMap((language) => language.includePaths?.(tree) ?? []));
-  return [...folders].map((root) => ({
-    root: root === '' ? '.' : root,
-    from: 'compile_commands.json',
+/** The folders searched for what is included, as lists of commands say, or as the tree suggests. */
+function includePaths({ includePaths = [] }: Intake): FoundRoot[] {
+  return includePaths.map(({ folder, isInferred }) => ({
+    root: folder === '' ? '.' : folder,
+    from: isInferred ? 'the tree, inferred' : 'compile_commands.json',
     setting: 'include path',
   }));
 }

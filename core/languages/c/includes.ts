@@ -1,5 +1,6 @@
 import { foldersAbove, folderOf, joinPath, type FileTree, type Resolution } from '../../link/fileTree.ts';
 import type { FactsOfFile } from '../../link/linked.ts';
+import type { IncludePath, IncludingFile } from '../language.ts';
 import { compileCommands } from './compileCommands.ts';
 import { cHeaders, cppHeaders } from './standardHeaders.ts';
 
@@ -11,32 +12,11 @@ export const family = 'c';
  * itself suggests ({@link inferredRoots}); that is inferred. A standard header by angle is the standard library's.
  */
 export function createResolver(tree: FileTree, files: readonly FactsOfFile[]) {
-  const paths = files.map(({ path }) => path);
-  const byName = new Map<string, string[]>();
   const folderNames = new Set<string>();
-  for (const path of paths) {
-    const name = path.slice(path.lastIndexOf('/') + 1);
-    const same = byName.get(name);
-    if (same) same.push(path);
-    else byName.set(name, [path]);
+  for (const { path } of files)
     for (const folder of foldersAbove(path)) folderNames.add(folder.slice(folder.lastIndexOf('/') + 1));
-  }
-  const commands = compileCommands(tree);
+  const { byName, commands, inFolders, inferred: roots } = searchPlaces(tree, files.map(including));
   const known = new Map<string, Resolution>();
-
-  const inFolders = (fromFile: string, name: string): string | null => {
-    for (const folder of [...tree.sourceRoots, ...commands.includePaths(fromFile)]) {
-      const path = joinPath(folder, name);
-      if (path !== null && tree.has(path)) return path;
-    }
-    return null;
-  };
-
-  const roots = inferredRoots(files, (fromFile, name, quoted) => {
-    const beside = quoted ? joinPath(folderOf(fromFile), name) : null;
-    const isSettled = (beside !== null && tree.has(beside)) || inFolders(fromFile, name) !== null;
-    return isSettled || (!quoted && isStandard(name)) ? [] : endingSo(byName, name);
-  });
 
   const byEnding = (fromFile: string, name: string): string | null => {
     const found = endingSo(byName, name).filter((path) => roots.has(rootOf(path, name)));
@@ -75,6 +55,54 @@ export function createResolver(tree: FileTree, files: readonly FactsOfFile[]) {
   };
 }
 
+/** The include paths of a codebase: those of its lists of commands, and those that the tree suggests. */
+export function includePaths(tree: FileTree, files: readonly IncludingFile[]): IncludePath[] {
+  const { commands, inferred } = searchPlaces(tree, files);
+  return [
+    ...commands.folders.map((folder) => ({ folder, isInferred: false })),
+    ...[...inferred].sort().map((folder) => ({ folder, isInferred: true })),
+  ];
+}
+
+const includeLine = /^[ \t]*#[ \t]*include[ \t]*("[^"\n]+"|<[^>\n]+>)/gm;
+
+/** What a text includes, each with its quotes or angles. */
+export function includesIn(text: string): string[] {
+  return [...text.matchAll(includeLine)].map(([, specifier]) => specifier);
+}
+
+function including({ path, facts }: FactsOfFile): IncludingFile {
+  const includes = facts.imports.flatMap(({ kind, specifier }) =>
+    kind === 'include' && specifier !== null ? [specifier] : [],
+  );
+  return { path, includes };
+}
+
+/** Where includes are looked for beyond the folder of the file that includes. */
+function searchPlaces(tree: FileTree, files: readonly IncludingFile[]) {
+  const byName = new Map<string, string[]>();
+  for (const { path } of files) {
+    const name = path.slice(path.lastIndexOf('/') + 1);
+    const same = byName.get(name);
+    if (same) same.push(path);
+    else byName.set(name, [path]);
+  }
+  const commands = compileCommands(tree);
+  const inFolders = (fromFile: string, name: string): string | null => {
+    for (const folder of [...tree.sourceRoots, ...commands.includePaths(fromFile)]) {
+      const path = joinPath(folder, name);
+      if (path !== null && tree.has(path)) return path;
+    }
+    return null;
+  };
+  const inferred = inferredRoots(files, (fromFile, name, quoted) => {
+    const beside = quoted ? joinPath(folderOf(fromFile), name) : null;
+    const isSettled = (beside !== null && tree.has(beside)) || inFolders(fromFile, name) !== null;
+    return isSettled || (!quoted && isStandard(name)) ? [] : endingSo(byName, name);
+  });
+  return { byName, commands, inFolders, inferred };
+}
+
 function isStandard(name: string): boolean {
   return cppHeaders.has(name) || cHeaders.has(name) || name.startsWith('sys/');
 }
@@ -102,14 +130,13 @@ const usualRoot = /(^|\/)(include|inc|includes|headers|src|source|lib|common)$/;
  * coincidence: a library's header of the same name, say.
  */
 function inferredRoots(
-  files: readonly FactsOfFile[],
+  files: readonly IncludingFile[],
   candidates: (fromFile: string, name: string, quoted: boolean) => string[],
 ): ReadonlySet<string> {
   const gains = new Map<string, Set<string>>();
   const names = new Set<string>();
-  for (const { path, facts } of files) {
-    for (const { kind, specifier } of facts.imports) {
-      if (kind !== 'include' || specifier === null) continue;
+  for (const { path, includes } of files) {
+    for (const specifier of includes) {
       const name = specifier.slice(1, -1);
       for (const candidate of candidates(path, name, specifier.startsWith('"'))) {
         names.add(name);

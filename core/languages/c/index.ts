@@ -2,9 +2,8 @@ import type { LanguageDefinition } from '../language.ts';
 import { unreadFacts } from '../reading/assemble.ts';
 import { mainRoutines } from '../reading/mainRoutines.ts';
 import { readSyntax } from '../reading/syntaxTable.ts';
-import { compileCommands } from './compileCommands.ts';
 import { extractFacts } from './extract.ts';
-import { createResolver, family } from './includes.ts';
+import { createResolver, family, includePaths, includesIn } from './includes.ts';
 import { nativeNames } from './names.ts';
 import { learnDefinedMacros, learnMacros, macroTable, type MacroTable } from './prepare/macros.ts';
 import { prepare } from './prepare/prepare.ts';
@@ -32,6 +31,7 @@ const shared: Pick<
   | 'family'
   | 'learn'
   | 'learnDefined'
+  | 'includesIn'
   | 'includePaths'
   | 'combine'
   | 'textToParse'
@@ -45,7 +45,8 @@ const shared: Pick<
   family,
   learn: learnMacros,
   learnDefined: learnDefinedMacros,
-  includePaths: (tree) => compileCommands(tree).folders,
+  includesIn,
+  includePaths,
   combine: (lines) => [...macroTable(lines)].map(([name, effect]) => `${name} ${effect}`).sort(),
   textToParse: (text, _, learnt) => prepare(text, tableFor(text, learnt)).text,
   unread: unreadFacts,
