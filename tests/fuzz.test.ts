@@ -1,8 +1,9 @@
-import { readdirSync, readFileSync } from 'node:fs';
+import { readdirSync, readFileSync, statSync } from 'node:fs';
 import { basename, join } from 'node:path';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { languageOf } from '../core/languages/registry.ts';
+import { decode } from '../server/intake/decode.ts';
 import { installationRoot } from '../server/installation.ts';
 import { packFacts, unpackFacts } from '../server/work/packedFacts.ts';
 import { corpusFiles } from './corpusCases.ts';
@@ -16,15 +17,31 @@ function take(path: string, text: string): void {
   if (language === undefined) return;
   samples.set(language, [...(samples.get(language) ?? []), { name: basename(path), text }]);
 }
+/** Beside them those of `FUZZ_FOLDER`, up to a size that many runs can be made of. */
+const LARGEST_SAMPLE = 60_000;
 for (const path of readdirSync(folder, { recursive: true, encoding: 'utf8' }).sort()) {
   if (languageOf(path) && !path.startsWith('vendor')) take(path, readFileSync(join(folder, path), 'utf8'));
 }
+const { FUZZ_FOLDER: more } = process.env;
+for (const path of more === undefined
+  ? []
+  : readdirSync(more, { recursive: true, encoding: 'utf8' }).sort()) {
+  const absolute = join(more!, path);
+  if (!languageOf(path) || !statSync(absolute).isFile()) continue;
+  const text = decode(readFileSync(absolute));
+  if (text !== null && text.length < LARGEST_SAMPLE) take(path, text);
+}
 for (const { cases } of corpusFiles()) for (const { file, source } of cases) take(file, source);
 
-/** More with `FUZZ_RUNS=5000`, to let it run for a minute on each language. */
-const RUNS = Number(process.env.FUZZ_RUNS ?? 100);
+/** With `FUZZ_SECONDS=60`, a minute on each language in place of a number of runs. */
+const { FUZZ_SECONDS: seconds } = process.env;
+const limits: fc.Parameters =
+  seconds === undefined
+    ? { numRuns: 100 }
+    : { numRuns: Infinity, interruptAfterTimeLimit: Number(seconds) * 1000, markInterruptAsFailure: false };
 /** A file takes longer only when something runs away. */
 const LONGEST_MS = 2_000;
+const MOST_MEMORY = 2 * 1024 ** 3;
 
 /** A real file with pieces cut out, doubled, or swapped for others: what half-typed and merged code looks like. */
 const mutated = (of: { name: string; text: string }[]) =>
@@ -95,9 +112,11 @@ describe('broken code', () => {
           expect(lines.code + lines.commentOnly + lines.blank).toBe(lines.lines);
           expect(facts.parse).toBe(damage.length > 0 ? 'partial' : 'clean');
         }),
-        { numRuns: RUNS },
+        limits,
       );
+      expect(process.memoryUsage().rss).toBeLessThan(MOST_MEMORY);
     },
+    Number(seconds ?? 0) * 2_000 + 60_000,
   );
 
   it('never stops linking', async () => {
