@@ -35,7 +35,7 @@ for (const { cases } of corpusFiles()) for (const { file, source } of cases) tak
 
 /** With `FUZZ_SECONDS=60`, a minute on each language in place of a number of runs. */
 const { FUZZ_SECONDS: seconds } = process.env;
-const limits: fc.Parameters =
+const limits: Pick<fc.Parameters, 'numRuns' | 'interruptAfterTimeLimit' | 'markInterruptAsFailure'> =
   seconds === undefined
     ? { numRuns: 100 }
     : { numRuns: Infinity, interruptAfterTimeLimit: Number(seconds) * 1000, markInterruptAsFailure: false };

@@ -1,6 +1,7 @@
 import { certainties, dependencyKinds } from '../core/link/linked.ts';
 import type { FileFacts } from '../core/facts/fileFacts.ts';
 import type { LanguageDefinition } from '../core/languages/language.ts';
+import { readConstructs, type Constructs } from '../core/languages/reading/constructs.ts';
 import { grammarFor, languageNamed, languageOf } from '../core/languages/registry.ts';
 import { comparePaths } from '../core/link/elements.ts';
 import type { FileTree } from '../core/link/fileTree.ts';
@@ -35,6 +36,19 @@ export async function factsOfText(
   const facts = definition.read(text, { tree, calls: parser.calls, language }, learnt);
   tree.delete();
   return facts;
+}
+
+/** What the stretches of one text are, read as the file of that name would be. */
+export async function constructsOfText(path: string, text: string): Promise<Constructs> {
+  const parser = await parserRuntime();
+  const definition = languageFor(path, text);
+  const grammar = grammarFor(definition, path);
+  const language = await parser.language(grammar);
+  const tree = parser.parse(language, definition.textToParse(text, grammar))!;
+  const parsed = { tree, calls: parser.calls, language };
+  const constructs = readConstructs(definition.scopes(text, parsed), parsed);
+  tree.delete();
+  return constructs;
 }
 
 const isManifest = (path: string): boolean => /\.(json|csproj)$/.test(path);

@@ -24,7 +24,7 @@ export interface FileFacts {
 }
 
 /** Part of the cache key: raise it whenever extraction gives different facts for the same text. */
-export const FRONT_END_VERSION = 7;
+export const FRONT_END_VERSION = 8;
 
 export type ParseState = 'clean' | 'partial' | 'failed';
 
@@ -224,11 +224,16 @@ export const REFERENCE = Object.fromEntries(referenceKinds.map((kind, i) => [kin
   number
 >;
 
+/** Columns are kept to this one; what stands further right on its line is no text that anybody reads. */
+export const MAX_COLUMN = 65_535;
+
 export interface ReferenceColumns {
   kind: Uint8Array;
   /** Declaration in which the reference stands; -1 for the file itself. */
   from: Int32Array;
   line: Int32Array;
+  /** Column of the name that refers, or of what stands around it, from 1 in UTF-16 units; {@link MAX_COLUMN} and beyond count as that. */
+  column: Uint16Array;
   expression: Int32Array;
   /** The arguments of a call or construction: an `arguments` expression; 0 when unknown. */
   args: Int32Array;

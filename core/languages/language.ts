@@ -3,6 +3,7 @@ import type { Language, Tree } from 'web-tree-sitter';
 import type { FileTree, Resolution } from '../link/fileTree.ts';
 import type { FactsOfFile } from '../link/linked.ts';
 import type { NameContext, NameRules } from '../link/nameRules.ts';
+import type { Reading } from './reading/reading.ts';
 import type { CursorCalls } from './reading/syntaxTable.ts';
 
 /** What the program knows of one language. A language is a folder beside this file and a line in the registry. */
@@ -38,6 +39,8 @@ export interface LanguageDefinition {
   unread(text: string): FileFacts;
   /** Facts from a parsed file. The parser belongs to the grammar that `endings` names. */
   read(text: string, parsed: ParsedFile, learnt?: readonly string[]): FileFacts;
+  /** The declarations and scopes of a parsed file, without what it refers to. */
+  scopes(text: string, parsed: ParsedFile, learnt?: readonly string[]): Reading;
   /** Files at which the outside begins, by project files or by what they declare. */
   entryPoints?(tree: FileTree, files: readonly FactsOfFile[]): EntryPoint[];
   /** True for files that nothing refers to by their nature: sources that a build lists, descriptions of a package. */

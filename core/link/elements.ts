@@ -1,4 +1,4 @@
-import { EXPRESSION, FORM, KIND, type DeclarationColumns, type FileFacts } from '../facts/fileFacts.ts';
+import { EXPRESSION, FORM, KIND, type FileFacts } from '../facts/fileFacts.ts';
 import { NO_FORM, type ElementTable, type FactsOfFile } from './linked.ts';
 
 interface Building {
@@ -12,6 +12,8 @@ interface Building {
   subtreeEnd: number[];
   startLine: number[];
   endLine: number[];
+  docStart: number[];
+  docEnd: number[];
 }
 
 /** Elements of the tree, and for each file (in input order) its element and those of its declarations. */
@@ -41,6 +43,8 @@ export function placeElements(
     subtreeEnd: [],
     startLine: [],
     endLine: [],
+    docStart: [],
+    docEnd: [],
   };
   const fileElement = new Int32Array(files.length);
   const declarationElement: Int32Array[] = [];
@@ -90,6 +94,8 @@ function add(building: Building, key: string, name: string, kind: number, parent
   building.subtreeEnd.push(element + 1);
   building.startLine.push(0);
   building.endLine.push(0);
+  building.docStart.push(0);
+  building.docEnd.push(0);
   return element;
 }
 
@@ -97,7 +103,10 @@ function add(building: Building, key: string, name: string, kind: number, parent
  * The element of each declaration of a file whose own element is given: preorder, which the facts' order is but for
  * members declared from elsewhere (a constructor's parameter that is a field, a method assigned to a prototype).
  */
-export function placedDeclarations(declarations: DeclarationColumns, file: number): Int32Array {
+export function placedDeclarations(
+  declarations: { count: number; parent: ArrayLike<number> },
+  file: number,
+): Int32Array {
   const { count, parent } = declarations;
   const placed = new Int32Array(count);
   const size = new Int32Array(count).fill(1);
@@ -140,6 +149,8 @@ function placeDeclarations(building: Building, { facts }: FactsOfFile, file: num
     building.file[element] = file;
     building.startLine[element] = declarations.startLine[d];
     building.endLine[element] = declarations.endLine[d];
+    building.docStart[element] = declarations.docStart[d];
+    building.docEnd[element] = declarations.docEnd[d];
   }
   for (let element = building.key.length - 1; element > file; element--) {
     const { parent, subtreeEnd } = building;
@@ -183,6 +194,8 @@ function tableOf(building: Building, firstExternal: number): ElementTable {
     subtreeEnd: Int32Array.from(building.subtreeEnd),
     startLine: Int32Array.from(building.startLine),
     endLine: Int32Array.from(building.endLine),
+    docStart: Int32Array.from(building.docStart),
+    docEnd: Int32Array.from(building.docEnd),
   };
 }
 

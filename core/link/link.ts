@@ -1,4 +1,4 @@
-import { EXPRESSION, referenceKinds, REFERENCE } from '../facts/fileFacts.ts';
+import { EXPRESSION, MAX_COLUMN, referenceKinds, REFERENCE } from '../facts/fileFacts.ts';
 import { placeElements, type PlacedElements } from './elements.ts';
 import { createEvaluator, type Evaluator } from './evaluator.ts';
 import type { FileTree } from './fileTree.ts';
@@ -44,6 +44,7 @@ export function link(files: FactsOfFile[], tree: FileTree, onFile: OnFile = () =
         kind,
         CERTAINTY.exact,
         files[file].facts.declarations.startLine[declaration],
+        0,
       );
     importDependencies(context, file, rows);
     referenceDependencies(context, file, rows);
@@ -120,10 +121,10 @@ function importDependencies({ files, targets, placed }: Context, file: number, r
     const target = targets[file][index];
     if (target.kind === 'file' && target.file !== file) {
       const certainty = target.inferred ? CERTAINTY.inferred : CERTAINTY.exact;
-      rows.add(from, placed.fileElement[target.file], kindNumber[kind], certainty, line);
+      rows.add(from, placed.fileElement[target.file], kindNumber[kind], certainty, line, 0);
     } else if (target.kind === 'external') {
       const to = placed.table.firstExternal + target.external;
-      rows.add(from, to, kindNumber[kind], CERTAINTY.exact, line);
+      rows.add(from, to, kindNumber[kind], CERTAINTY.exact, line, 0);
     }
   });
 }
@@ -137,12 +138,13 @@ function referenceDependencies(context: Context, file: number, rows: DependencyR
     const from = owner < 0 ? placed.fileElement[file] : declared[owner];
     const kind = references.kind[r];
     const line = references.line[r];
+    const column = references.column[r];
     const expression = references.expression[r];
     const value = evaluator.evaluate(file, expression);
     if (value) {
       const targets = context.meant(file, value, kind, references.args[r], owner);
       for (const { element, kind: meant, certainty } of targets) {
-        if (element !== from) rows.add(from, element, referenceDependency[meant], certainty, line);
+        if (element !== from) rows.add(from, element, referenceDependency[meant], certainty, line, column);
       }
       continue;
     }
@@ -151,7 +153,7 @@ function referenceDependencies(context: Context, file: number, rows: DependencyR
     for (const candidate of candidates) {
       const { file: at, declaration } = context.rules.definitionOrItself(candidate);
       const to = placed.declarationElement[at][declaration];
-      if (to !== from) rows.add(from, to, referenceDependency[kind], certainty, line);
+      if (to !== from) rows.add(from, to, referenceDependency[kind], certainty, line, column);
     }
   }
 }
@@ -185,15 +187,18 @@ class DependencyRows {
   private readonly certainty: number[] = [];
   private readonly placeStart: number[] = [0];
   private readonly line: number[] = [];
+  private readonly column: number[] = [];
+  /** Places of a row, each as its line and column in one number, which orders them. */
   private open = new Map<number, number[]>();
 
   constructor(private readonly elementCount: number) {}
 
-  add(from: number, to: number, kind: number, certainty: number, line: number): void {
+  add(from: number, to: number, kind: number, certainty: number, line: number, column: number): void {
     const key = ((from * this.elementCount + to) * dependencyKinds.length + kind) * 3 + certainty;
-    const lines = this.open.get(key);
-    if (lines) lines.push(line);
-    else this.open.set(key, [line]);
+    const place = line * (MAX_COLUMN + 1) + column;
+    const places = this.open.get(key);
+    if (places) places.push(place);
+    else this.open.set(key, [place]);
   }
 
   /** All that starts in a file is known: files come in element order, so their rows can be put in place. */
@@ -205,9 +210,12 @@ class DependencyRows {
       rest = Math.floor(rest / dependencyKinds.length);
       this.to.push(rest % this.elementCount);
       this.from.push(Math.floor(rest / this.elementCount));
-      const lines = this.open.get(key)!;
-      if (lines.length > 1) lines.sort((a, b) => a - b);
-      for (const line of lines) this.line.push(line);
+      const places = this.open.get(key)!;
+      if (places.length > 1) places.sort((a, b) => a - b);
+      for (const place of places) {
+        this.line.push(Math.floor(place / (MAX_COLUMN + 1)));
+        this.column.push(place % (MAX_COLUMN + 1));
+      }
       this.placeStart.push(this.line.length);
     }
     this.open = new Map();
@@ -222,6 +230,7 @@ class DependencyRows {
       certainty: Uint8Array.from(this.certainty),
       placeStart: Int32Array.from(this.placeStart),
       line: Int32Array.from(this.line),
+      column: Uint16Array.from(this.column),
     };
   }
 }

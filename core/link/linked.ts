@@ -31,6 +31,9 @@ export interface ElementTable {
   subtreeEnd: Int32Array;
   startLine: Int32Array;
   endLine: Int32Array;
+  /** First and last line of the documentation comment; 0 for none. */
+  docStart: Int32Array;
+  docEnd: Int32Array;
 }
 
 export const NO_FORM = 255;
@@ -81,6 +84,8 @@ export interface DependencyTable {
   certainty: Uint8Array;
   placeStart: Int32Array;
   line: Int32Array;
+  /** Column of each place, from 1: where the name that refers stands, or what it stands in; 0 when it is the whole line. */
+  column: Uint16Array;
 }
 
 /** Something referred to and not found. `from` are file elements with the line of each reference. */

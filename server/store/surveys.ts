@@ -116,9 +116,15 @@ export function loadSurvey(store: Store, id: number): SurveyedCodebase {
   }[];
   if (rows.length === 0)
     throw new Problem('notFound', `There is no survey ${id}; a newer one may have replaced it.`);
-  return Object.fromEntries(
+  const survey = Object.fromEntries(
     rows.map(({ part, data }) => [part, packr.unpack(data) as unknown]),
   ) as unknown as SurveyedCodebase;
+  const { elements, dependencies } = survey;
+  // A survey made by an earlier version lacks what it did not record.
+  dependencies.column ??= new Uint16Array(dependencies.line.length);
+  elements.docStart ??= new Int32Array(elements.count);
+  elements.docEnd ??= new Int32Array(elements.count);
+  return survey;
 }
 
 function partOf<T>(store: Store, surveyId: number, part: string): T | null {

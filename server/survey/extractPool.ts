@@ -5,7 +5,8 @@ import { workerFile } from '../installation.ts';
 import type { CodeSource } from '../source/codeSource.ts';
 import type { IntakeFile } from '../intake/intake.ts';
 import type { Learnt } from './learnt.ts';
-import type { ExtractResult, ExtractTask } from '../work/extractWorker.ts';
+import type { Constructs } from '../../core/languages/reading/constructs.ts';
+import type { ConstructsTask, ExtractResult, ExtractTask } from '../work/extractWorker.ts';
 
 /** How long a thread without work is kept, with its parser loaded. */
 const IDLE_MS = 60_000;
@@ -32,6 +33,12 @@ export function warmUp(): void {
   sharedPool()
     .run({ files: [], learnt: {} })
     .catch(() => {});
+}
+
+/** Takes a text apart in a worker thread; null when it cannot be parsed. */
+export async function constructsInPool(task: ConstructsTask): Promise<Constructs | null> {
+  const found: unknown = await sharedPool().run(task as never, { name: 'constructsOf' });
+  return found as Constructs | null;
 }
 
 /** Extracts files in worker threads and hands over each as it is done. Rejects when the signal stops it. */

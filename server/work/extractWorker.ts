@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { FileFacts } from '../../core/facts/fileFacts.ts';
 import { languageNamed } from '../../core/languages/registry.ts';
+import { readConstructs, type Constructs } from '../../core/languages/reading/constructs.ts';
 import { decode } from '../intake/decode.ts';
 import type { FileLocation } from '../source/codeSource.ts';
 import { readLocation } from '../source/readLocation.ts';
@@ -30,6 +31,37 @@ export default async function extractBatch(task: ExtractTask): Promise<ExtractRe
   for (const file of task.files)
     results.push(await extractFile(parser, file, learntLines(task, file.learntId)));
   return results;
+}
+
+/** A text to be taken apart for reading. */
+export interface ConstructsTask {
+  text: string;
+  language: string;
+  grammar: string;
+}
+
+/** What the stretches of a text are; null when it cannot be parsed. */
+export async function constructsOf({
+  text,
+  language: id,
+  grammar,
+}: ConstructsTask): Promise<Constructs | null> {
+  const parser = await (runtime ??= createParserRuntime());
+  const definition = languageNamed(id);
+  if (!definition) throw new Error(`No language ${id}`);
+  const language = await parser.language(grammar);
+  let tree = null;
+  try {
+    tree = parser.parse(language, definition.textToParse(text, grammar));
+    if (!tree) return null;
+    const parsed = { tree, calls: parser.calls, language };
+    return readConstructs(definition.scopes(text, parsed), parsed);
+  } catch {
+    runtime = undefined;
+    return null;
+  } finally {
+    tree?.delete();
+  }
 }
 
 let last: { id: string; lines: readonly string[] } | null = null;

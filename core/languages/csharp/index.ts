@@ -1,6 +1,8 @@
 import type { LanguageDefinition } from '../language.ts';
 import { unreadFacts } from '../reading/assemble.ts';
+import { newReading } from '../reading/reading.ts';
 import { readSyntax } from '../reading/syntaxTable.ts';
+import { declareAll } from './declare.ts';
 import { extractFacts } from './extract.ts';
 import { createResolver, csharpNames } from './names.ts';
 import { prepare } from './prepare.ts';
@@ -16,6 +18,11 @@ export const csharp: LanguageDefinition = {
   unread: unreadFacts,
   read: (text, { tree, calls, language }) =>
     extractFacts(text, readSyntax(tree, calls, vocabulary.of(language)), prepare(text)),
+  scopes(text, { tree, calls, language }) {
+    const reading = newReading(text, readSyntax(tree, calls, vocabulary.of(language)));
+    declareAll(reading);
+    return reading;
+  },
   entryPoints: programs,
   standsAlone: (path) => /(^|\/)(AssemblyInfo|GlobalUsings)\.cs$|\.Designer\.cs$/.test(path),
   resolver: createResolver,

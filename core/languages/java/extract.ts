@@ -1,7 +1,7 @@
 import type { FileFacts } from '../../facts/fileFacts.ts';
 import { assembleFacts, damagedLines } from '../reading/assemble.ts';
 import { countLines } from '../reading/lineFigures.ts';
-import { newReading } from '../reading/reading.ts';
+import { newReading, type Reading } from '../reading/reading.ts';
 import { measureRoutines } from '../reading/routineFigures.ts';
 import type { SyntaxTable } from '../reading/syntaxTable.ts';
 import { readDocumentation } from '../reading/walk.ts';
@@ -13,11 +13,17 @@ import { K, kindSet } from './vocabulary.ts';
 
 const mayBeEmpty = kindSet(K.program, K.string_fragment, K.multiline_string_fragment);
 
+/** The declarations and scopes of a file from its syntax; O(nodes). */
+export function readDeclarations(text: string, table: SyntaxTable): Reading {
+  const reading = newReading(text, table);
+  declareAll(reading);
+  return reading;
+}
+
 /** The facts of one Java file from its syntax; O(nodes). */
 export function extractFacts(text: string, table: SyntaxTable): FileFacts {
-  const reading = newReading(text, table);
+  const reading = readDeclarations(text, table);
   const damage = damagedLines(reading, K.ERROR, mayBeEmpty);
-  declareAll(reading);
   const references = referAll(reading);
   readDocumentation(reading, lineKinds.comment);
   const counts = countLines(reading, lineKinds);

@@ -12,11 +12,17 @@ import { K, kindSet } from './vocabulary.ts';
 
 const mayBeEmpty = kindSet(K.module, K.block, K.string_content, K.string_end, K.format_specifier);
 
+/** The declarations and scopes of a file from its syntax; O(nodes). */
+export function readDeclarations(text: string, table: SyntaxTable): ReturnType<typeof newPythonReading> {
+  const reading = newPythonReading(text, table);
+  declareAll(reading);
+  return reading;
+}
+
 /** The facts of one Python file from its syntax; O(nodes). */
 export function extractFacts(text: string, table: SyntaxTable): FileFacts {
-  const reading = newPythonReading(text, table);
+  const reading = readDeclarations(text, table);
   const damage = damagedLines(reading, K.ERROR, mayBeEmpty);
-  declareAll(reading);
   const references = referAll(reading);
   readDocStrings(reading);
   readDocumentation(reading, lineKinds.comment);

@@ -2,7 +2,7 @@ import type { FactsOfFile } from '../../link/linked.ts';
 import type { EntryPoint, LanguageDefinition } from '../language.ts';
 import { unreadFacts } from '../reading/assemble.ts';
 import { readSyntax } from '../reading/syntaxTable.ts';
-import { extractFacts } from './extract.ts';
+import { extractFacts, readDeclarations } from './extract.ts';
 import { createResolver, importName, pythonNames } from './names.ts';
 import { vocabulary } from './vocabulary.ts';
 
@@ -25,6 +25,8 @@ export const python: LanguageDefinition = {
   unread: unreadFacts,
   read: (text, { tree, calls, language }) =>
     extractFacts(text, readSyntax(tree, calls, vocabulary.of(language))),
+  scopes: (text, { tree, calls, language }) =>
+    readDeclarations(text, readSyntax(tree, calls, vocabulary.of(language))),
   importName,
   entryPoints: (_, files) => programs(files),
   standsAlone: (path) => /(^|\/)(__init__|conftest|setup)\.pyi?$/.test(path),

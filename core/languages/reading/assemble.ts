@@ -74,6 +74,7 @@ function noReferences(): ReferenceColumns {
     kind: new Uint8Array(0),
     from: new Int32Array(0),
     line: new Int32Array(0),
+    column: new Uint16Array(0),
     expression: new Int32Array(0),
     args: new Int32Array(0),
   };

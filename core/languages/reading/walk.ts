@@ -1,4 +1,4 @@
-import { FORM, type ReferenceColumns } from '../../facts/fileFacts.ts';
+import { FORM, MAX_COLUMN, type ReferenceColumns } from '../../facts/fileFacts.ts';
 import { lineAt, type Reading } from './reading.ts';
 import { newScope, type Scope } from './scopes.ts';
 
@@ -46,6 +46,7 @@ export class ReferenceList {
   private readonly kind: number[] = [];
   private readonly from: number[] = [];
   private readonly line: number[] = [];
+  private readonly column: number[] = [];
   private readonly expression: number[] = [];
   private readonly args: number[] = [];
 
@@ -61,7 +62,9 @@ export class ReferenceList {
     if (expression === 0) return;
     this.kind.push(kind);
     this.from.push(owner);
-    this.line.push(lineAt(this.reading.lineStarts, offset));
+    const line = lineAt(this.reading.lineStarts, offset);
+    this.line.push(line);
+    this.column.push(Math.min(MAX_COLUMN, offset - this.reading.lineStarts[line - 1] + 1));
     this.expression.push(expression);
     this.args.push(args);
   }
@@ -71,6 +74,7 @@ export class ReferenceList {
       kind: Uint8Array.from(this.kind),
       from: Int32Array.from(this.from),
       line: Int32Array.from(this.line),
+      column: Uint16Array.from(this.column),
       expression: Int32Array.from(this.expression),
       args: Int32Array.from(this.args),
     };

@@ -11,12 +11,18 @@ import { newScriptReading, type ScriptReading } from './reading.ts';
 import { referAll } from './refer.ts';
 import { K, kindSet } from './vocabulary.ts';
 
-/** The facts of one TypeScript or JavaScript file from its syntax; O(nodes). */
-export function extractFacts(text: string, table: SyntaxTable): FileFacts {
+/** The declarations and scopes of a file from its syntax; O(nodes). */
+export function readDeclarations(text: string, table: SyntaxTable): ScriptReading {
   const reading = newScriptReading(text, table);
-  const damage = damagedLines(reading, K.ERROR, mayBeEmpty);
   readHeadComments(reading);
   declareAll(reading);
+  return reading;
+}
+
+/** The facts of one TypeScript or JavaScript file from its syntax; O(nodes). */
+export function extractFacts(text: string, table: SyntaxTable): FileFacts {
+  const reading = readDeclarations(text, table);
+  const damage = damagedLines(reading, K.ERROR, mayBeEmpty);
   const references = referAll(reading);
   readDocumentation(reading, lineKinds.comment);
   const counts = countLines(reading, lineKinds);

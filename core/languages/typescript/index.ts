@@ -1,7 +1,7 @@
 import type { LanguageDefinition } from '../language.ts';
 import { unreadFacts } from '../reading/assemble.ts';
 import { readSyntax } from '../reading/syntaxTable.ts';
-import { extractFacts } from './extract.ts';
+import { extractFacts, readDeclarations } from './extract.ts';
 import { bridgeGrammarGaps, bridgeReservedNames } from './grammarGaps.ts';
 import { packageEntries } from './resolve/entries.ts';
 import { createResolver } from './resolve/resolver.ts';
@@ -14,6 +14,9 @@ const JAVASCRIPT = 'tree-sitter-javascript/tree-sitter-javascript.wasm';
 const read: LanguageDefinition['read'] = (text, { tree, calls, language }) =>
   extractFacts(text, readSyntax(tree, calls, vocabulary.of(language)));
 
+const scopes: LanguageDefinition['scopes'] = (text, { tree, calls, language }) =>
+  readDeclarations(text, readSyntax(tree, calls, vocabulary.of(language)));
+
 export const typescript: LanguageDefinition = {
   id: 'typescript',
   name: 'TypeScript',
@@ -25,6 +28,7 @@ export const typescript: LanguageDefinition = {
   textToParse: (text, grammar) => bridgeGrammarGaps(text, grammar === TYPESCRIPT),
   unread: unreadFacts,
   read,
+  scopes,
   entryPoints: packageEntries,
   resolver: createResolver,
 };
@@ -38,5 +42,6 @@ export const javascript: LanguageDefinition = {
   textToParse: bridgeReservedNames,
   unread: unreadFacts,
   read,
+  scopes,
   resolver: createResolver,
 };

@@ -1,0 +1,203 @@
+import type { ParsedFile } from '../language.ts';
+import { lineAt, textOf, type Reading } from './reading.ts';
+import { lookUp, type Binding } from './scopes.ts';
+
+/** What a stretch of a text is, as far as the text alone tells. */
+export const constructNames = ['comment', 'literal', 'keyword', 'name', 'declaration', 'import'] as const;
+export const CONSTRUCT = Object.fromEntries(constructNames.map((name, i) => [name, i])) as Record<
+  (typeof constructNames)[number],
+  number
+>;
+
+/** A file's text taken apart for reading: what each stretch is, and what names mean that only the file itself knows. */
+export interface Constructs {
+  /** Stretches in order of their beginning, four numbers each: from, to, construct, meaning (an index, -1 for none). */
+  spans: number[];
+  meanings: Meaning[];
+  /** Parent of each declaration, by which its element is found; -1 at the top. */
+  parents: number[];
+}
+
+/**
+ * What a name means inside its file: the declaration of that number, a variable or parameter bound at an offset, or
+ * something that the import on a line brings under its exported name (`*` the whole).
+ */
+export type Meaning =
+  | { kind: 'declaration'; declaration: number }
+  | { kind: 'local'; offset: number }
+  | { kind: 'import'; line: number; name: string };
+
+const isComment = /comment/;
+const isLiteral =
+  /^(string|string_literal|template_string|char_literal|character_literal|raw_string_literal|system_lib_string|verbatim_string_literal|interpolated_string_expression|regex|number|number_literal|integer|float|(decimal|hex|octal|binary)_(integer|floating_point)_literal|integer_literal|real_literal|concatenated_string)$/;
+const isName = /identifier$|^(property_name|field_name)$/;
+const isWordKind =
+  /^(this|super|true|false|null|none|null_literal|boolean_literal|undefined|primitive_type|predefined_type|void_type|integral_type|floating_point_type|boolean_type|implicit_type|auto|nullptr)$/i;
+const isImport =
+  /^(import_statement|import_from_statement|import_declaration|using_directive|export_statement|preproc_include|using_declaration|future_import_statement)$/;
+/** Where an identifier names an argument, a key or a label, whatever variable is called so. */
+const namesNoVariable = /^(keyword_argument|name_colon|labeled_statement|argument:name|pair)$/;
+
+/** O(nodes). `parsed` is what the reading's table was read from. */
+export function readConstructs(reading: Reading, { tree, language }: ParsedFile): Constructs {
+  const { table } = reading;
+  const spans: number[] = [];
+  const meanings: Meaning[] = [];
+  const known = new Map<string, number>();
+  const meaning = (key: string, make: () => Meaning): number => {
+    let index = known.get(key);
+    if (index === undefined) known.set(key, (index = meanings.push(make()) - 1));
+    return index;
+  };
+  const declaredAt = declaredNames(reading);
+  const types = nodeTypes(tree, table.count);
+  const typeOf = (node: number): string => language.nodeTypeForId(types[node]) ?? '';
+  let importUntil = 0;
+  let importLine = 0;
+  let commentUntil = 0;
+  for (let node = 0; node < table.count; node++) {
+    const type = typeOf(node);
+    if (node >= importUntil && isImport.test(type)) {
+      const isExport = type === 'export_statement';
+      if (!isExport || hasSource(reading, node, typeOf)) {
+        importUntil = table.next[node];
+        importLine = lineOfImport(reading, node);
+      }
+    }
+    const from = table.start[node];
+    const to = table.end[node];
+    if (node < commentUntil || from === to) continue;
+    if (isComment.test(type)) {
+      spans.push(from, to, CONSTRUCT.comment, -1);
+      commentUntil = table.next[node];
+      continue;
+    }
+    const isNamed = language.nodeTypeIsNamed(types[node]);
+    if (isNamed && isLiteral.test(type)) {
+      const isSource = node < importUntil;
+      const line = importLine;
+      const source = isSource ? meaning(`import ${line} *`, () => ({ kind: 'import', line, name: '*' })) : -1;
+      spans.push(from, to, CONSTRUCT.literal, source);
+      continue;
+    }
+    if (table.next[node] !== node + 1) continue;
+    if (isWordKind.test(type) || (!isNamed && /^[a-z_]+$/i.test(type))) {
+      spans.push(from, to, CONSTRUCT.keyword, -1);
+      continue;
+    }
+    if (!isName.test(type)) continue;
+    const declared = declaredAt.get(from);
+    if (declared !== undefined) {
+      const own = meaning(`declaration ${declared}`, () => ({ kind: 'declaration', declaration: declared }));
+      spans.push(from, to, CONSTRUCT.declaration, own);
+      continue;
+    }
+    if (node < importUntil) {
+      const bound = boundTo(reading, node);
+      const own: Meaning =
+        bound?.kind === 'import' ? bound : { kind: 'import', line: importLine, name: textOf(reading, node) };
+      spans.push(
+        from,
+        to,
+        CONSTRUCT.import,
+        meaning(keyOf(own), () => own),
+      );
+      continue;
+    }
+    const bound = isOfAnother(reading, node, typeOf) ? undefined : boundTo(reading, node);
+    spans.push(from, to, CONSTRUCT.name, bound ? meaning(keyOf(bound), () => bound) : -1);
+  }
+  return { spans, meanings, parents: reading.declarations.map(({ parent }) => parent) };
+}
+
+/** The line under which the import that a statement makes is recorded. */
+function lineOfImport({ table, lineStarts, imports }: Reading, node: number): number {
+  const first = lineAt(lineStarts, table.start[node]);
+  const last = lineAt(lineStarts, Math.max(table.start[node], table.end[node] - 1));
+  return imports.find(({ line }) => line >= first && line <= last)?.line ?? first;
+}
+
+function keyOf(meaning: Meaning): string {
+  return Object.values(meaning).join(' ');
+}
+
+/** The offset of each declaration's name: the first name of that text in what declares it. */
+function declaredNames({ table, text, declarations }: Reading): Map<number, number> {
+  const found = new Map<number, number>();
+  declarations.forEach(({ node, name }, declaration) => {
+    const end = table.next[node];
+    for (let at = node; at < end; at++) {
+      if (table.next[at] !== at + 1) continue;
+      const from = table.start[at];
+      if (table.end[at] - from !== name.length || !text.startsWith(name, from) || found.has(from)) continue;
+      found.set(from, declaration);
+      return;
+    }
+  });
+  return found;
+}
+
+/** Type of each node by the grammar's own numbers, in the order of the table. */
+function nodeTypes(tree: ParsedFile['tree'], count: number): Uint16Array {
+  const types = new Uint16Array(count);
+  const cursor = tree.walk();
+  let node = 0;
+  for (;;) {
+    types[node++] = cursor.nodeTypeId;
+    if (cursor.gotoFirstChild()) continue;
+    while (!cursor.gotoNextSibling()) {
+      if (!cursor.gotoParent()) {
+        cursor.delete();
+        return types;
+      }
+    }
+  }
+}
+
+function hasSource({ table }: Reading, node: number, typeOf: (node: number) => string): boolean {
+  for (let child = node + 1; child < table.next[node]; child = table.next[child])
+    if (typeOf(child) === 'from') return true;
+  return false;
+}
+
+/** True for a name behind a dot, and for one that names an argument or a key: no variable is meant. */
+function isOfAnother({ table, text }: Reading, node: number, typeOf: (node: number) => string): boolean {
+  const before = text.slice(Math.max(0, table.start[node] - 3), table.start[node]).trimEnd();
+  if (/(\.|->|::|\?\.)$/.test(before) && !before.endsWith('...')) return true;
+  const parent = table.parent[node];
+  if (parent < 0 || !namesNoVariable.test(typeOf(parent))) return false;
+  return table.start[parent] === table.start[node];
+}
+
+function boundTo(reading: Reading, node: number): Meaning | undefined {
+  const { scopeOf, symbols, importBindings, imports } = reading;
+  const name = textOf(reading, node);
+  const binding: Binding | undefined = lookUp(scopeOf[node], name);
+  switch (binding?.kind) {
+    case 'symbol': {
+      const declaration = symbols[binding.symbol]?.[0];
+      return declaration === undefined ? undefined : { kind: 'declaration', declaration };
+    }
+    case 'local': {
+      const at = nameWithin(reading, binding.node, name);
+      return at < 0 ? undefined : { kind: 'local', offset: at };
+    }
+    case 'import': {
+      const bound = importBindings[binding.binding];
+      if (!bound) return undefined;
+      return { kind: 'import', line: imports[bound.import].line, name: bound.name };
+    }
+    default:
+      return undefined;
+  }
+}
+
+/** Offset of the first name of a text in a node; -1 for none. */
+function nameWithin({ table, text }: Reading, node: number, name: string): number {
+  for (let at = node; at < table.next[node]; at++) {
+    if (table.next[at] !== at + 1) continue;
+    const from = table.start[at];
+    if (table.end[at] - from === name.length && text.startsWith(name, from)) return from;
+  }
+  return -1;
+}
