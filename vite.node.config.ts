@@ -14,6 +14,7 @@ export default defineConfig({
         yletope: 'cli/yletope.ts',
         extractWorker: 'server/work/extractWorker.ts',
         surveyWorker: 'server/work/surveyWorker.ts',
+        searchWorker: 'server/work/searchWorker.ts',
         benchPass: 'bench/pass.ts',
       },
       output: { entryFileNames: '[name].js', chunkFileNames: 'shared-[hash].js' },

@@ -14,12 +14,15 @@ export function loader({ params, request }: Route.LoaderArgs) {
   if (!view) throw redirect(`/codebases/${params.codebaseId}`);
   const granularity = granularitySchema.parse(view.params.get('of'));
   const order = orderSchema.parse(view.params.get('order'));
-  const { scope, filter, withTests } = view;
+  const { scope, filter, withTests, only, overlay } = view;
+  const lists = { only: only?.marks, marked: overlay?.marks };
   const open = view.params.getAll('open');
   return {
     granularity,
     order,
-    picture: answering(() => matrixView(view.survey, { scope, granularity, open, order, filter, withTests })),
+    picture: answering(() =>
+      matrixView(view.survey, { scope, granularity, open, order, filter, withTests, ...lists }),
+    ),
     scope: scopeView(view.survey, scope),
   };
 }

@@ -9,11 +9,12 @@ import type { Route } from './+types/measures';
 export function loader({ params, request }: Route.LoaderArgs) {
   const view = viewRequest(request, params);
   if (!view) throw redirect(`/codebases/${params.codebaseId}`);
-  const { survey, scope, withTests } = view;
+  const { survey, scope, withTests, only, overlay } = view;
+  const lists = { only: only?.marks, marked: overlay?.marks };
   const query = measuresState(view.params);
   return {
     query,
-    table: answering(() => measuresView(survey, { ...query, scope, withTests })),
+    table: answering(() => measuresView(survey, { ...query, scope, withTests, ...lists })),
     catalogue: measuresFor(query.kind),
     scope: scopeView(survey, scope),
   };

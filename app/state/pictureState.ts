@@ -16,6 +16,9 @@ const schema = z.object({
   /** The claim whose evidence is open: `from` uses `to`. */
   from: z.string().nullable().catch(null),
   to: z.string().nullable().catch(null),
+  /** Id of the shortlist that pictures are confined to, and of the one that is marked on them. */
+  list: z.coerce.number().int().positive().nullable().catch(null),
+  overlay: z.coerce.number().int().positive().nullable().catch(null),
   kinds: choice(keysOf(kindChoices), 'any'),
   certainty: choice(keysOf(certaintyChoices), 'resolved'),
   tests: choice(['out', 'in'], 'out'),
@@ -42,7 +45,7 @@ export function patched(params: URLSearchParams, patch: Patch): URLSearchParams 
 }
 
 /** Parameters that mean the same in every view and are carried from one to the next. */
-const carried = ['in', 'focus', 'kinds', 'certainty', 'tests', 'dossier'];
+const carried = ['in', 'focus', 'list', 'overlay', 'kinds', 'certainty', 'tests', 'dossier'];
 
 export function carriedOver(params: URLSearchParams): string {
   const kept = new URLSearchParams();
@@ -55,7 +58,7 @@ export function carriedOver(params: URLSearchParams): string {
 }
 
 /** Parameters that change the dossier but not the picture. */
-const besidePicture = new Set(['focus', 'from', 'to', 'dossier', 'zoom', 'walk', 'cycle', 'line']);
+const besidePicture = new Set(['trail', 'focus', 'from', 'to', 'dossier', 'zoom', 'walk', 'cycle', 'line']);
 
 /** True when two addresses differ only in what stands beside the picture, so that it need not be loaded again. */
 function samePicture(current: URL, next: URL): boolean {

@@ -5,6 +5,8 @@ import { runtime, type Runtime } from '../../server/runtime.ts';
 import { textReader, type ReadText } from '../../server/source/readText.ts';
 import { codebase, workplaceOf, type Codebase } from '../../server/store/codebases.ts';
 import { latestSurvey, type SurveyRecord } from '../../server/store/surveys.ts';
+import { shortlists, type Shortlist } from '../../server/store/shortlists.ts';
+import { listedElements } from '../../server/views/shortlistView.ts';
 import { scopeElement } from '../../server/views/remembered.ts';
 import { filterOf } from '../../server/views/filters.ts';
 import type { DependencyFilter } from '../../core/graph/rollUp.ts';
@@ -47,6 +49,10 @@ export interface ViewRequest {
   filter: DependencyFilter;
   scope: number;
   withTests: boolean;
+  /** The shortlist that the picture is confined to, with its elements marked 1 and what is above them 2. */
+  only: { list: Shortlist; marks: Uint8Array } | null;
+  /** The shortlist that is marked on the picture. */
+  overlay: { list: Shortlist; marks: Uint8Array } | null;
   /** Reads files of the codebase as the survey saw them, or as they are now. */
   readText: ReadText;
 }
@@ -60,6 +66,11 @@ export function viewRequest(request: Request, params: { codebaseId: string }): V
   const state = pictureState(url.searchParams);
   return answering(() => {
     const survey = current.survey(record.id);
+    const listed = (id: number | null): ViewRequest['only'] => {
+      const list =
+        id === null ? undefined : shortlists(current.store, opened.id).find((own) => own.id === id);
+      return list ? { list, marks: listedElements(survey, list.keys) } : null;
+    };
     return {
       runtime: current,
       codebase: opened,
@@ -70,6 +81,8 @@ export function viewRequest(request: Request, params: { codebaseId: string }): V
       filter: filterOf(state.kinds, state.certainty),
       scope: scopeElement(survey, state.in),
       withTests: state.tests === 'in',
+      only: listed(state.list),
+      overlay: listed(state.overlay),
       readText: textReader(opened, record.commitHash, workplaceOf(current.store, opened.id)),
     };
   });

@@ -1,12 +1,16 @@
 import { declarationForms, type ElementKind } from '../../core/facts/fileFacts.ts';
-import { EVERYTHING_RESOLVED, passes } from '../../core/graph/rollUp.ts';
+import { EVERYTHING_RESOLVED } from '../../core/graph/rollUp.ts';
 import { cycles } from '../../core/graph/components.ts';
 import { folderUnits, graphOf } from '../../core/graph/units.ts';
-import { CERTAINTY, dependencyKinds, NO_FORM } from '../../core/link/linked.ts';
+import { NO_FORM } from '../../core/link/linked.ts';
 import { fileGraph } from '../../core/measures/coupling.ts';
 import { measureNamed } from '../../core/measures/catalogue.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { Problem } from '../problem.ts';
+import { describe, type Description } from './described.ts';
+import { hierarchyLinks, type HierarchyLink } from './hierarchy/links.ts';
+import { neighbours, type Neighbours } from './neighbours.ts';
+import type { ReadText } from '../source/readText.ts';
 import { elementOf, kindOf, labelOf, measureValues, remembered, type ElementLabel } from './remembered.ts';
 
 /** All that is known of the focus. */
@@ -20,8 +24,12 @@ export interface Dossier extends ElementLabel {
   path: ElementLabel[];
   measures: DossierMeasure[];
   peers: number;
-  uses: DossierUse[];
-  usedBy: DossierUse[];
+  /** How it introduces itself in its source. */
+  description: Description;
+  uses: Neighbours;
+  usedBy: Neighbours;
+  parents: HierarchyLink[];
+  children: HierarchyLink[];
   cycles: { granularity: 'file' | 'folder'; tag: string; size: number }[];
   holds: ElementLabel[];
   gaps: { name: string; reason: string; line: number }[];
@@ -42,13 +50,6 @@ export interface DossierMeasure {
   medianShare: number;
 }
 
-export interface DossierUse extends ElementLabel {
-  count: number;
-  kinds: string[];
-  /** True when no reference in it was settled by name resolution alone. */
-  inferred: boolean;
-}
-
 const measuresShown: Partial<Record<ElementKind, string[]>> = {
   folder: ['codeLines', 'files', 'complexityMean', 'instability', 'internalShare', 'commentShare'],
   file: ['codeLines', 'complexitySum', 'complexityMax', 'instability', 'level', 'reachedBy', 'commentShare'],
@@ -67,8 +68,13 @@ const measuresShown: Partial<Record<ElementKind, string[]>> = {
 
 /** Entries of one list in the dossier. */
 const MAX_LISTED = 60;
+const allOf = { filter: EVERYTHING_RESOLVED, withTests: true, limit: MAX_LISTED };
 
-export function dossierView(survey: SurveyedCodebase, key: string): Dossier {
+export async function dossierView(
+  survey: SurveyedCodebase,
+  readText: ReadText,
+  key: string,
+): Promise<Dossier> {
   const element = elementOf(survey, key);
   if (element === undefined) throw new Problem('notFound', `This survey has no ${key}.`);
   const { elements } = survey;
@@ -82,8 +88,11 @@ export function dossierView(survey: SurveyedCodebase, key: string): Dossier {
     path: pathTo(survey, element),
     measures: measuresOf(survey, element),
     peers: peersOf(survey, element).length,
-    uses: neighbours(survey, element, 'uses'),
-    usedBy: neighbours(survey, element, 'usedBy'),
+    description: await describe(survey, element, readText),
+    uses: neighbours(survey, element, { ...allOf, direction: 'uses' }),
+    usedBy: neighbours(survey, element, { ...allOf, direction: 'usedBy' }),
+    parents: hierarchyLinks(survey, element, 'up'),
+    children: hierarchyLinks(survey, element, 'down').slice(0, MAX_LISTED),
     cycles: cyclesOf(survey, element),
     holds: childrenOf(survey, element),
     gaps: file === element ? gapsOf(survey, element) : [],
@@ -91,7 +100,8 @@ export function dossierView(survey: SurveyedCodebase, key: string): Dossier {
   };
 }
 
-function formName({ elements, externals }: SurveyedCodebase, element: number): string {
+/** `class`, `method`, `folder`: the kind of an element as people say it. */
+export function formName({ elements, externals }: SurveyedCodebase, element: number): string {
   if (element >= elements.firstExternal) {
     return `external, ${externals[element - elements.firstExternal].ecosystem}`;
   }
@@ -147,50 +157,6 @@ function upperBound(sorted: Float64Array, value: number): number {
     else high = middle;
   }
   return low;
-}
-
-/**
- * Who stands at the other end of the focus's dependencies. A folder is told its neighbours among folders, a file among
- * files, anything smaller the elements themselves.
- */
-function neighbours(survey: SurveyedCodebase, element: number, direction: 'uses' | 'usedBy'): DossierUse[] {
-  const { elements, dependencies } = survey;
-  const end = elements.subtreeEnd[element];
-  const near = direction === 'uses' ? dependencies.from : dependencies.to;
-  const far = direction === 'uses' ? dependencies.to : dependencies.from;
-  const found = new Map<number, { count: number; kinds: Set<number>; exact: boolean }>();
-  for (let row = 0; row < dependencies.count; row++) {
-    if (near[row] < element || near[row] >= end) continue;
-    if (far[row] >= element && far[row] < end) continue;
-    if (!passes(dependencies, row, EVERYTHING_RESOLVED)) continue;
-    const other = counterpart(survey, element, far[row]);
-    let entry = found.get(other);
-    if (!entry) found.set(other, (entry = { count: 0, kinds: new Set(), exact: false }));
-    entry.count += dependencies.placeStart[row + 1] - dependencies.placeStart[row];
-    entry.kinds.add(dependencies.kind[row]);
-    if (dependencies.certainty[row] === CERTAINTY.exact) entry.exact = true;
-  }
-  return [...found]
-    .sort(([a, { count: m }], [b, { count: n }]) => n - m || a - b)
-    .slice(0, MAX_LISTED)
-    .map(([other, { count, kinds, exact }]) => ({
-      ...labelOf(survey, other),
-      count,
-      kinds: [...kinds].sort((a, b) => a - b).map((kind) => dependencyKinds[kind]),
-      inferred: !exact,
-    }));
-}
-
-function counterpart({ elements }: SurveyedCodebase, focus: number, other: number): number {
-  if (other >= elements.firstExternal) return other;
-  const isFileOrExternal = elements.file[focus] === focus || focus >= elements.firstExternal;
-  if (isFileOrExternal) return elements.file[other] < 0 ? other : elements.file[other];
-  if (elements.file[focus] >= 0) return other;
-  // A folder's neighbour is the outermost folder or file that does not hold the focus.
-  let at = other;
-  while (!(elements.parent[at] <= focus && focus < elements.subtreeEnd[elements.parent[at]]))
-    at = elements.parent[at];
-  return at;
 }
 
 function cyclesOf(survey: SurveyedCodebase, element: number): Dossier['cycles'] {

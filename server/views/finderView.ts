@@ -1,36 +1,80 @@
+import { declarationForms, elementKinds, type ElementKind } from '../../core/facts/fileFacts.ts';
+import { NO_FORM } from '../../core/link/linked.ts';
+import { parseFindQuery, type FindQuery } from '../../core/search/findQuery.ts';
+import { nameMatcher } from '../../core/search/namePattern.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { labelOf, type ElementLabel } from './remembered.ts';
 
-/** Elements whose name or place contains what was typed: whole names first, then beginnings, then the rest. */
+export interface FoundElement extends ElementLabel {
+  form: string;
+  place: string;
+}
+
+export interface Found {
+  total: number;
+  listed: FoundElement[];
+  /** What was typed and means nothing. */
+  unknown: string[];
+}
+
+/** Of two that answer equally well, what people look for more often comes first. */
+const kindOrder: ElementKind[] = ['type', 'file', 'routine', 'folder', 'external', 'field'];
+const orderOfKind = elementKinds.map((kind) => kindOrder.indexOf(kind));
+/** How much what was looked at lately is preferred: more than its kind, less than a better answer by two ranks. */
+const RECENT_BONUS = 15;
+
+/** Elements that answer what was typed, the best first; `recent` are keys, the latest first. O(elements). */
 export function findElements(
   survey: SurveyedCodebase,
   typed: string,
-  limit = 30,
-): (ElementLabel & { place: string })[] {
-  const wanted = typed.trim().toLowerCase();
-  if (wanted === '') return [];
+  recent: readonly string[] = [],
+  limit = 50,
+): Found {
+  const query = parseFindQuery(typed);
   const { elements } = survey;
+  const recency = new Map(recent.map((key, at) => [key, RECENT_BONUS - at / recent.length]));
   const scored: [score: number, element: number][] = [];
+  for (const [e, rank] of answers(survey, query))
+    scored.push([rank * 10 + orderOfKind[elements.kind[e]] - (recency.get(elements.key[e]) ?? 0), e]);
+  scored.sort(([a, x], [b, y]) => a - b || elements.name[x].length - elements.name[y].length || x - y);
+  return {
+    total: scored.length,
+    listed: scored.slice(0, limit).map(([, e]) => foundElement(survey, e)),
+    unknown: query.unknown,
+  };
+}
+
+/** Keys of all that answers, for a shortlist of it. */
+export function foundKeys(survey: SurveyedCodebase, typed: string): string[] {
+  return [...answers(survey, parseFindQuery(typed))].map(([e]) => survey.elements.key[e]);
+}
+
+export function foundElement(survey: SurveyedCodebase, e: number): FoundElement {
+  const { elements } = survey;
+  const form = elements.form[e];
+  return {
+    ...labelOf(survey, e),
+    form: form === NO_FORM ? elementKinds[elements.kind[e]] : declarationForms[form],
+    place: elements.file[e] < 0 ? '' : elements.key[elements.file[e]],
+  };
+}
+
+function* answers(survey: SurveyedCodebase, query: FindQuery): Iterable<[element: number, rank: number]> {
+  const { elements } = survey;
+  const isWanted = Uint8Array.from(elementKinds, (kind) => (query.kinds.includes(kind) ? 1 : 0));
+  const forms = new Set(query.forms.map((form) => declarationForms.indexOf(form)));
+  const anyKind = query.kinds.length + query.forms.length === 0;
+  const matches = query.pattern === '' ? () => 0 : nameMatcher(query.pattern);
+  const isRestricted = query.within.length + query.outside.length > 0;
+  if (query.pattern === '' && anyKind && !isRestricted) return;
   for (let e = 1; e < elements.count; e++) {
-    const name = elements.name[e].toLowerCase();
-    const at = name.indexOf(wanted);
-    const score =
-      name === wanted
-        ? 0
-        : at === 0
-          ? 1
-          : at > 0
-            ? 2
-            : elements.key[e].toLowerCase().includes(wanted)
-              ? 3
-              : -1;
-    if (score >= 0) scored.push([score * 10 + elements.kind[e], e]);
+    if (!anyKind && !isWanted[elements.kind[e]] && !forms.has(elements.form[e])) continue;
+    const rank = matches(elements.name[e], elements.key[e]);
+    if (rank === null || (isRestricted && !standsRight(elements.key[e].toLowerCase(), query))) continue;
+    yield [e, rank];
   }
-  return scored
-    .sort(([a, x], [b, y]) => a - b || elements.name[x].length - elements.name[y].length || x - y)
-    .slice(0, limit)
-    .map(([, e]) => ({
-      ...labelOf(survey, e),
-      place: elements.file[e] < 0 ? '' : elements.key[elements.file[e]],
-    }));
+}
+
+function standsRight(key: string, { within, outside }: FindQuery): boolean {
+  return within.every((place) => key.includes(place)) && !outside.some((place) => key.includes(place));
 }

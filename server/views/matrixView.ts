@@ -2,7 +2,8 @@ import { rollUp, type DependencyFilter } from '../../core/graph/rollUp.ts';
 import { unitsOf } from '../../core/graph/units.ts';
 import { matrixRows, type MatrixRow } from '../../core/layout/matrixRows.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
-import { labelOf, testElements, type ElementLabel } from './remembered.ts';
+import { leftOutOf } from './leftOut.ts';
+import { labelOf, type ElementLabel } from './remembered.ts';
 
 /** What the matrix is to show. */
 export interface MatrixQuery {
@@ -13,11 +14,16 @@ export interface MatrixQuery {
   order: 'level' | 'name';
   filter: DependencyFilter;
   withTests: boolean;
+  /** Elements to be shown, with what is above them: not 0. */
+  only?: Uint8Array;
+  /** Elements to be marked: 1. */
+  marked?: Uint8Array;
 }
 
 /** Rows, which are the columns too, and the filled cells: row i uses column j. */
 export interface MatrixPicture {
-  rows: (ElementLabel & Omit<MatrixRow, 'element'>)[];
+  /** `marked`: how many marked elements a row stands for. */
+  rows: (ElementLabel & Omit<MatrixRow, 'element'> & { marked: number })[];
   cells: { row: number[]; column: number[]; count: number[] };
   brackets: { first: number; last: number; tag: string }[];
   totals: { references: number; againstReferences: number; againstCells: number; largest: number };
@@ -25,7 +31,7 @@ export interface MatrixPicture {
 
 export function matrixView(survey: SurveyedCodebase, query: MatrixQuery): MatrixPicture {
   const { elements, dependencies } = survey;
-  const leftOut = query.withTests ? new Uint8Array(elements.count) : testElements(survey);
+  const leftOut = leftOutOf(survey, query);
   const openKeys = new Set(query.open);
   const { rows, brackets } = matrixRows(elements, {
     scope: query.scope,
@@ -66,11 +72,27 @@ export function matrixView(survey: SurveyedCodebase, query: MatrixQuery): Matrix
     }
   }
   return {
-    rows: rows.map(({ element, ...row }) => ({ ...labelOf(survey, element), ...row })),
+    rows: rows.map(({ element, ...row }) => ({
+      ...labelOf(survey, element),
+      ...row,
+      marked: marksIn(survey, element, query.marked),
+    })),
     cells,
     brackets: brackets.map(({ first, last }, index) => ({ first, last, tag: `C${index + 1}` })),
     totals,
   };
+}
+
+/** How many outermost marked elements stand in an element. */
+function marksIn({ elements }: SurveyedCodebase, element: number, marked: Uint8Array | undefined): number {
+  if (!marked) return 0;
+  if (marked[element] === 1) return 1;
+  let count = 0;
+  for (let e = element + 1; e < elements.subtreeEnd[element];) {
+    if (marked[e] === 1) count++;
+    e = marked[e] === 2 ? e + 1 : elements.subtreeEnd[e];
+  }
+  return count;
 }
 
 function hide(unitOf: Int32Array, leftOut: Uint8Array): void {

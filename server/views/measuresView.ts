@@ -1,4 +1,4 @@
-import { elementKinds, FORM, type ElementKind } from '../../core/facts/fileFacts.ts';
+import { elementKinds, FORM, KIND, type ElementKind } from '../../core/facts/fileFacts.ts';
 import { catalogue, measureNamed } from '../../core/measures/catalogue.ts';
 import type { Measure } from '../../core/measures/measure.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
@@ -13,6 +13,10 @@ export interface MeasuresQuery {
   /** Plain text that names or paths must contain; case does not matter. */
   filter: string;
   withTests: boolean;
+  /** Elements to be listed: 1. */
+  only?: Uint8Array;
+  /** Elements to be marked: 1. */
+  marked?: Uint8Array;
   page: number;
 }
 
@@ -21,6 +25,7 @@ export type MeasureHeader = Omit<Measure, 'compute'>;
 export interface MeasuresRow extends ElementLabel {
   line: number;
   file: string;
+  isMarked: boolean;
   values: (number | null)[];
 }
 
@@ -60,7 +65,7 @@ export function measuredElements(survey: SurveyedCodebase, query: MeasuresQuery)
   for (let e = query.scope; e < elements.subtreeEnd[query.scope]; e++) {
     if (elements.kind[e] !== kind || (!query.withTests && isTest[e])) continue;
     // A namespace holds types, but is none to be measured.
-    if (elements.form[e] === FORM.namespace) continue;
+    if (elements.form[e] === FORM.namespace || (query.only && query.only[e] !== 1)) continue;
     if (wanted === '' || elements.key[e].toLowerCase().includes(wanted)) found.push(e);
   }
   const sign = query.descending ? -1 : 1;
@@ -88,6 +93,7 @@ export function measuresView(survey: SurveyedCodebase, query: MeasuresQuery): Me
       ...labelOf(survey, e),
       file: elements.file[e] < 0 ? '' : elements.key[elements.file[e]],
       line: elements.startLine[e],
+      isMarked: query.marked?.[e] === 1 || (query.marked?.[e] === 2 && elements.kind[e] !== KIND.folder),
       values: values.map((column) => (Number.isNaN(column[e]) ? null : column[e])),
     })),
     count: found.length,

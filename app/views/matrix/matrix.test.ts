@@ -12,6 +12,7 @@ const row = (key: string, level = 0) => ({
   level,
   heading: false,
   opens: false,
+  marked: 0,
 });
 
 const picture: MatrixPicture = {

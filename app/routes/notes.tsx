@@ -1,0 +1,71 @@
+import { userInfo } from 'node:os';
+import { redirect } from 'react-router';
+import { z } from 'zod';
+import { attachNote, changeNote, notes, removeNote, writeNote } from '../../server/store/notes.ts';
+import { shownNotes } from '../../server/views/notesView.ts';
+import { requestedCodebase, requireSameOrigin, viewRequest } from '../state/requests.ts';
+import { NotesPage } from '../views/notes/NotesPage.tsx';
+import type { Route } from './+types/notes';
+
+/** All notes, or those on one element. */
+export function loader({ params, request }: Route.LoaderArgs) {
+  const view = viewRequest(request, params);
+  if (!view) throw redirect(`/codebases/${params.codebaseId}`);
+  const on = view.params.get('on');
+  const all = notes(view.runtime.store, view.codebase.id);
+  const wanted = on === null ? all : all.filter(({ key }) => key === on);
+  return { on, notes: shownNotes(view.survey, wanted), author: authorOf() };
+}
+
+/** Who writes, unless they say otherwise: the user that the server runs as. */
+function authorOf(): string {
+  try {
+    return userInfo().username;
+  } catch {
+    return '';
+  }
+}
+
+const id = z.coerce.number().int();
+const body = z.string().trim().min(1).max(100_000);
+const form = z.discriminatedUnion('edit', [
+  z.object({
+    edit: z.literal('write'),
+    key: z.string(),
+    line: z.coerce.number().int().positive().optional(),
+    anchor: z.string().max(2_000).optional(),
+    body,
+    author: z.string().trim().max(80),
+  }),
+  z.object({ edit: z.literal('change'), id, body }),
+  z.object({ edit: z.literal('attach'), id, key: z.string() }),
+  z.object({ edit: z.literal('remove'), id }),
+]);
+
+export async function action({ params, request }: Route.ActionArgs) {
+  requireSameOrigin(request);
+  const { runtime, codebase } = requestedCodebase(params);
+  const { store } = runtime;
+  const parsed = form.safeParse(Object.fromEntries(await request.formData()));
+  if (!parsed.success) return { problem: 'A note needs some words.' };
+  const edit = parsed.data;
+  switch (edit.edit) {
+    case 'write': {
+      const { key, line = null, anchor = null, author } = edit;
+      return { written: writeNote(store, codebase.id, { key, line, anchor, body: edit.body, author }) };
+    }
+    case 'change':
+      changeNote(store, codebase.id, edit.id, edit.body);
+      return null;
+    case 'attach':
+      attachNote(store, codebase.id, edit.id, edit.key);
+      return null;
+    case 'remove':
+      removeNote(store, codebase.id, edit.id);
+      return null;
+  }
+}
+
+export default function Notes({ loaderData, params }: Route.ComponentProps) {
+  return <NotesPage {...loaderData} codebaseId={params.codebaseId} />;
+}

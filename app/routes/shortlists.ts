@@ -1,0 +1,144 @@
+import { z } from 'zod';
+import { Problem } from '../../server/problem.ts';
+import { EVERYTHING_RESOLVED } from '../../core/graph/rollUp.ts';
+import {
+  makeShortlist,
+  removeShortlist,
+  renameShortlist,
+  setKeys,
+  shortlist,
+  shortlistName,
+  shortlists,
+} from '../../server/store/shortlists.ts';
+import { completed, inverted, shortlistPage, shortlistSummary } from '../../server/views/shortlistView.ts';
+import { foundKeys } from '../../server/views/finderView.ts';
+import { latestSurvey } from '../../server/store/surveys.ts';
+import { requestedCodebase, requireSameOrigin, viewRequest } from '../state/requests.ts';
+import type { Route } from './+types/shortlists';
+
+/** The codebase's shortlists, and one of them in full when it is asked for. */
+export function loader({ params, request }: Route.LoaderArgs) {
+  const view = viewRequest(request, params);
+  if (!view) return { lists: [], open: null };
+  const lists = shortlists(view.runtime.store, view.codebase.id);
+  const asked = lists.find(({ id }) => id === Number(view.params.get('open')));
+  return {
+    lists: lists.map((list) => shortlistSummary(view.survey, list)),
+    open: asked ? shortlistPage(view.survey, asked) : null,
+  };
+}
+
+const id = z.coerce.number().int();
+const keys = z.string().transform((text) => z.array(z.string()).parse(JSON.parse(text)));
+const form = z.discriminatedUnion('edit', [
+  z.object({ edit: z.literal('make'), name: shortlistName, keys }),
+  z.object({ edit: z.literal('makeFound'), name: shortlistName, q: z.string() }),
+  z.object({ edit: z.literal('add'), id, keys }),
+  z.object({ edit: z.literal('takeOut'), id, keys }),
+  z.object({ edit: z.literal('rename'), id, name: shortlistName }),
+  z.object({ edit: z.literal('remove'), id }),
+  z.object({
+    edit: z.literal('combine'),
+    id,
+    other: id,
+    how: z.enum(['union', 'intersection', 'difference']),
+  }),
+  z.object({ edit: z.literal('invert'), id }),
+  z.object({
+    edit: z.literal('complete'),
+    id,
+    direction: z.enum(['uses', 'usedBy']),
+    steps: z.coerce.number().int().min(1).max(10),
+  }),
+  z.object({ edit: z.literal('import'), name: shortlistName, text: z.string() }),
+]);
+
+export async function action({ params, request }: Route.ActionArgs) {
+  requireSameOrigin(request);
+  const { runtime, codebase } = requestedCodebase(params);
+  const { store } = runtime;
+  const parsed = form.safeParse(Object.fromEntries(await request.formData()));
+  if (!parsed.success) return { problem: 'That was not understood.' };
+  const edit = parsed.data;
+  const record = latestSurvey(store, codebase.id);
+  try {
+    const survey = record && runtime.survey(record.id);
+    if (!survey) throw new Problem('badRequest', 'This codebase has not been surveyed yet.');
+    switch (edit.edit) {
+      case 'make':
+        return { made: makeShortlist(store, codebase.id, edit.name, edit.keys).id };
+      case 'makeFound':
+        return { made: makeShortlist(store, codebase.id, edit.name, foundKeys(survey, edit.q)).id };
+      case 'import':
+        return { made: makeShortlist(store, codebase.id, edit.name, importedKeys(edit.text)).id };
+      case 'remove':
+        removeShortlist(store, codebase.id, edit.id);
+        return null;
+      case 'rename':
+        renameShortlist(store, codebase.id, edit.id, edit.name);
+        return null;
+    }
+    const list = shortlist(store, codebase.id, edit.id);
+    switch (edit.edit) {
+      case 'add':
+        setKeys(store, codebase.id, list.id, [...list.keys, ...edit.keys]);
+        return null;
+      case 'takeOut':
+        setKeys(
+          store,
+          codebase.id,
+          list.id,
+          list.keys.filter((key) => !edit.keys.includes(key)),
+        );
+        return null;
+      case 'invert': {
+        const rest = inverted(survey, list.keys, 0);
+        return { made: makeShortlist(store, codebase.id, `all but ${list.name}`, rest).id };
+      }
+      case 'complete': {
+        const { direction, steps } = edit;
+        const all = completed(survey, list.keys, { direction, steps, filter: EVERYTHING_RESOLVED });
+        const what = direction === 'uses' ? 'with what it uses' : 'with what uses it';
+        return { made: makeShortlist(store, codebase.id, `${list.name} ${what}`, all).id };
+      }
+      case 'combine': {
+        const other = shortlist(store, codebase.id, edit.other);
+        const others = new Set(other.keys);
+        const both = {
+          union: { word: 'and', keys: [...list.keys, ...other.keys] },
+          intersection: { word: 'in both', keys: list.keys.filter((key) => others.has(key)) },
+          difference: { word: 'without', keys: list.keys.filter((key) => !others.has(key)) },
+        }[edit.how];
+        return {
+          made: makeShortlist(store, codebase.id, `${list.name} ${both.word} ${other.name}`, both.keys).id,
+        };
+      }
+    }
+  } catch (error) {
+    if (error instanceof Problem) return { problem: error.message };
+    throw error;
+  }
+}
+
+const importSchema = z.union([z.array(z.string()), z.object({ keys: z.array(z.string()) })]);
+
+/** Keys from a file: JSON as it is exported, or one key a line, the first column of a table. */
+function importedKeys(text: string): string[] {
+  const trimmed = text.trim();
+  if (/^[[{]/.test(trimmed)) {
+    try {
+      const parsed = importSchema.parse(JSON.parse(trimmed));
+      return Array.isArray(parsed) ? parsed : parsed.keys;
+    } catch {
+      throw new Problem(
+        'badRequest',
+        'This JSON holds no shortlist: a list of keys, or an object with `keys`.',
+      );
+    }
+  }
+  const lines = trimmed.split(/\r?\n/).map((line) => line.trim());
+  const keys = lines.map(
+    (line) => /^"((?:[^"]|"")*)"/.exec(line)?.[1].replaceAll('""', '"') ?? line.split(',')[0],
+  );
+  return keys.filter((key, at) => key !== '' && !(at === 0 && key === 'key'));
+}

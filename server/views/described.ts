@@ -1,0 +1,77 @@
+import { NO_FORM } from '../../core/link/linked.ts';
+import type { SurveyedCodebase } from '../../core/survey.ts';
+import type { ReadText } from '../source/readText.ts';
+
+/** How an element introduces itself in its source. */
+export interface Description {
+  /** The head of its declaration on one line; empty for folders, files and externals. */
+  signature: string;
+  /** Its documentation comment without the marks; empty for none. */
+  doc: string;
+}
+
+const MAX_HEAD_LINES = 12;
+const MAX_SIGNATURE = 400;
+const MAX_DOC = 4_000;
+
+/** Reads the head and the comment of an element from its file, as it is now. */
+export async function describe(
+  { elements }: SurveyedCodebase,
+  element: number,
+  readText: ReadText,
+): Promise<Description> {
+  const file = elements.file[element];
+  if (file < 0 || elements.form[element] === NO_FORM) return { signature: '', doc: '' };
+  const text = (await readText(elements.key[file]))?.text;
+  if (text === undefined) return { signature: '', doc: '' };
+  const lines = text.split('\n');
+  const first = elements.startLine[element] - 1;
+  const last = Math.min(elements.endLine[element], first + MAX_HEAD_LINES);
+  const docStart = elements.docStart[element];
+  const doc = docStart > 0 ? lines.slice(docStart - 1, elements.docEnd[element]) : [];
+  return {
+    signature: signatureOf(lines.slice(first, last), elements.name[element]),
+    doc: withoutMarks(doc).slice(0, MAX_DOC),
+  };
+}
+
+/**
+ * The head of a declaration: up to where its body or value begins. Annotations and decorators that stand above the
+ * name's line are not part of it.
+ */
+export function signatureOf(lines: readonly string[], name: string): string {
+  const plain = name.replace(/<.*$/, '');
+  const named = lines.findIndex((line) => !/^\s*[@[]/.test(line) && line.includes(plain));
+  const text = lines.slice(Math.max(0, named)).join('\n');
+  let depth = 0;
+  let end = text.length;
+  for (let at = 0; at < text.length; at++) {
+    const character = text[at];
+    if ('(['.includes(character)) depth++;
+    else if (')]'.includes(character)) depth--;
+    if (depth > 0) continue;
+    const endsHere =
+      character === '{' ||
+      character === ';' ||
+      (character === '=' && text[at + 1] === '>') ||
+      (character === ':' && /^:[ \t]*(#.*)?\r?(\n|$)/.test(text.slice(at)));
+    if (!endsHere) continue;
+    end = at;
+    break;
+  }
+  return text.slice(0, end).replace(/\s+/g, ' ').trim().slice(0, MAX_SIGNATURE);
+}
+
+/** A comment's words: without `/**`, `*`, `//`, `///`, `#` and quotes, its paragraphs kept. */
+export function withoutMarks(lines: readonly string[]): string {
+  return lines
+    .map((line) =>
+      line
+        .replace(/^\s*(\/\*\*?|\*\/|\*(?!\*)|\/\/[/!]?|#+|"""|''')\s?/, '')
+        .replace(/\s*(\*\/|"""|''')\s*$/, '')
+        .replace(/<\/?(summary|para|remarks)>/g, '')
+        .trimEnd(),
+    )
+    .join('\n')
+    .trim();
+}

@@ -1,0 +1,73 @@
+import picomatch from 'picomatch';
+import type { TextMatch } from '../../core/search/textQuery.ts';
+import { KIND } from '../../core/facts/fileFacts.ts';
+import type { SurveyedCodebase } from '../../core/survey.ts';
+import type { SearchPart } from '../search/textSearch.ts';
+import { elementOf, labelOf, type ElementLabel } from './remembered.ts';
+
+/** A match with the innermost routine or type it stands in; null for the file itself. */
+export interface PlacedMatch extends TextMatch {
+  inside: ElementLabel | null;
+}
+
+export interface MatchedFile {
+  path: string;
+  count: number;
+  matches: PlacedMatch[];
+}
+
+/** Files in which to search: of the survey, below a folder, by a glob, with or without tests. */
+export function searchedPaths(
+  survey: SurveyedCodebase,
+  { scope, glob, withTests }: { scope: number; glob: string; withTests: boolean },
+): string[] {
+  const end = survey.elements.subtreeEnd[scope];
+  const isWanted = glob.trim() === '' ? () => true : picomatch(globs(glob), { dot: true, nocase: true });
+  return survey.files
+    .filter(({ element, isTest }) => element >= scope && element < end && (withTests || !isTest))
+    .map(({ path }) => path)
+    .filter((path) => isWanted(path));
+}
+
+/** `*.ts, tolls` means files with the ending anywhere, and all below any folder of the name. */
+function globs(typed: string): string[] {
+  return typed
+    .split(',')
+    .map((part) => part.trim())
+    .filter((part) => part !== '')
+    .flatMap((part) => {
+      if (part.includes('/')) return [part, `${part.replace(/\/$/, '')}/**`];
+      return /[*?[{.]/.test(part) ? [`**/${part}`] : [`**/${part}/**`, `**/${part}`];
+    });
+}
+
+/** Puts the matches of a part into the routines and types of the survey. */
+export function placedMatches(survey: SurveyedCodebase, { files }: SearchPart): MatchedFile[] {
+  return files.map(({ path, count, matches }) => {
+    const file = elementOf(survey, path);
+    return {
+      path,
+      count,
+      matches: matches.map((match) => {
+        const inside = file === undefined ? -1 : innermost(survey, file, match.line);
+        return { ...match, inside: inside < 0 ? null : labelOf(survey, inside) };
+      }),
+    };
+  });
+}
+
+/** The innermost routine or type around a line of a file; -1 when none is. O(elements on the way down). */
+export function innermost({ elements }: SurveyedCodebase, file: number, line: number): number {
+  let inside = -1;
+  let at = file + 1;
+  let end = elements.subtreeEnd[file];
+  while (at < end) {
+    const holds = elements.startLine[at] <= line && line <= elements.endLine[at];
+    if (holds && elements.kind[at] !== KIND.field) {
+      inside = at;
+      end = elements.subtreeEnd[at];
+      at++;
+    } else at = elements.subtreeEnd[at];
+  }
+  return inside;
+}
