@@ -5,6 +5,8 @@ import { useNavigate, useParams } from 'react-router';
 import type { ElementLabel } from '../../server/views/remembered.ts';
 import { usePicture } from '../state/usePicture.ts';
 import { useElementLinks } from './elementLinks.ts';
+import { useNoteDialog } from './notes/NoteDialog.tsx';
+import { useShortlists } from './shortlists/Shortlists.tsx';
 
 type OpenMenu = (element: ElementLabel, position: { left: number; top: number }) => void;
 
@@ -20,18 +22,35 @@ export function ElementMenuProvider({ children }: { children: ReactNode }) {
   const { codebaseId } = useParams();
   const links = useElementLinks(codebaseId!);
   const navigate = useNavigate();
-  const { focusOn } = usePicture();
+  const { focusOn, change, params } = usePicture();
+  const { offer } = useShortlists();
+  const { writeNote } = useNoteDialog();
   const open = useCallback<OpenMenu>((element, position) => setOpened({ element, ...position }), []);
   const close = (): void => setOpened(null);
   const verbs: { label: string; run: (() => void) | null }[] = opened
     ? [
         { label: 'Open source', run: following(links.source(opened.element)) },
+        { label: 'Read beside', run: readingBeside(opened.element) },
+        { label: 'Show among types', run: following(links.types(opened.element)) },
         { label: 'Show in matrix', run: following(links.matrix(opened.element)) },
         { label: 'Show in measures', run: following(links.measures(opened.element)) },
         { label: 'Uses and used by', run: () => focusOn(opened.element.key) },
+        {
+          label: 'Add to shortlist…',
+          run: () => offer({ suggested: opened.element.name, count: 1, keys: [opened.element.key] }),
+        },
+        { label: 'Add note…', run: () => writeNote({ key: opened.element.key }) },
         { label: 'Copy its key', run: () => void navigator.clipboard?.writeText(opened.element.key) },
       ]
     : [];
+  /** Where a file is read already: beside it, the file of the element. */
+  function readingBeside(element: ElementLabel): (() => void) | null {
+    const file = params.get('file');
+    if (file === null || links.source(element) === null) return null;
+    const other = element.key.split('#')[0];
+    if (other === file) return null;
+    return () => change({ beside: [...new Set([...params.getAll('beside'), other])] });
+  }
   function following(address: string | null): (() => void) | null {
     return address === null ? null : () => void navigate(address);
   }

@@ -1,38 +1,58 @@
 import Dialog from '@mui/material/Dialog';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { useFetcher, useNavigate } from 'react-router';
+import type { FoundElement } from '../../server/views/finderView.ts';
 import type { loader as findLoader } from '../routes/find.ts';
+import { counted, figure } from '../state/figures.ts';
+import { carriedOver } from '../state/pictureState.ts';
+import { recentKeys } from '../state/recent.ts';
 import { usePicture } from '../state/usePicture.ts';
 import { useElementLinks } from './elementLinks.ts';
+import { useShortlists } from './shortlists/Shortlists.tsx';
 
-/** Finds elements by name as one types. Enter sets the focus, Ctrl+Enter opens the source. */
+const RECENT_SENT = 30;
+
+/**
+ * Finds elements by name as one types, and leads on to a search in the texts. Enter sets the focus, Ctrl+Enter opens
+ * the source, Shift+Enter searches the texts.
+ */
 export function Finder({ codebaseId, onClose }: { codebaseId: number; onClose: () => void }) {
   const { load, data } = useFetcher<typeof findLoader>();
   const [typed, setTyped] = useState('');
   const [chosen, setChosen] = useState(0);
   const navigate = useNavigate();
-  const { focusOn } = usePicture();
+  const { focusOn, params } = usePicture();
+  const { offer } = useShortlists();
   const links = useElementLinks(String(codebaseId));
   const list = useRef<HTMLUListElement>(null);
-  const found = typed.trim() === '' ? [] : (data?.found ?? []);
   const isCurrent = data?.asked === typed;
+  const found = useMemo(() => data?.listed ?? [], [data]);
+  const isEmpty = typed.trim() === '';
   /** Enter was pressed before what was typed had been looked up; it means the first of what will be found. */
   const [early, setEarly] = useState<{ opensSource: boolean } | null>(null);
 
   useEffect(() => {
-    if (typed.trim() !== '') void load(`/codebases/${codebaseId}/find?q=${encodeURIComponent(typed)}`);
+    const query = new URLSearchParams({ q: typed });
+    for (const key of recentKeys(codebaseId).slice(0, RECENT_SENT)) query.append('recent', key);
+    void load(`/codebases/${codebaseId}/find?${query}`);
   }, [typed, codebaseId, load]);
   useEffect(() => {
     list.current?.children[chosen]?.scrollIntoView({ block: 'nearest' });
   }, [chosen]);
 
-  const take = (index: number, opensSource: boolean): void => {
-    const element = found[index];
+  const take = (element: FoundElement | undefined, opensSource: boolean): void => {
     if (!element) return;
     onClose();
     const source = opensSource ? links.source(element) : null;
     if (source === null) focusOn(element.key);
     else void navigate(source);
+  };
+  const searchTexts = (): void => {
+    if (isEmpty) return;
+    onClose();
+    const query = new URLSearchParams(carriedOver(params));
+    query.set('q', typed.trim());
+    void navigate(`/codebases/${codebaseId}/text?${query}`);
   };
 
   const takeEarly = useRef(take);
@@ -40,39 +60,43 @@ export function Finder({ codebaseId, onClose }: { codebaseId: number; onClose: (
     takeEarly.current = take;
   });
   useEffect(() => {
-    if (early && isCurrent) takeEarly.current(0, early.opensSource);
-  }, [early, isCurrent]);
+    if (early && isCurrent) takeEarly.current(found[0], early.opensSource);
+  }, [early, isCurrent, found]);
+
+  const onKeyDown = (event: KeyboardEvent): void => {
+    if (event.key === 'ArrowDown') setChosen(Math.min(found.length - 1, chosen + 1));
+    else if (event.key === 'ArrowUp') setChosen(Math.max(0, chosen - 1));
+    else if (event.key === 'Enter' && event.shiftKey) searchTexts();
+    else if (event.key === 'Enter') {
+      const opensSource = event.ctrlKey || event.metaKey;
+      if (isCurrent) take(found[chosen], opensSource);
+      else setEarly({ opensSource });
+    } else return;
+    event.preventDefault();
+  };
 
   return (
     <Dialog
       open
       onClose={onClose}
       fullWidth
-      maxWidth="sm"
+      maxWidth="md"
       sx={{ '& .MuiDialog-container': { alignItems: 'flex-start' } }}
     >
       <div className="finder">
         <input
           autoFocus
-          aria-label="Find a file, type or routine"
-          placeholder="Find a file, type or routine"
+          aria-label="Find a file, type, routine or field"
+          placeholder="A name or a part of one: toll, *Rate*, berth?, TQ, tolls/rate. Then, if need be: , routines, in src/tolls"
           value={typed}
           onChange={(event) => {
             setTyped(event.target.value);
             setEarly(null);
             setChosen(0);
           }}
-          onKeyDown={(event) => {
-            if (event.key === 'ArrowDown') setChosen(Math.min(found.length - 1, chosen + 1));
-            else if (event.key === 'ArrowUp') setChosen(Math.max(0, chosen - 1));
-            else if (event.key === 'Enter') {
-              const opensSource = event.ctrlKey || event.metaKey;
-              if (isCurrent) take(chosen, opensSource);
-              else setEarly({ opensSource });
-            } else return;
-            event.preventDefault();
-          }}
+          onKeyDown={onKeyDown}
         />
+        {isEmpty && found.length > 0 && <p className="faded finder-heading">Looked at lately</p>}
         <ul ref={list} role="listbox" aria-label="Found">
           {found.map((element, index) => (
             <li
@@ -80,22 +104,54 @@ export function Finder({ codebaseId, onClose }: { codebaseId: number; onClose: (
               role="option"
               aria-selected={index === chosen}
               onMouseEnter={() => setChosen(index)}
-              onClick={(event) => take(index, event.ctrlKey)}
+              onClick={(event) => take(element, event.ctrlKey)}
             >
               <span className="mono">{element.name}</span>
-              <span className="faded">{element.kind}</span>
+              <span className="faded">{element.form}</span>
               <span className="mono faded place-name">
                 {element.place === element.key ? element.key : element.place}
               </span>
             </li>
           ))}
         </ul>
-        <p className="faded hint">
-          {typed.trim() !== '' && data && found.length === 0
-            ? `Nothing is called “${typed.trim()}”. Try a part of the name or of the path.`
-            : 'Enter sets the focus, Ctrl+Enter opens the source.'}
+        <p className="faded hint finder-foot">
+          <span>{hintFor(typed, data, isCurrent)}</span>
+          {!isEmpty && (
+            <>
+              <button type="button" className="plain-button link" onClick={searchTexts}>
+                Search the texts for it <kbd>Shift+Enter</kbd>
+              </button>
+              {data && data.total > 0 && (
+                <button
+                  type="button"
+                  className="plain-button link"
+                  onClick={() => {
+                    onClose();
+                    offer({ suggested: typed.trim().slice(0, 80), count: data.total, found: typed });
+                  }}
+                >
+                  Shortlist all {figure(data.total)}
+                </button>
+              )}
+            </>
+          )}
         </p>
       </div>
     </Dialog>
   );
+}
+
+function hintFor(
+  typed: string,
+  data: { total: number; listed: unknown[]; unknown: string[] } | undefined,
+  isCurrent: boolean,
+): string {
+  if (typed.trim() === '')
+    return 'Refine after commas: a kind (types, routines, fields, classes…), “in” or “not in” a part of a path.';
+  if (!data || !isCurrent) return 'Looking…';
+  if (data.unknown.length > 0)
+    return `“${data.unknown[0]}” is no kind and no place: try “routines”, or “in src”.`;
+  if (data.total === 0) return `Nothing is called “${typed.trim()}”. Try a part of the name or of the path.`;
+  const shown = data.listed.length < data.total ? `, the best ${data.listed.length} shown` : '';
+  return `${counted(data.total, 'element')} found${shown}. Enter sets the focus, Ctrl+Enter opens the source.`;
 }

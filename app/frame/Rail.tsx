@@ -24,6 +24,11 @@ export const railGroups: { heading: string; views: RailView[] }[] = [
         drawing: 'M4 10a6 6 0 1 1 6 6M7 10l2.5 2.5L14 7',
         count: (_, news) => news?.total ?? 0,
       },
+      {
+        name: 'Text',
+        path: 'text',
+        drawing: 'M8.5 14a5.5 5.5 0 1 1 0-11 5.5 5.5 0 0 1 0 11ZM12.5 12.5 17 17',
+      },
     ],
   },
   {
@@ -32,7 +37,14 @@ export const railGroups: { heading: string; views: RailView[] }[] = [
   },
   {
     heading: 'Connect',
-    views: [{ name: 'Matrix', path: 'matrix', drawing: 'M3 3h14v14H3zM3 10h14M10 3v14' }],
+    views: [
+      { name: 'Matrix', path: 'matrix', drawing: 'M3 3h14v14H3zM3 10h14M10 3v14' },
+      {
+        name: 'Types',
+        path: 'types',
+        drawing: 'M7 3h6v5H7zM3 13h5v4H3zM12 13h5v4h-5zM10 8v2.5M5.5 13v-2.5h9V13',
+      },
+    ],
   },
   {
     heading: 'Judge',
@@ -44,6 +56,10 @@ export const railGroups: { heading: string; views: RailView[] }[] = [
         count: ({ fileCycles }) => fileCycles,
       },
     ],
+  },
+  {
+    heading: 'Tell',
+    views: [{ name: 'Notes', path: 'notes', drawing: 'M4 3h12v9l-4 5H4zM7 7h6M7 10h4' }],
   },
 ];
 

@@ -9,6 +9,8 @@ export interface ElementLinks {
   place(file: string, line: number): string;
   /** What a double click leads to: the source, or the matrix of a folder. */
   goIn(element: ElementLabel): string | null;
+  /** The hierarchy of a type, or of the one that a member stands in; null for folders. */
+  types(element: ElementLabel): string | null;
   matrix(element: ElementLabel): string | null;
   measures(element: ElementLabel): string | null;
 }
@@ -40,6 +42,8 @@ export function useElementLinks(codebaseId: string): ElementLinks {
       source,
       place: (file, line) => address('source', { file, line: String(line) }),
       goIn: (element) => (element.kind === 'folder' ? inFolder('matrix', element) : source(element)),
+      types: ({ key, kind }) =>
+        kind === 'folder' || kind === 'file' ? null : address('types', { focus: key }),
       matrix: (element) => inFolder('matrix', element),
       measures: (element) => inFolder('measures', element),
     };

@@ -22,7 +22,7 @@ const inks = HighlightStyle.define([
 ]);
 
 const sheet = EditorView.theme({
-  '&': { height: '100%', fontSize: '12.5px', color: 'var(--ink)', backgroundColor: 'var(--sheet)' },
+  '&': { height: '100%', fontSize: 'inherit', color: 'var(--ink)', backgroundColor: 'var(--sheet)' },
   '.cm-scroller': { fontFamily: 'var(--figures)', lineHeight: '1.5' },
   '.cm-gutters': {
     backgroundColor: 'var(--sheet)',
@@ -32,6 +32,12 @@ const sheet = EditorView.theme({
   },
   '.cm-lineNumbers .cm-gutterElement': { padding: '0 10px 0 14px' },
   '.cm-content': { paddingLeft: '6px' },
+  '.cm-hidden-character': {
+    color: 'var(--against)',
+    border: '1px solid var(--against)',
+    fontSize: '0.8em',
+    padding: '0 2px',
+  },
   '.cm-line-asked': {
     backgroundColor: 'color-mix(in srgb, var(--accent) 16%, transparent)',
     boxShadow: 'inset 3px 0 0 var(--accent)',
@@ -50,18 +56,37 @@ function languageOf(path: string): Extension {
   return javascript({ typescript: /\.[cm]?tsx?$/.test(path), jsx: /\.([jt]sx|js)$/.test(path) });
 }
 
-/** What every text of code is shown with: read-only, numbered, inked by its language, searchable. */
-export function reading(path: string): Extension[] {
+/** Characters that turn the direction of a line or cannot be seen: by them code can read other than it runs. */
+const hidden = /[\u200b-\u200f\u202a-\u202e\u2060-\u2069\ufeff\ud800-\udfff]/g;
+const isLone = /^[\ud800-\udfff]$/;
+
+const shownCharacters = highlightSpecialChars({
+  addSpecialChars: hidden,
+  render(code, description) {
+    const mark = document.createElement('span');
+    mark.className = 'cm-hidden-character';
+    mark.textContent = `U+${code.toString(16).toUpperCase().padStart(4, '0')}`;
+    mark.title = isLone.test(String.fromCharCode(code))
+      ? 'Half of a character: the file is damaged here'
+      : (description ?? 'A control character that cannot be seen');
+    return mark;
+  },
+});
+
+/**
+ * What every text of code is shown with: read-only, numbered, searchable, and inked by its language unless what stands
+ * in it is marked otherwise.
+ */
+export function reading(path: string, { inked }: { inked: boolean } = { inked: true }): Extension[] {
   return [
     EditorState.readOnly.of(true),
     EditorView.contentAttributes.of({ 'aria-label': `Text of ${path}`, tabindex: '0' }),
     lineNumbers(),
     drawSelection(),
-    highlightSpecialChars(),
+    shownCharacters,
     search(),
     keymap.of(searchKeymap),
-    languageOf(path),
-    syntaxHighlighting(inks),
+    inked ? [languageOf(path), syntaxHighlighting(inks)] : [],
     sheet,
   ];
 }

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Outlet, useLocation, useRevalidator } from 'react-router';
 import { latestSurvey } from '../../server/store/surveys.ts';
 import { codebaseState } from '../../server/views/codebaseState.ts';
@@ -9,8 +9,12 @@ import { Finder } from '../frame/Finder.tsx';
 import { KeysDialog } from '../frame/KeysDialog.tsx';
 import { Rail } from '../frame/Rail.tsx';
 import { TitleBlock } from '../frame/TitleBlock.tsx';
+import { NoteDialogProvider } from '../frame/notes/NoteDialog.tsx';
+import { ShortlistProvider } from '../frame/shortlists/Shortlists.tsx';
+import { Tray } from '../frame/shortlists/Tray.tsx';
 import { useFrameKeys } from '../frame/useFrameKeys.ts';
 import { LiveProvider } from '../state/live.tsx';
+import { noteVisit } from '../state/recent.ts';
 import { requestedCodebase } from '../state/requests.ts';
 import { usePicture } from '../state/usePicture.ts';
 import type { Route } from './+types/codebase';
@@ -40,6 +44,9 @@ export default function CodebaseFrame({ loaderData }: Route.ComponentProps) {
   const picture = usePicture();
   const view = useLocation().pathname.split('/')[3] ?? '';
   const revalidator = useRevalidator();
+  useEffect(() => {
+    if (picture.focus !== null) noteVisit(codebase.id, picture.focus);
+  }, [codebase.id, picture.focus]);
   useFrameKeys(codebase.id, picture, { onFind: () => setFinding(true), onKeys: () => setShowsKeys(true) });
   return (
     <LiveProvider
@@ -48,20 +55,25 @@ export default function CodebaseFrame({ loaderData }: Route.ComponentProps) {
       isWatched={codebase.keepCurrent !== 'no'}
       onMilestone={() => void revalidator.revalidate()}
     >
-      <ElementMenuProvider>
-        <div className="frame">
-          <TitleBlock codebase={codebase} record={record} news={news} onFind={() => setFinding(true)} />
-          <Rail codebaseId={codebase.id} totals={record?.totals ?? null} news={news} />
-          <main className="view">
-            <Outlet />
-          </main>
-          {!withoutDossier.has(view) && record && (
-            <Dossier codebaseId={codebase.id} staysWhenEmpty={view === 'matrix' || view === 'cycles'} />
-          )}
-        </div>
-        {finding && <Finder codebaseId={codebase.id} onClose={() => setFinding(false)} />}
-        {showsKeys && <KeysDialog view={view} onClose={() => setShowsKeys(false)} />}
-      </ElementMenuProvider>
+      <ShortlistProvider codebaseId={String(codebase.id)}>
+        <NoteDialogProvider codebaseId={String(codebase.id)}>
+          <ElementMenuProvider>
+            <div className="frame">
+              <TitleBlock codebase={codebase} record={record} news={news} onFind={() => setFinding(true)} />
+              <Rail codebaseId={codebase.id} totals={record?.totals ?? null} news={news} />
+              <main className="view">
+                <Outlet />
+              </main>
+              {!withoutDossier.has(view) && record && (
+                <Dossier codebaseId={codebase.id} staysWhenEmpty={view === 'matrix' || view === 'cycles'} />
+              )}
+              {record && <Tray codebaseId={String(codebase.id)} />}
+            </div>
+            {finding && <Finder codebaseId={codebase.id} onClose={() => setFinding(false)} />}
+            {showsKeys && <KeysDialog view={view} onClose={() => setShowsKeys(false)} />}
+          </ElementMenuProvider>
+        </NoteDialogProvider>
+      </ShortlistProvider>
     </LiveProvider>
   );
 }

@@ -1,5 +1,5 @@
 import { Problem } from '../../server/problem.ts';
-import { searchTexts } from '../../server/search/textSearch.ts';
+import { searchTexts, type SearchPart } from '../../server/search/textSearch.ts';
 import { workplaceOf } from '../../server/store/codebases.ts';
 import { placedMatches, searchedPaths, type MatchedFile } from '../../server/views/textSearchView.ts';
 import { viewRequest } from '../state/requests.ts';
@@ -18,7 +18,7 @@ export function loader({ params, request }: Route.LoaderArgs) {
   const query = textState(view.params);
   const paths = searchedPaths(survey, { scope, glob: query.glob, withTests });
   const task = {
-    origin: codebase,
+    origin: { kind: codebase.kind, address: codebase.address, ref: codebase.ref },
     commit: record.commitHash,
     workplace: workplaceOf(runtime.store, codebase.id),
     state: `${record.id}`,
@@ -27,15 +27,15 @@ export function loader({ params, request }: Route.LoaderArgs) {
   };
   const encoder = new TextEncoder();
   const line = (value: MatchesLine): Uint8Array => encoder.encode(`${JSON.stringify(value)}\n`);
-  const parts = searchTexts({ ...task, origin: { kind: codebase.kind, address: codebase.address } });
+  const parts = searchTexts(task);
   const stream = new ReadableStream<Uint8Array>({
     async pull(controller) {
       try {
-        const { value, done } = await parts.next();
-        if (done) controller.close();
+        const next: IteratorResult<SearchPart, void> = await parts.next();
+        if (next.done) controller.close();
         else {
-          const files = placedMatches(survey, value);
-          controller.enqueue(line({ kind: 'part', files, through: value.through, of: paths.length }));
+          const files = placedMatches(survey, next.value);
+          controller.enqueue(line({ kind: 'part', files, through: next.value.through, of: paths.length }));
         }
       } catch (error) {
         if (!(error instanceof Problem)) throw error;

@@ -9,6 +9,8 @@ describe('the address bar is the state', () => {
     expect(pictureState(params(''))).toEqual({
       in: null,
       focus: null,
+      list: null,
+      overlay: null,
       from: null,
       to: null,
       kinds: 'any',

@@ -42,7 +42,7 @@ describe('the places of declarations', () => {
   it('are a permutation in which every declaration is followed by all that it holds', () => {
     fc.assert(
       fc.property(parents, (parent) => {
-        const placed = placedDeclarations({ count: parent.length, parent } as never, 100);
+        const placed = placedDeclarations({ count: parent.length, parent }, 100);
         expect([...placed].sort((a, b) => a - b)).toEqual(Array.from(parent, (_, i) => 101 + i));
         const size = (d: number): number =>
           1 +

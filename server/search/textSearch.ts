@@ -29,7 +29,7 @@ function sharedWorker(): Worker {
  * Searches texts in a thread of its own and gives the matches as they are found. Throws a Problem when the pattern is
  * none, and when it runs away: its thread is then ended.
  */
-export async function* searchTexts(task: SearchTask): AsyncGenerator<SearchPart> {
+export async function* searchTexts(task: SearchTask): AsyncGenerator<SearchPart, void> {
   const pattern = patternOf(task.query);
   if ('problem' in pattern) throw new Problem('badRequest', pattern.problem);
   const search = ++lastSearch;

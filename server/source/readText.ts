@@ -9,7 +9,14 @@ import { objectReader, type ObjectReader } from './git/objectReader.ts';
 import { repositoryAt } from './git/repository.ts';
 
 /** A file's text and content hash as it is now; null when it cannot be read any more, or is no text. */
-export type ReadText = (path: string) => Promise<{ text: string; hash: string } | null>;
+export type ReadText = (path: string) => Promise<ReadFile | null>;
+
+export interface ReadFile {
+  text: string;
+  hash: string;
+  /** True when the file is gone, and this is its text of the commit that was surveyed. */
+  isKept?: true;
+}
 
 /** Larger files are not shown. */
 const MAX_SHOWN_BYTES = 8 * 1024 ** 2;
@@ -19,14 +26,33 @@ export function textReader(origin: Origin, commit: string | null, workplace: str
   const bytesOf = bytesReader(origin, commit, workplace);
   return async (path) => {
     try {
-      const bytes = await bytesOf(path);
-      if (bytes === null || bytes.length > MAX_SHOWN_BYTES) return null;
-      const text = decode(bytes);
-      return text === null ? null : { text, hash: createHash('sha256').update(bytes).digest('hex') };
+      return asText(await bytesOf(path));
     } catch {
-      return null;
+      const kept = await keptText(origin, commit, path);
+      return kept && { ...kept, isKept: true };
     }
   };
+}
+
+function asText(bytes: Buffer | null): ReadFile | null {
+  if (bytes === null || bytes.length > MAX_SHOWN_BYTES) return null;
+  const text = decode(bytes);
+  return text === null ? null : { text, hash: createHash('sha256').update(bytes).digest('hex') };
+}
+
+/** The text that git holds of a file that is gone from a surveyed folder; null when it holds none. */
+async function keptText(
+  { kind, address }: Origin,
+  commit: string | null,
+  path: string,
+): Promise<ReadFile | null> {
+  if (kind !== 'folder' || commit === null) return null;
+  try {
+    const found = repositoryAt(address);
+    return asText(await inRepository(found?.repository, commit)(path));
+  } catch {
+    return null;
+  }
 }
 
 type ReadBytes = (path: string) => Promise<Buffer | null>;

@@ -1,9 +1,13 @@
-import { declarationForms, KIND } from '../../core/facts/fileFacts.ts';
-import { dependencyKinds, isImportKind, NO_FORM, type DependencyKind } from '../../core/link/linked.ts';
+import { dependencyKinds, isImportKind, type DependencyKind } from '../../core/link/linked.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { Problem } from '../problem.ts';
 import type { ReadText } from '../source/readText.ts';
-import { elementOf, labelOf, measureValues, type ElementLabel } from './remembered.ts';
+import type { Note } from '../store/notes.ts';
+import { lineOfNote, shownNotes, type ShownNote } from './notesView.ts';
+import { incomingOf } from './neighbours.ts';
+import { outlineView, type OutlineRow } from './outlineView.ts';
+import { firstRow } from './evidenceView.ts';
+import { elementOf, labelOf, type ElementLabel } from './remembered.ts';
 
 /** A file's text and what the survey knows of its lines. */
 export interface SourcePage {
@@ -11,20 +15,16 @@ export interface SourcePage {
   language: string;
   /** Null when the file cannot be read any more. */
   text: string | null;
+  /** `kept` when the file is gone and the text is the one that was surveyed. */
+  state: 'current' | 'kept' | 'gone';
+  /** Notes on the file and on what it declares, with the line beside which each is shown. */
+  notes: (ShownNote & { shownLine: number | null })[];
   /** True when the file has changed since it was surveyed, so that line numbers may be off. */
   changed: boolean;
   damage: [number, number][];
-  outline: SourceDeclaration[];
+  outline: OutlineRow[];
   imports: (ElementLabel & { line: number; dependency: DependencyKind })[];
   importedBy: (ElementLabel & { line: number })[];
-}
-
-export interface SourceDeclaration extends ElementLabel {
-  form: string;
-  depth: number;
-  startLine: number;
-  endLine: number;
-  cyclomatic: number | null;
 }
 
 export async function sourceView(
@@ -32,6 +32,7 @@ export async function sourceView(
   readText: ReadText,
   path: string,
   surveyedHash: string | null,
+  notes: readonly Note[] = [],
 ): Promise<SourcePage> {
   const record = survey.files.find((file) => file.path === path);
   const element = elementOf(survey, path);
@@ -41,47 +42,48 @@ export async function sourceView(
     path,
     language: record.language,
     text: source?.text ?? null,
+    state: source === null ? 'gone' : source.isKept ? 'kept' : 'current',
+    notes: notesIn(survey, path, notes, source?.text ?? ''),
     changed: source !== null && surveyedHash !== null && source.hash !== surveyedHash,
     damage: record.damage,
-    outline: outline(survey, element),
+    outline: outlineView(survey, element),
     ...importsOf(survey, element),
   };
 }
 
-function outline(survey: SurveyedCodebase, file: number): SourceDeclaration[] {
-  const { elements } = survey;
-  const cyclomatic = measureValues(survey, 'cyclomatic');
-  const found: SourceDeclaration[] = [];
-  const depth = new Map([[file, -1]]);
-  for (let e = file + 1; e < elements.subtreeEnd[file]; e++) {
-    const own = depth.get(elements.parent[e])! + 1;
-    depth.set(e, own);
-    if (elements.kind[e] === KIND.field && own > 0) continue;
-    found.push({
-      ...labelOf(survey, e),
-      form: elements.form[e] === NO_FORM ? '' : declarationForms[elements.form[e]],
-      depth: own,
-      startLine: elements.startLine[e],
-      endLine: elements.endLine[e],
-      cyclomatic: Number.isNaN(cyclomatic[e]) ? null : cyclomatic[e],
-    });
-  }
-  return found;
+function notesIn(
+  survey: SurveyedCodebase,
+  path: string,
+  notes: readonly Note[],
+  text: string,
+): SourcePage['notes'] {
+  const own = notes.filter(({ key }) => key === path || key.startsWith(`${path}#`));
+  if (own.length === 0) return [];
+  const lines = text.split('\n');
+  return shownNotes(survey, own).map((note) => {
+    const element = elementOf(survey, note.key);
+    const first = element === undefined ? null : survey.elements.startLine[element];
+    return { ...note, shownLine: note.line === null ? first : lineOfNote(note, lines) };
+  });
 }
 
+/** O(dependencies of the file). */
 function importsOf(survey: SurveyedCodebase, file: number): Pick<SourcePage, 'imports' | 'importedBy'> {
   const { dependencies } = survey;
   const imports: SourcePage['imports'] = [];
   const importedBy: SourcePage['importedBy'] = [];
-  for (let row = 0; row < dependencies.count; row++) {
+  const lineOf = (row: number): number => dependencies.line[dependencies.placeStart[row]];
+  for (let row = firstRow(dependencies.from, file); dependencies.from[row] === file; row++) {
     const kind = dependencies.kind[row];
     if (!isImportKind[kind]) continue;
-    const line = dependencies.line[dependencies.placeStart[row]];
-    if (dependencies.from[row] === file) {
-      imports.push({ ...labelOf(survey, dependencies.to[row]), line, dependency: dependencyKinds[kind] });
-    } else if (dependencies.to[row] === file) {
-      importedBy.push({ ...labelOf(survey, dependencies.from[row]), line });
-    }
+    const dependency = dependencyKinds[kind];
+    imports.push({ ...labelOf(survey, dependencies.to[row]), line: lineOf(row), dependency });
+  }
+  const { start, rows } = incomingOf(survey);
+  for (let at = start[file]; at < start[file + 1]; at++) {
+    const row = rows[at];
+    if (isImportKind[dependencies.kind[row]])
+      importedBy.push({ ...labelOf(survey, dependencies.from[row]), line: lineOf(row) });
   }
   imports.sort((a, b) => a.line - b.line);
   return { imports, importedBy };

@@ -280,15 +280,18 @@ describe('the table of measures', () => {
   });
 });
 
+/** No file can be read. */
+const unread: ReadText = () => Promise.resolve(null);
+
 describe('the dossier', () => {
-  it('tells what a file is, what it uses and is used by, as files', () => {
-    const dossier = dossierView(survey, 'src/left/l.ts');
+  it('tells what a file is, what it uses and is used by, as files', async () => {
+    const dossier = await dossierView(survey, unread, 'src/left/l.ts');
     expect(dossier).toMatchObject({ form: 'file', kind: 'file', startLine: 1, endLine: 6 });
-    expect(dossier.uses.map(({ key, count }) => `${key} ${count}`)).toEqual([
+    expect(dossier.uses.listed.map(({ key, count }) => `${key} ${count}`)).toEqual([
       'src/base/a.ts 2',
       'src/right/r.ts 2',
     ]);
-    expect(dossier.usedBy.map(({ key, count }) => `${key} ${count}`)).toEqual([
+    expect(dossier.usedBy.listed.map(({ key, count }) => `${key} ${count}`)).toEqual([
       'src/right/r.ts 4',
       'src/left/deep/d.ts 2',
     ]);
@@ -296,32 +299,35 @@ describe('the dossier', () => {
     expect(dossier.holds.map(({ name }) => name)).toEqual(['l']);
   });
 
-  it('tells a folder its neighbours as folders', () => {
-    const dossier = dossierView(survey, 'src/left');
-    expect(dossier.uses.map(({ key }) => key)).toEqual(['src/base', 'src/right']);
-    expect(dossier.usedBy.map(({ key }) => key)).toEqual(['src/right']);
+  it('tells a folder its neighbours as folders', async () => {
+    const dossier = await dossierView(survey, unread, 'src/left');
+    expect(dossier.uses.listed.map(({ key }) => key)).toEqual(['src/base', 'src/right']);
+    expect(dossier.usedBy.listed.map(({ key }) => key)).toEqual(['src/right']);
   });
 
-  it('marks what is only inferred', () => {
-    const { uses } = dossierView(survey, 'src/right/r.ts#r');
-    expect(uses.find(({ name }) => name === 'size')).toMatchObject({ inferred: true, kinds: ['call'] });
-    expect(uses.find(({ name }) => name === 'l')).toMatchObject({ inferred: false, count: 3 });
+  it('marks what is only inferred', async () => {
+    const { uses } = await dossierView(survey, unread, 'src/right/r.ts#r');
+    expect(uses.listed.find(({ name }) => name === 'size')).toMatchObject({
+      inferred: true,
+      kinds: ['call'],
+    });
+    expect(uses.listed.find(({ name }) => name === 'l')).toMatchObject({ inferred: false, count: 3 });
   });
 
-  it('ranks its measures among its peers, the largest first', () => {
-    const { measures, peers } = dossierView(survey, 'src/left/l.ts#l');
+  it('ranks its measures among its peers, the largest first', async () => {
+    const { measures, peers } = await dossierView(survey, unread, 'src/left/l.ts#l');
     expect(peers).toBe(6);
     expect(measures.find(({ id }) => id === 'cyclomatic')).toMatchObject({ value: 2, rank: 1, share: 1 });
     expect(measures.every(({ rank }) => rank >= 1 && rank <= peers)).toBe(true);
   });
 
-  it('lists the gaps of a file, and knows externals', () => {
-    expect(dossierView(survey, 'src/right/gap.ts').gaps).toEqual([
+  it('lists the gaps of a file, and knows externals', async () => {
+    expect((await dossierView(survey, unread, 'src/right/gap.ts')).gaps).toEqual([
       { name: 'src/right/missing', reason: 'noSuchFile', line: 1 },
     ]);
-    const external = dossierView(survey, 'npm:kit');
+    const external = await dossierView(survey, unread, 'npm:kit');
     expect(external.form).toBe('external, npm');
-    expect(external.usedBy.map(({ key }) => key)).toEqual(['src/right/gap.ts']);
+    expect(external.usedBy.listed.map(({ key }) => key)).toEqual(['src/right/gap.ts']);
   });
 });
 
@@ -366,11 +372,24 @@ describe('the overview', () => {
 
 describe('the finder', () => {
   it('puts whole names before beginnings, and these before the rest', () => {
-    expect(findElements(survey, 'l').map(({ name }) => name)[0]).toBe('l');
-    expect(findElements(survey, 'ba').map(({ key }) => key)[0]).toBe('src/base');
-    expect(findElements(survey, 'DEEP/d').map(({ key }) => key)).toContain('src/left/deep/d.ts');
-    expect(findElements(survey, '  ')).toEqual([]);
-    expect(findElements(survey, 'no such thing')).toEqual([]);
+    const names = (typed: string, recent?: string[]): string[] =>
+      findElements(survey, typed, recent).listed.map(({ key }) => key);
+    expect(findElements(survey, 'l').listed[0].name).toBe('l');
+    expect(names('ba')[0]).toBe('src/base');
+    expect(names('DEEP/d')).toContain('src/left/deep/d.ts');
+    expect(names('  ')).toEqual([]);
+    expect(names('no such thing')).toEqual([]);
+    // What was looked at lately goes before what answers as well.
+    expect(names('r')[0]).toBe('src/right/r.ts#r');
+    expect(names('r', ['src/right/r.ts'])[0]).toBe('src/right/r.ts');
+  });
+
+  it('keeps to the kinds and places that are named', () => {
+    const names = (typed: string): string[] => findElements(survey, typed).listed.map(({ key }) => key);
+    expect(names('l, routines')[0]).toBe('src/left/l.ts#l');
+    expect(names('files, in src/left').sort()).toEqual(['src/left/deep/d.ts', 'src/left/l.ts']);
+    expect(names('*.ts, not in src')).toEqual(['tests/t.ts']);
+    expect(findElements(survey, 'l, upside down').unknown).toEqual(['upside down']);
   });
 });
 

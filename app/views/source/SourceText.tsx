@@ -1,44 +1,105 @@
 import { EditorState, RangeSetBuilder, type Extension } from '@codemirror/state';
 import { Decoration, EditorView } from '@codemirror/view';
 import { useEffect, useRef } from 'react';
+import type { SourceConstructs, SourceLink } from '../../../server/views/constructsView.ts';
 import { reading } from '../../frame/reading.ts';
+import { constructs, setConstructs } from './constructs.ts';
+import { margin, type MarginMark } from './margin.ts';
+import { nameCards, type LoadCard } from './nameCard.ts';
+
+/** The lines that an editor is opened at and marks. */
+export interface WantedLines {
+  line: number;
+  range: { from: number; to: number } | null;
+  damage: [number, number][];
+}
+
+/** What a text tells the page around it. */
+export interface SourceEvents {
+  onSight: (lines: { from: number; to: number }) => void;
+  onTake: (link: SourceLink) => void;
+  onFollow: (link: SourceLink, at: { left: number; top: number }) => void;
+  onNotes: (line: number) => void;
+  loadCard: LoadCard;
+}
 
 /** CodeMirror, read-only. Lines are 1-based; the line asked for is marked and scrolled to the upper third. */
 export function SourceText({
   text,
-  line,
-  range,
-  damage,
   path,
+  wanted,
+  found,
+  marks,
+  fontSize,
+  events,
+  viewRef,
 }: {
   text: string;
-  line: number;
-  range: { from: number; to: number } | null;
-  damage: [number, number][];
   path: string;
+  wanted: WantedLines;
+  /** What stands in the text, once it is known. */
+  found: SourceConstructs | null;
+  marks: readonly MarginMark[];
+  fontSize: number;
+  events: SourceEvents;
+  viewRef: { current: EditorView | null };
 }) {
   const host = useRef<HTMLDivElement>(null);
-  const marks = JSON.stringify({ line, range, damage });
+  const latest = useRef(events);
   useEffect(() => {
-    const wanted = JSON.parse(marks) as { line: number; range: typeof range; damage: typeof damage };
+    latest.current = events;
+  });
+  const asked = JSON.stringify(wanted);
+  const margins = JSON.stringify(marks);
+  useEffect(() => {
+    const lines = JSON.parse(asked) as WantedLines;
     const view = new EditorView({
       parent: host.current!,
       state: EditorState.create({
         doc: text,
-        extensions: [reading(path), lineMarks(text, wanted)],
+        extensions: [
+          margin(JSON.parse(margins) as MarginMark[], (line) => latest.current.onNotes(line)),
+          reading(path, { inked: false }),
+          lineMarks(text, lines),
+          constructs({
+            take: (link) => latest.current.onTake(link),
+            follow: (link, at) => latest.current.onFollow(link, at),
+          }),
+          nameCards((key) => latest.current.loadCard(key)),
+          EditorView.updateListener.of(({ view: current, geometryChanged, viewportChanged }) => {
+            if (geometryChanged || viewportChanged) tellSight(current, latest.current);
+          }),
+          EditorView.domEventHandlers({ scroll: (_, current) => tellSight(current, latest.current) }),
+        ],
       }),
     });
-    const at = view.state.doc.line(Math.min(wanted.line, view.state.doc.lines));
-    view.dispatch({ effects: EditorView.scrollIntoView(at.from, { y: 'start', yMargin: 120 }) });
-    return () => view.destroy();
-  }, [text, path, marks]);
-  return <div ref={host} className="source-text" />;
+    viewRef.current = view;
+    const at = view.state.doc.line(Math.min(lines.line, view.state.doc.lines));
+    view.dispatch({
+      selection: { anchor: at.from },
+      effects: EditorView.scrollIntoView(at.from, { y: 'start', yMargin: 120 }),
+    });
+    return () => {
+      viewRef.current = null;
+      view.destroy();
+    };
+  }, [text, path, asked, margins, viewRef]);
+  useEffect(() => {
+    if (found && viewRef.current) viewRef.current.dispatch({ effects: setConstructs.of(found) });
+  }, [found, text, path, asked, margins, viewRef]);
+  return <div ref={host} className="source-text" style={{ fontSize }} />;
 }
 
-function lineMarks(
-  text: string,
-  wanted: { line: number; range: { from: number; to: number } | null; damage: [number, number][] },
-): Extension {
+/** Says which lines are in sight; blocks outside of it may be drawn too. */
+function tellSight(view: EditorView, { onSight }: SourceEvents): void {
+  const { top, bottom } = view.scrollDOM.getBoundingClientRect();
+  const offset = view.documentTop;
+  const from = view.lineBlockAtHeight(Math.max(0, top - offset)).from;
+  const to = view.lineBlockAtHeight(Math.max(0, bottom - offset)).to;
+  onSight({ from: view.state.doc.lineAt(from).number, to: view.state.doc.lineAt(to).number });
+}
+
+function lineMarks(text: string, wanted: WantedLines): Extension {
   const document = EditorState.create({ doc: text }).doc;
   const classes = new Map<number, string[]>();
   const mark = (from: number, to: number, name: string): void => {

@@ -1,0 +1,209 @@
+import { useEffect } from 'react';
+import { Link, useFetcher } from 'react-router';
+import type { loader as dossierLoader } from '../../routes/dossier.ts';
+import type { Dossier as DossierData } from '../../../server/views/dossierView.ts';
+import { counted, figure } from '../../state/figures.ts';
+import { gapWords } from '../../state/words.ts';
+import type { Picture } from '../../state/usePicture.ts';
+import { ElementName } from '../ElementName.tsx';
+import { useElementMenu } from '../ElementMenu.tsx';
+import { useElementLinks } from '../elementLinks.ts';
+import { CloseButton } from './CloseButton.tsx';
+import { DossierNotes } from './DossierNotes.tsx';
+import { MeasureList } from './Measures.tsx';
+import type { Trail } from './trail.ts';
+import { UseTree } from './UseTree.tsx';
+
+/** All that is known of the focus. */
+export function FocusPanel({
+  codebaseId,
+  focus,
+  picture,
+  trail,
+}: {
+  codebaseId: number;
+  focus: string;
+  picture: Picture;
+  trail: Trail;
+}) {
+  const openMenu = useElementMenu();
+  const { load, data } = useFetcher<typeof dossierLoader>();
+  useEffect(
+    () => void load(`/codebases/${codebaseId}/dossier?focus=${encodeURIComponent(focus)}`),
+    [load, codebaseId, focus],
+  );
+  if (!data) return <p className="faded">Looking it up…</p>;
+  const close = (
+    <span className="dossier-steps">
+      <button
+        type="button"
+        className="plain-button"
+        aria-label="Back in the dossier"
+        title="Back in the dossier  ["
+        disabled={!trail.canGoBack}
+        onClick={() => trail.step(-1)}
+      >
+        ←
+      </button>
+      <button
+        type="button"
+        className="plain-button"
+        aria-label="Forward in the dossier"
+        title="Forward in the dossier  ]"
+        disabled={!trail.canGoForward}
+        onClick={() => trail.step(1)}
+      >
+        →
+      </button>
+      <CloseButton onClose={() => picture.focusOn(null)} label="Let go of the focus" />
+    </span>
+  );
+  if ('problem' in data) {
+    return (
+      <header>
+        <p>{data.problem}</p>
+        {close}
+      </header>
+    );
+  }
+  return (
+    <>
+      <header>
+        <h1
+          onContextMenu={(event) => {
+            event.preventDefault();
+            openMenu(data.dossier, { left: event.clientX, top: event.clientY });
+          }}
+        >
+          {data.dossier.name === '' ? 'the whole codebase' : data.dossier.name}
+        </h1>
+        {close}
+      </header>
+      <p className="dossier-verbs">
+        <button
+          type="button"
+          className="plain-button link"
+          onClick={(event) => {
+            const { left, bottom } = event.currentTarget.getBoundingClientRect();
+            openMenu(data.dossier, { left, top: bottom });
+          }}
+        >
+          Do with it…
+        </button>
+      </p>
+      <FocusDetails dossier={data.dossier} codebaseId={codebaseId} />
+    </>
+  );
+}
+
+function FocusDetails({ dossier, codebaseId }: { dossier: DossierData; codebaseId: number }) {
+  const links = useElementLinks(String(codebaseId));
+  const source = links.source(dossier);
+  return (
+    <>
+      <p className="lead">
+        {dossier.form}
+        {dossier.path.length > 0 && ' in '}
+        {dossier.path.map((element, index) => (
+          <span key={element.key}>
+            {index > 0 && ' / '}
+            <ElementName element={element} />
+          </span>
+        ))}
+        {source && (
+          <>
+            {', '}
+            <Link to={source}>
+              lines {figure(dossier.startLine)}–{figure(dossier.endLine)}
+            </Link>
+          </>
+        )}
+      </p>
+      {dossier.description.signature !== '' && (
+        <p className="signature mono">{dossier.description.signature}</p>
+      )}
+      {dossier.description.doc !== '' && <p className="doc-comment">{dossier.description.doc}</p>}
+      {dossier.cycles.map(({ granularity, tag, size }) => (
+        <p key={tag}>
+          <Link
+            to={`/codebases/${codebaseId}/cycles?by=${granularity}&cycle=${tag}&focus=${encodeURIComponent(dossier.key)}`}
+          >
+            In cycle {tag} with {counted(size - 1, `other ${granularity}`)}
+          </Link>
+        </p>
+      ))}
+      {dossier.damage.length > 0 && (
+        <p className="caution">
+          Partly read: {counted(dossier.damage.length, 'region')} did not parse, first at line{' '}
+          {dossier.damage[0][0]}.
+        </p>
+      )}
+      {dossier.measures.length > 0 && <MeasureList dossier={dossier} />}
+      <Inheritance dossier={dossier} codebaseId={codebaseId} />
+      {(['uses', 'usedBy'] as const).map((direction) => (
+        <UseTree
+          key={`${dossier.key} ${direction}`}
+          codebaseId={String(codebaseId)}
+          focus={dossier.key}
+          direction={direction}
+          first={dossier[direction]}
+        />
+      ))}
+      <DossierNotes codebaseId={String(codebaseId)} on={dossier.key} />
+      {dossier.gaps.length > 0 && (
+        <section>
+          <h2>
+            <span>Gaps</span>
+          </h2>
+          {dossier.gaps.map(({ name, reason, line }) => (
+            <Link key={`${name}${line}`} className="place" to={links.place(dossier.key, line)}>
+              <span>{line}</span>
+              <code className="caution">
+                {name}, {gapWords[reason]}
+              </code>
+            </Link>
+          ))}
+        </section>
+      )}
+      {dossier.holds.length > 0 && (
+        <section>
+          <h2>
+            <span>Holds</span>
+            <span>{dossier.holds.length}</span>
+          </h2>
+          {dossier.holds.map((element) => (
+            <div key={element.key} className="use-row">
+              <ElementName element={element} />
+              <span className="faded">{element.kind}</span>
+            </div>
+          ))}
+        </section>
+      )}
+    </>
+  );
+}
+
+function Inheritance({ dossier, codebaseId }: { dossier: DossierData; codebaseId: number }) {
+  const links = useElementLinks(String(codebaseId));
+  if (dossier.parents.length + dossier.children.length === 0) return null;
+  const groups = [
+    ['Inherits from', dossier.parents],
+    ['Inherited by', dossier.children],
+  ] as const;
+  return (
+    <section>
+      <h2>
+        <span>Inheritance</span>
+        {links.types(dossier) && <Link to={links.types(dossier)!}>drawn</Link>}
+      </h2>
+      {groups.map(([title, related]) =>
+        related.map((element) => (
+          <div key={`${title} ${element.key}`} className="use-row">
+            <ElementName element={element} inferred={element.certainty !== 'exact'} />
+            <span className="faded">{title.toLowerCase()}</span>
+          </div>
+        )),
+      )}
+    </section>
+  );
+}

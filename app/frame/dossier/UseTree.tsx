@@ -1,0 +1,203 @@
+import { useState } from 'react';
+import type { Neighbour, Neighbours } from '../../../server/views/neighbours.ts';
+import { figure } from '../../state/figures.ts';
+import { dependencyWords } from '../../state/words.ts';
+import { usePicture } from '../../state/usePicture.ts';
+import { kindChoices, type KindChoice } from '../../../server/views/filters.ts';
+import { ElementName } from '../ElementName.tsx';
+
+type Direction = 'uses' | 'usedBy';
+
+/** Kinds by which a tree is unfolded, as they read beside its heading. */
+const treeKinds: [KindChoice, string][] = [
+  ['any', 'in any way'],
+  ['calls', 'by calls'],
+  ['imports', 'by imports'],
+  ['inheritance', 'by inheritance'],
+  ['types', 'as types'],
+  ['fields', 'by fields'],
+];
+
+/**
+ * What an element uses, or what uses it, as a tree that unfolds step after step. Whatever stands above itself closes a
+ * loop: it is marked and goes no further.
+ */
+export function UseTree({
+  codebaseId,
+  focus,
+  direction,
+  first,
+}: {
+  codebaseId: string;
+  focus: string;
+  direction: Direction;
+  /** The first step, by any kind. */
+  first: Neighbours;
+}) {
+  const [kind, setKind] = useState<KindChoice>('any');
+  const [chosen, setChosen] = useState<Neighbours | null>(null);
+  const step = kind === 'any' ? first : chosen;
+  const title = direction === 'uses' ? 'Uses' : 'Used by';
+  const choose = async (next: KindChoice): Promise<void> => {
+    setKind(next);
+    setChosen(null);
+    if (next !== 'any') setChosen(await loadStep(codebaseId, focus, direction, next));
+  };
+  return (
+    <section className="use-tree" aria-label={title}>
+      <h2>
+        <span>
+          {title}
+          {step && (step.total === 0 ? ' nothing' : `, ${figure(step.total)}`)}
+        </span>
+        {first.total > 0 && (
+          <select
+            className="quiet-select"
+            aria-label={`${title}: kind`}
+            value={kind}
+            onChange={({ target }) => void choose(target.value as KindChoice)}
+          >
+            {treeKinds.map(([value, label]) => (
+              <option key={value} value={value} title={kindChoices[value].label}>
+                {label}
+              </option>
+            ))}
+          </select>
+        )}
+      </h2>
+      {!step && <p className="faded">Looking it up…</p>}
+      {step && <Step codebaseId={codebaseId} above={[focus]} direction={direction} kind={kind} step={step} />}
+    </section>
+  );
+}
+
+async function loadStep(
+  codebaseId: string,
+  key: string,
+  direction: Direction,
+  of: KindChoice,
+): Promise<Neighbours | null> {
+  const query = new URLSearchParams({ key, direction, of });
+  try {
+    const response = await fetch(`/codebases/${codebaseId}/uses?${query}`);
+    const answer = (await response.json()) as Neighbours | { problem: string };
+    return 'problem' in answer ? null : answer;
+  } catch {
+    return null;
+  }
+}
+
+function Step({
+  codebaseId,
+  above,
+  direction,
+  kind,
+  step,
+}: {
+  codebaseId: string;
+  /** Keys from the focus down to what is unfolded here. */
+  above: string[];
+  direction: Direction;
+  kind: KindChoice;
+  step: Neighbours;
+}) {
+  return (
+    <ul>
+      {step.listed.map((use) => (
+        <Branch
+          key={use.key}
+          use={use}
+          codebaseId={codebaseId}
+          above={above}
+          direction={direction}
+          kind={kind}
+        />
+      ))}
+      {step.total > step.listed.length && (
+        <li className="faded">and {figure(step.total - step.listed.length)} more</li>
+      )}
+    </ul>
+  );
+}
+
+function Branch({
+  use,
+  codebaseId,
+  above,
+  direction,
+  kind,
+}: {
+  use: Neighbour;
+  codebaseId: string;
+  above: string[];
+  direction: Direction;
+  kind: KindChoice;
+}) {
+  const { showEvidence } = usePicture();
+  const [step, setStep] = useState<Neighbours | 'folded' | 'loading' | 'failed'>('folded');
+  const isLoop = above.includes(use.key);
+  const parent = above.at(-1)!;
+  const isOpen = typeof step === 'object';
+  const unfold = async (): Promise<void> => {
+    if (step !== 'folded' && step !== 'failed') {
+      setStep('folded');
+      return;
+    }
+    setStep('loading');
+    setStep((await loadStep(codebaseId, use.key, direction, kind)) ?? 'failed');
+  };
+  const isPlace = use.kind === 'file' || use.kind === 'folder';
+  return (
+    <li>
+      <div className="use-row tree">
+        {isLoop ? (
+          <span className="loop" title="It stands above: a loop">
+            ↻
+          </span>
+        ) : use.goesOn ? (
+          <button
+            type="button"
+            className="plain-button fold"
+            aria-expanded={isOpen}
+            aria-label={`${isOpen ? 'Fold' : 'Unfold'} ${use.name}`}
+            onClick={() => void unfold()}
+          >
+            {isOpen ? '▾' : '▸'}
+          </button>
+        ) : (
+          <span />
+        )}
+        <ElementName element={use} inferred={use.inferred} text={isPlace ? use.key : qualified(use)} />
+        <button
+          type="button"
+          className="plain-button"
+          title={`${use.kinds.map((of) => dependencyWords[of] ?? of).join(', ')}: show the places`}
+          aria-label={`${figure(use.count)} references: show the places`}
+          onClick={() =>
+            direction === 'uses' ? showEvidence(parent, use.key) : showEvidence(use.key, parent)
+          }
+        >
+          {figure(use.count)}
+        </button>
+      </div>
+      {step === 'loading' && <p className="faded">Looking it up…</p>}
+      {step === 'failed' && <p className="against">The server did not answer; try again.</p>}
+      {isOpen && (
+        <Step
+          codebaseId={codebaseId}
+          above={[...above, use.key]}
+          direction={direction}
+          kind={kind}
+          step={step}
+        />
+      )}
+    </li>
+  );
+}
+
+/** The name with the type it is a member of: `Tariff.quote`. */
+function qualified({ key, name, kind }: Neighbour): string {
+  if (kind === 'external') return name;
+  const path = key.split('#')[1]?.replace(/~\d+/g, '').split('.') ?? [name];
+  return path.slice(-2).join('.');
+}

@@ -1,0 +1,39 @@
+import Markdown, { defaultUrlTransform } from 'react-markdown';
+import rehypeSanitize, { defaultSchema } from 'rehype-sanitize';
+
+const pictureAddress = /^picture:([0-9a-f]{24})$/;
+const schema = {
+  ...defaultSchema,
+  protocols: { ...defaultSchema.protocols, src: ['http', 'https', 'picture'] },
+};
+
+/** A note's Markdown. HTML in it is text; pictures are those kept with the notes, and no others. */
+export function NoteText({ body, codebaseId }: { body: string; codebaseId: string }) {
+  return (
+    <div className="note-text">
+      <Markdown
+        rehypePlugins={[[rehypeSanitize, schema]]}
+        urlTransform={(url, name) =>
+          name === 'src' ? (pictureAddress.test(url) ? url : '') : defaultUrlTransform(url)
+        }
+        components={{
+          img({ src, alt }) {
+            const id = typeof src === 'string' ? pictureAddress.exec(src)?.[1] : undefined;
+            return id === undefined ? (
+              <span className="faded">[{alt ?? 'a picture'}]</span>
+            ) : (
+              <img src={`/codebases/${codebaseId}/pictures/${id}`} alt={alt ?? ''} />
+            );
+          },
+          a: ({ href, children }) => (
+            <a href={href} target="_blank" rel="noreferrer noopener">
+              {children}
+            </a>
+          ),
+        }}
+      >
+        {body}
+      </Markdown>
+    </div>
+  );
+}

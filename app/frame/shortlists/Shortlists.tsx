@@ -1,0 +1,173 @@
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import {
+  createContext,
+  useCallback,
+  useContext,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type ReactNode,
+} from 'react';
+import { useFetcher } from 'react-router';
+import type { ShortlistPage, ShortlistSummary } from '../../../server/views/shortlistView.ts';
+import type { loader as shortlistsLoader } from '../../routes/shortlists.ts';
+import { counted } from '../../state/figures.ts';
+
+/** Elements to be put into a list: by their keys, or all that answers what was typed into the finder. */
+export type Offer = { suggested: string; count: number } & ({ keys: string[] } | { found: string });
+
+export interface Shortlists {
+  lists: ShortlistSummary[];
+  /** The list whose members are shown in the tray. */
+  open: ShortlistPage | null;
+  openList(id: number | null): void;
+  /** Asks which list the elements are to go into. */
+  offer(offer: Offer): void;
+  /** Makes a list without asking, and tells its id. */
+  make(name: string, keys: string[]): Promise<number | null>;
+  edit(form: Record<string, string>): Promise<{ made?: number; problem?: string } | null>;
+  /** What the server refused last. */
+  problem: string | null;
+}
+
+const Context = createContext<Shortlists | null>(null);
+
+export function useShortlists(): Shortlists {
+  const lists = useContext(Context);
+  if (!lists) throw new Error('useShortlists needs a ShortlistProvider above it');
+  return lists;
+}
+
+/** Keeps the codebase's shortlists and takes elements from anywhere. */
+export function ShortlistProvider({ codebaseId, children }: { codebaseId: string; children: ReactNode }) {
+  const { load, data } = useFetcher<typeof shortlistsLoader>({ key: 'shortlists' });
+  const [opened, setOpened] = useState<number | null>(null);
+  const [offered, setOffered] = useState<Offer | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const address = `/codebases/${codebaseId}/shortlists`;
+  const reload = useCallback(
+    () => void load(`${address}${opened === null ? '' : `?open=${opened}`}`),
+    [load, address, opened],
+  );
+  useEffect(reload, [reload]);
+  const reloadLater = useRef(reload);
+  useEffect(() => {
+    reloadLater.current = reload;
+  });
+
+  const edit = useCallback<Shortlists['edit']>(
+    async (form) => {
+      try {
+        const body = new FormData();
+        for (const [name, value] of Object.entries(form)) body.set(name, value);
+        const response = await fetch(address, {
+          method: 'post',
+          body,
+          headers: { accept: 'application/json' },
+        });
+        const answer = (await response.json()) as { made?: number; problem?: string } | null;
+        setProblem(answer?.problem ?? null);
+        reloadLater.current();
+        return answer;
+      } catch {
+        setProblem('The server did not answer.');
+        return null;
+      }
+    },
+    [address],
+  );
+  const make = useCallback<Shortlists['make']>(
+    async (name, keys) => (await edit({ edit: 'make', name, keys: JSON.stringify(keys) }))?.made ?? null,
+    [edit],
+  );
+  const value = useMemo(
+    (): Shortlists => ({
+      lists: data?.lists ?? [],
+      open: data?.open && data.open.id === opened ? data.open : null,
+      openList: setOpened,
+      offer: setOffered,
+      make,
+      edit,
+      problem,
+    }),
+    [data, opened, make, edit, problem],
+  );
+  return (
+    <Context value={value}>
+      {children}
+      {offered && (
+        <OfferDialog
+          offer={offered}
+          lists={value.lists}
+          onClose={() => setOffered(null)}
+          onChoose={(form) => {
+            setOffered(null);
+            void edit(form).then((answer) => {
+              if (answer?.made !== undefined) setOpened(answer.made);
+            });
+          }}
+        />
+      )}
+    </Context>
+  );
+}
+
+function OfferDialog({
+  offer,
+  lists,
+  onClose,
+  onChoose,
+}: {
+  offer: Offer;
+  lists: ShortlistSummary[];
+  onClose: () => void;
+  onChoose: (form: Record<string, string>) => void;
+}) {
+  const [name, setName] = useState(offer.suggested);
+  const isNew = name.trim() !== '';
+  const makeNew = (): void => {
+    if (!isNew) return;
+    if ('keys' in offer) onChoose({ edit: 'make', name, keys: JSON.stringify(offer.keys) });
+    else onChoose({ edit: 'makeFound', name, q: offer.found });
+  };
+  return (
+    <Dialog open onClose={onClose} aria-label="Add to a shortlist">
+      <div className="offer-dialog">
+        <h1>Add {counted(offer.count, 'element')} to a shortlist</h1>
+        {'keys' in offer &&
+          lists.map((list) => (
+            <button
+              key={list.id}
+              type="button"
+              className="chip"
+              onClick={() => onChoose({ edit: 'add', id: String(list.id), keys: JSON.stringify(offer.keys) })}
+            >
+              {list.name} <span className="faded">{list.count}</span>
+            </button>
+          ))}
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            makeNew();
+          }}
+        >
+          <input
+            autoFocus
+            className="field"
+            aria-label="Name of a new shortlist"
+            placeholder="A new one, named…"
+            value={name}
+            maxLength={80}
+            onChange={({ target }) => setName(target.value)}
+            onFocus={({ target }) => target.select()}
+          />
+          <Button type="submit" disabled={!isNew}>
+            Make it
+          </Button>
+        </form>
+      </div>
+    </Dialog>
+  );
+}

@@ -1,0 +1,154 @@
+import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
+import type { OutlineRow } from '../../../server/views/outlineView.ts';
+import type { SourcePage as SourceData } from '../../../server/views/sourceView.ts';
+import { ElementName } from '../../frame/ElementName.tsx';
+import { useElementLinks } from '../../frame/elementLinks.ts';
+import { counted } from '../../state/figures.ts';
+import { dependencyWords } from '../../state/words.ts';
+
+/** The accessors of one property bear one name. */
+const accessorWords: Record<string, string | undefined> = { getter: 'get', setter: 'set' };
+/** Visibility as marks of the trade: UML's. */
+export const visibilityMarks = { public: '+', internal: '~', protected: '#', private: '−' } as const;
+
+type Order = 'source' | 'name' | 'complexity' | 'lines';
+const orders: Record<Order, string> = {
+  source: 'as it stands',
+  name: 'by name',
+  complexity: 'by complexity',
+  lines: 'by code lines',
+};
+
+/** Nested declarations of a file, filtered and ordered as one likes, and what it imports and is imported by. */
+export function Outline({
+  source,
+  codebaseId,
+  focus,
+  onFocus,
+}: {
+  source: SourceData;
+  codebaseId: string;
+  focus: string | null;
+  onFocus: (key: string) => void;
+}) {
+  const links = useElementLinks(codebaseId);
+  const [filter, setFilter] = useState('');
+  const [order, setOrder] = useState<Order>('source');
+  const [withInherited, setWithInherited] = useState(false);
+  const rows = useMemo(
+    () => outlineRows(source.outline, { filter, order, withInherited }),
+    [source.outline, filter, order, withInherited],
+  );
+  const inheritedCount = source.outline.filter(({ from }) => from !== null).length;
+  const figureOf = (row: OutlineRow): number | null => (order === 'lines' ? row.codeLines : row.cyclomatic);
+  return (
+    <div className="outline" aria-label="Outline">
+      <div className="outline-tools">
+        <input
+          className="field"
+          aria-label="Filter the outline"
+          placeholder="Filter the outline"
+          value={filter}
+          onChange={({ target }) => setFilter(target.value)}
+        />
+        <select
+          className="field"
+          aria-label="Order of the outline"
+          value={order}
+          onChange={({ target }) => setOrder(target.value as Order)}
+        >
+          {Object.entries(orders).map(([value, label]) => (
+            <option key={value} value={value}>
+              {label}
+            </option>
+          ))}
+        </select>
+        {inheritedCount > 0 && (
+          <label>
+            <input
+              type="checkbox"
+              checked={withInherited}
+              onChange={({ target }) => setWithInherited(target.checked)}
+            />
+            {counted(inheritedCount, 'inherited member')} too
+          </label>
+        )}
+      </div>
+      <h2>
+        <span>Outline</span>
+        <span>{order === 'lines' ? 'code lines' : 'complexity'}</span>
+      </h2>
+      {rows.map((row, index) => (
+        <div
+          key={`${row.key} ${index}`}
+          className={`outline-row${row.key === focus ? ' current' : ''}${row.from ? ' from-above' : ''}`}
+          style={{ paddingLeft: 6 + 12 * (order === 'source' ? Math.min(6, row.depth) : 0) }}
+        >
+          <Link
+            to={links.source(row)!}
+            replace
+            className="element"
+            title={`${row.visibility}${row.isStatic ? ', static' : ''}${row.isAbstract ? ', abstract' : ''} ${row.form}, lines ${row.startLine}–${row.endLine}${row.from ? `, from ${row.from.name}` : ''}`}
+            onClick={() => onFocus(row.key)}
+          >
+            <span className="faded visibility">{visibilityMarks[row.visibility]}</span>
+            <span className={row.isAbstract ? 'abstract' : undefined}>{row.name}</span>
+            <span className="faded"> {accessorWords[row.form] ?? row.form}</span>
+            {row.from && <span className="faded"> of {row.from.name}</span>}
+          </Link>
+          <span>{figureOf(row) ?? ''}</span>
+        </div>
+      ))}
+      {rows.length === 0 && (
+        <p className="faded">
+          {source.outline.length === 0 ? 'It declares nothing.' : 'Nothing is called so.'}
+        </p>
+      )}
+      <h2>
+        <span>Imports {counted(source.imports.length, 'file', 'files and externals')}</span>
+        <span>line</span>
+      </h2>
+      {source.imports.map((element, index) => (
+        <div key={index} className="outline-row" title={dependencyWords[element.dependency]}>
+          <ElementName element={element} text={element.kind === 'external' ? element.name : element.key} />
+          <Link to={links.place(source.path, element.line)}>{element.line}</Link>
+        </div>
+      ))}
+      <h2>
+        <span>Imported by {counted(source.importedBy.length, 'file')}</span>
+        <span>line</span>
+      </h2>
+      {source.importedBy.map((element, index) => (
+        <div key={index} className="outline-row">
+          <ElementName element={element} text={element.key} />
+          <Link to={links.place(element.key, element.line)}>{element.line}</Link>
+        </div>
+      ))}
+    </div>
+  );
+}
+
+/** The rows that pass, in the order asked for; in source order a match keeps what it stands in above it. */
+export function outlineRows(
+  all: readonly OutlineRow[],
+  { filter, order, withInherited }: { filter: string; order: Order; withInherited: boolean },
+): OutlineRow[] {
+  const wanted = filter.trim().toLowerCase();
+  const visible = all.filter(({ from }) => withInherited || from === null);
+  const answers = visible.map(({ name }) => name.toLowerCase().includes(wanted));
+  if (order === 'source') {
+    let depth = 0;
+    const kept: OutlineRow[] = [];
+    for (let at = visible.length - 1; at >= 0; at--) {
+      if (!answers[at] && visible[at].depth >= depth) continue;
+      depth = visible[at].depth;
+      kept.push(visible[at]);
+    }
+    return kept.reverse();
+  }
+  const rows = visible.filter((_, at) => answers[at]);
+  if (order === 'name') return rows.sort((a, b) => a.name.localeCompare(b.name));
+  const value = (row: OutlineRow): number => (order === 'lines' ? row.codeLines : row.cyclomatic) ?? -1;
+  return rows.sort((a, b) => value(b) - value(a));
+}

@@ -1,0 +1,159 @@
+import { StateEffect, StateField, type EditorState, type Extension, type Range } from '@codemirror/state';
+import { Decoration, EditorView, type DecorationSet } from '@codemirror/view';
+import { constructNames } from '../../../core/languages/reading/constructs.ts';
+import type { SourceConstructs, SourceLink } from '../../../server/views/constructsView.ts';
+
+/** Told to an editor when it is known what stands in its text. */
+export const setConstructs = StateEffect.define<SourceConstructs>();
+/** The name in hand, by the offset of a stretch; its other uses in the text are marked. */
+const setName = StateEffect.define<number | null>();
+
+interface Known {
+  constructs: SourceConstructs;
+  marks: DecorationSet;
+  uses: DecorationSet;
+}
+
+const none: Known = {
+  constructs: { spans: [], links: [] },
+  marks: Decoration.none,
+  uses: Decoration.none,
+};
+
+const inkOf = constructNames.map((name) => Decoration.mark({ class: `c-${name}` }));
+const linkOf = constructNames.map((name) => Decoration.mark({ class: `c-${name} c-link` }));
+const doubtful = constructNames.map((name) => Decoration.mark({ class: `c-${name} c-link c-inferred` }));
+const inHand = Decoration.mark({ class: 'c-in-hand' });
+
+const known = StateField.define<Known>({
+  create: () => none,
+  update(value, transaction) {
+    let next = value;
+    for (const effect of transaction.effects) {
+      if (effect.is(setConstructs))
+        next = { constructs: effect.value, marks: marksOf(effect.value), uses: Decoration.none };
+      else if (effect.is(setName)) next = { ...next, uses: usesOf(next.constructs, effect.value) };
+    }
+    return next;
+  },
+  provide: (field) => [
+    EditorView.decorations.from(field, ({ marks }) => marks),
+    EditorView.decorations.from(field, ({ uses }) => uses),
+  ],
+});
+
+function marksOf({ spans, links }: SourceConstructs): DecorationSet {
+  const marks: Range<Decoration>[] = [];
+  for (let at = 0; at < spans.length; at += 4) {
+    const link = spans[at + 3] < 0 ? null : links[spans[at + 3]];
+    const isDoubtful = link !== null && link.targets.some(({ certainty }) => certainty !== 'exact');
+    const mark = (link === null ? inkOf : isDoubtful ? doubtful : linkOf)[spans[at + 2]];
+    marks.push(mark.range(spans[at], spans[at + 1]));
+  }
+  return Decoration.set(marks, true);
+}
+
+/** All stretches that lead where the one at an offset does, or are what it leads to. */
+function usesOf({ spans, links }: SourceConstructs, offset: number | null): DecorationSet {
+  if (offset === null) return Decoration.none;
+  const link = linkAtOffset({ spans, links }, offset)?.link;
+  const wanted = link ? idOf(link) : null;
+  if (wanted === null) return Decoration.none;
+  const marks: Range<Decoration>[] = [];
+  for (let at = 0; at < spans.length; at += 4) {
+    const own = spans[at + 3] < 0 ? null : links[spans[at + 3]];
+    const isBinding = link!.local !== null && spans[at] === link!.local;
+    if ((own && idOf(own) === wanted) || isBinding) marks.push(inHand.range(spans[at], spans[at + 1]));
+  }
+  return Decoration.set(marks, true);
+}
+
+function idOf({ targets, local }: SourceLink): string {
+  return local === null ? targets.map(({ element }) => element.key).join(' ') : `@${local}`;
+}
+
+/** The innermost stretch with a link around an offset. */
+function linkAtOffset(
+  { spans, links }: SourceConstructs,
+  offset: number,
+): { link: SourceLink; from: number; to: number } | null {
+  let low = -1;
+  let high = spans.length / 4;
+  while (high - low > 1) {
+    const middle = (low + high) >> 1;
+    if (spans[4 * middle] <= offset) low = middle;
+    else high = middle;
+  }
+  for (let at = 4 * low; at >= 0 && at > 4 * (low - 8); at -= 4)
+    if (spans[at + 1] >= offset && spans[at + 3] >= 0)
+      return { link: links[spans[at + 3]], from: spans[at], to: spans[at + 1] };
+  return null;
+}
+
+export function linkAt(state: EditorState, offset: number): ReturnType<typeof linkAtOffset> {
+  return linkAtOffset(state.field(known).constructs, offset);
+}
+
+/** True when an offset lies in a name of which it is not known where it leads. */
+export function isUnresolvedName(state: EditorState, offset: number): boolean {
+  const { spans } = state.field(known).constructs;
+  for (let at = 0; at < spans.length && spans[at] <= offset; at += 4)
+    if (spans[at + 1] > offset && constructNames[spans[at + 2]] === 'name') return spans[at + 3] < 0;
+  return false;
+}
+
+/**
+ * Marks constructs, and lets names be followed: a click takes a name in hand, a double click, Ctrl with a click, or
+ * Enter goes where it leads.
+ */
+export function constructs(on: {
+  take: (link: SourceLink) => void;
+  follow: (link: SourceLink, at: { left: number; top: number }) => void;
+}): Extension {
+  const followAt = (view: EditorView, offset: number): boolean => {
+    const found = linkAt(view.state, offset);
+    if (!found) return false;
+    const place = view.coordsAtPos(found.from) ?? { left: 0, bottom: 0 };
+    on.follow(found.link, { left: place.left, top: place.bottom });
+    return true;
+  };
+  return [
+    known,
+    EditorView.domEventHandlers({
+      click(event, view) {
+        const offset = view.posAtCoords({ x: event.clientX, y: event.clientY });
+        if (offset === null || !view.state.selection.main.empty) return false;
+        const found = linkAt(view.state, offset);
+        view.dispatch({ effects: setName.of(found ? offset : null) });
+        if (!found) return false;
+        if (event.ctrlKey || event.metaKey) return followAt(view, offset);
+        on.take(found.link);
+        return false;
+      },
+      dblclick(event, view) {
+        const offset = view.posAtCoords({ x: event.clientX, y: event.clientY });
+        return offset !== null && followAt(view, offset);
+      },
+      keydown(event, view) {
+        if (event.key !== 'Enter') return false;
+        if (!followAt(view, view.state.selection.main.head)) return false;
+        event.preventDefault();
+        return true;
+      },
+    }),
+    inks,
+  ];
+}
+
+/** Ink for the text, weight for what is declared, the hue of magnitude for what is written out, the accent to follow. */
+const inks = EditorView.baseTheme({
+  '.c-comment': { color: 'var(--faded)', fontStyle: 'italic' },
+  '.c-literal': { color: 'var(--most)' },
+  '.c-keyword': { color: 'var(--faded)' },
+  '.c-declaration': { fontWeight: '700' },
+  '.c-import': { color: 'var(--accent)' },
+  '.c-link': { cursor: 'pointer' },
+  '.c-link:hover': { color: 'var(--accent)', textDecoration: 'underline' },
+  '.c-inferred': { borderBottom: '1px dashed var(--caution)' },
+  '.c-in-hand': { backgroundColor: 'color-mix(in srgb, var(--accent) 18%, transparent)' },
+});

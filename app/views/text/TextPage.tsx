@@ -1,0 +1,259 @@
+import { useEffect, useMemo, useState } from 'react';
+import { Link } from 'react-router';
+import type { ScopeChoice } from '../../../server/views/scopeView.ts';
+import { Caption, ScopePart, TestsPart } from '../../frame/Caption.tsx';
+import { ElementName } from '../../frame/ElementName.tsx';
+import { useElementLinks } from '../../frame/elementLinks.ts';
+import { useShortlists } from '../../frame/shortlists/Shortlists.tsx';
+import { counted, figure } from '../../state/figures.ts';
+import { carriedOver } from '../../state/pictureState.ts';
+import type { TextState } from '../../state/textState.ts';
+import { usePicture } from '../../state/usePicture.ts';
+import { grouped, matchedKeys, type FileGroup, type FolderGroup } from './groups.ts';
+import { useMatches, type Matches } from './useMatches.ts';
+import './text.css';
+
+/** What is asked for after the last key press. */
+const SETTLE_MS = 120;
+/** Lines drawn at once; more are shown when asked for. */
+const FIRST_SHOWN = 600;
+
+/** A search in the texts: words or a regular expression, the matches by folder, file and routine. */
+export function TextPage({
+  query,
+  scope,
+  codebaseId,
+}: {
+  query: TextState;
+  scope: ScopeChoice;
+  codebaseId: string;
+}) {
+  const { params, change } = usePicture();
+  const address = useMemo(() => {
+    if (query.text === '') return null;
+    const asked = new URLSearchParams(params);
+    for (const name of ['focus', 'from', 'to', 'dossier', 'line', 'overlay', 'list']) asked.delete(name);
+    return `/codebases/${codebaseId}/matches?${asked}`;
+  }, [params, query.text, codebaseId]);
+  const matches = useMatches(address);
+  return (
+    <>
+      <Caption>
+        Where the texts of <ScopePart scope={scope} /> hold <b>{query.text === '' ? '…' : query.text}</b>,
+        tests <TestsPart />.
+      </Caption>
+      <TextForm
+        key={String(query.text === '')}
+        query={query}
+        onChange={(patch) => change(patch, { replace: true })}
+      />
+      <Result matches={matches} isAsked={address !== null} codebaseId={codebaseId} text={query.text} />
+    </>
+  );
+}
+
+const flags = [
+  ['case', 'matchCase', 'Match case'],
+  ['word', 'wholeWord', 'Whole words'],
+  ['pattern', 'isPattern', 'Regular expression'],
+] as const;
+
+function TextForm({
+  query,
+  onChange,
+}: {
+  query: TextState;
+  onChange: (patch: Record<string, string | null>) => void;
+}) {
+  const [text, setText] = useState(query.text);
+  const [glob, setGlob] = useState(query.glob);
+  useEffect(() => {
+    if (text === query.text && glob === query.glob) return;
+    const timer = setTimeout(() => onChange({ q: text || null, glob: glob || null }), SETTLE_MS);
+    return () => clearTimeout(timer);
+  }, [text, glob, query.text, query.glob, onChange]);
+  return (
+    <form className="text-form" onSubmit={(event) => event.preventDefault()}>
+      <input
+        autoFocus
+        className="field mono"
+        aria-label="Text to search for"
+        placeholder="Text to search for"
+        spellCheck={false}
+        value={text}
+        onChange={({ target }) => setText(target.value)}
+      />
+      {flags.map(([name, flag, label]) => (
+        <label key={name}>
+          <input
+            type="checkbox"
+            checked={query[flag]}
+            onChange={({ target }) => onChange({ [name]: target.checked ? '1' : null })}
+          />
+          {label}
+        </label>
+      ))}
+      <input
+        className="field mono"
+        aria-label="Only in files"
+        placeholder="only in: *.ts, tolls"
+        spellCheck={false}
+        value={glob}
+        onChange={({ target }) => setGlob(target.value)}
+      />
+    </form>
+  );
+}
+
+function Result({
+  matches,
+  isAsked,
+  codebaseId,
+  text,
+}: {
+  matches: Matches;
+  isAsked: boolean;
+  codebaseId: string;
+  text: string;
+}) {
+  const { offer, make } = useShortlists();
+  const { params, change } = usePicture();
+  const groups = useMemo(() => grouped(matches.files), [matches.files]);
+  const keys = useMemo(() => matchedKeys(matches.files), [matches.files]);
+  const total = matches.files.reduce((sum, { count }) => sum + count, 0);
+  const links = useElementLinks(codebaseId);
+  const name = `“${text.slice(0, 60)}” in texts`;
+  const markOnPictures = async (): Promise<void> => {
+    const made = await make(name, keys);
+    if (made !== null) change({ overlay: String(made) });
+  };
+  if (!isAsked)
+    return (
+      <div className="empty">
+        <h1>What are you looking for?</h1>
+        <p className="faded">
+          Words as they stand in the code, or a regular expression. Matches come as they are found.
+        </p>
+      </div>
+    );
+  if (matches.problem) return <p className="source-notice against">{matches.problem}</p>;
+  return (
+    <>
+      <div className="reading" role="status">
+        <span>
+          {figure(total)} {total === 1 ? 'match' : 'matches'} in {counted(matches.files.length, 'file')}
+          {matches.isDone
+            ? `, of ${figure(matches.of)} looked through`
+            : `; ${figure(matches.through)} of ${figure(matches.of)} looked through…`}
+        </span>
+        <span className="push" />
+        {keys.length > 0 && (
+          <>
+            <button
+              type="button"
+              className="chip"
+              onClick={() => offer({ suggested: name, count: keys.length, keys })}
+            >
+              Shortlist the {counted(keys.length, 'element')}
+            </button>
+            <button type="button" className="chip" onClick={() => void markOnPictures()}>
+              Mark them on pictures
+            </button>
+            {params.get('overlay') !== null && (
+              <Link className="chip" to={`/codebases/${codebaseId}/matrix${carriedOver(params)}`}>
+                See them in the matrix
+              </Link>
+            )}
+          </>
+        )}
+      </div>
+      {matches.isDone && total === 0 ? (
+        <div className="empty">
+          <h1>No text holds this</h1>
+          <p className="faded">
+            Try without “whole words” and “match case”, in all files, or with tests counted in.
+          </p>
+        </div>
+      ) : (
+        <Groups groups={groups} place={links.place} />
+      )}
+    </>
+  );
+}
+
+function Groups({
+  groups,
+  place,
+}: {
+  groups: readonly FolderGroup[];
+  place: (file: string, line: number) => string;
+}) {
+  const [most, setMost] = useState(FIRST_SHOWN);
+  let shown = 0;
+  let cut = false;
+  return (
+    <div className="page text-matches">
+      {groups.map(({ folder, count, files }) => {
+        if (shown >= most) {
+          cut = true;
+          return null;
+        }
+        shown += files.reduce(
+          (sum, { parts }) => sum + parts.reduce((n, part) => n + part.matches.length, 0),
+          0,
+        );
+        return (
+          <details key={folder} open>
+            <summary>
+              <ElementName
+                element={{ key: folder, name: folder, kind: 'folder' }}
+                text={folder === '' ? 'the root' : `${folder}/`}
+              />
+              <span className="faded">{figure(count)}</span>
+            </summary>
+            {files.map((file) => (
+              <FileMatches key={file.path} file={file} place={place} />
+            ))}
+          </details>
+        );
+      })}
+      {cut && (
+        <button type="button" className="chip" onClick={() => setMost(Infinity)}>
+          Show the rest
+        </button>
+      )}
+    </div>
+  );
+}
+
+function FileMatches({ file, place }: { file: FileGroup; place: (file: string, line: number) => string }) {
+  const listed = file.parts.reduce((sum, { matches }) => sum + matches.length, 0);
+  return (
+    <details open className="text-file">
+      <summary>
+        <ElementName element={{ key: file.path, name: file.path.split('/').at(-1)!, kind: 'file' }} />
+        <span className="faded">{figure(file.count)}</span>
+      </summary>
+      {file.parts.map(({ inside, matches }, index) => (
+        <div key={index} className="text-part">
+          {inside && (
+            <p>
+              <ElementName element={inside} /> <span className="faded">{matches.length}</span>
+            </p>
+          )}
+          {matches.map(({ line, column, shown, at, length }) => (
+            <Link key={`${line} ${column}`} className="place" to={place(file.path, line)}>
+              <span>{line}</span>
+              <code>
+                {shown.slice(0, at)}
+                <mark>{shown.slice(at, at + length)}</mark>
+                {shown.slice(at + length)}
+              </code>
+            </Link>
+          ))}
+        </div>
+      ))}
+      {file.count > listed && <p className="faded">and {figure(file.count - listed)} more in this file</p>}
+    </details>
+  );
+}

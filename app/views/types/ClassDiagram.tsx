@@ -1,0 +1,298 @@
+import { useColorScheme } from '@mui/material/styles';
+import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import { useNavigate } from 'react-router';
+import type { HierarchyPage, TypeNode } from '../../../server/views/hierarchy/hierarchyView.ts';
+import { BOX, classBox, roomIn, type BoxLine, type ClassBox } from '../../../core/layout/classBoxes.ts';
+import { useElementMenu } from '../../frame/ElementMenu.tsx';
+import { useElementLinks } from '../../frame/elementLinks.ts';
+import type { TypesState } from '../../state/typesState.ts';
+import { usePicture } from '../../state/usePicture.ts';
+import { dark, figuresFace, light, type SheetColours } from '../../theme/tokens.ts';
+import { visibilityMarks } from '../source/Outline.tsx';
+import { layOut, type PlacedDiagram } from './layOut.ts';
+
+const EDGE = 14;
+
+/** Types as UML boxes, what is inherited from above what inherits. */
+export function ClassDiagram({
+  page,
+  members,
+  codebaseId,
+  caption,
+}: {
+  page: HierarchyPage;
+  members: TypesState['members'];
+  codebaseId: string;
+  /** The sentence that is printed under an exported picture. */
+  caption: string;
+}) {
+  const boxes = useMemo(() => page.nodes.map((node) => boxOf(node, members)), [page.nodes, members]);
+  const [placed, setPlaced] = useState<PlacedDiagram | null>(null);
+  const [failed, setFailed] = useState(false);
+  const [scale, setScale] = useState(1);
+  const drawing = useRef<SVGSVGElement>(null);
+  const { mode, systemMode } = useColorScheme();
+  const colours = (mode === 'system' ? systemMode : mode) === 'dark' ? dark : light;
+  useEffect(() => {
+    let wanted = true;
+    layOut(boxes, page.edges).then(
+      (laid) => wanted && setPlaced(laid),
+      () => wanted && setFailed(true),
+    );
+    return () => {
+      wanted = false;
+    };
+  }, [boxes, page.edges]);
+  if (failed) return <p className="empty">The drawing could not be laid out; the list shows the same.</p>;
+  if (!placed) return <p className="empty faded">Laying out {boxes.length} types…</p>;
+  const width = placed.width + 2 * EDGE;
+  const height = placed.height + 2 * EDGE;
+  return (
+    <>
+      <div className="types-drawing">
+        <svg
+          ref={drawing}
+          xmlns="http://www.w3.org/2000/svg"
+          width={width * scale}
+          height={height * scale}
+          viewBox={`${-EDGE} ${-EDGE} ${width} ${height}`}
+          role="group"
+          aria-label={caption}
+          fontFamily={figuresFace}
+          fontSize={11}
+        >
+          <Heads colours={colours} />
+          {placed.lines.map((line, index) => (
+            <Line key={index} line={line} colours={colours} />
+          ))}
+          {placed.boxes.map((box) => (
+            <Box
+              key={box.key}
+              box={box}
+              node={page.nodes.find(({ key }) => key === box.key)!}
+              colours={colours}
+              codebaseId={codebaseId}
+            />
+          ))}
+        </svg>
+      </div>
+      <div className="reading">
+        <span className="legend">
+          <span>──▷ inherits</span>
+          <span>╌╌▷ implements</span>
+          {page.edges.some(({ link }) => link === 'association') && <span>──› holds</span>}
+          {page.edges.some(({ link }) => link === 'dependency') && <span>╌╌› uses</span>}
+          {page.edges.some(({ certainty }) => certainty !== 'exact') && (
+            <span className="caution">not exact</span>
+          )}
+          <span>+ public, ~ internal, # protected, − private</span>
+        </span>
+        <span className="push" />
+        <button type="button" className="chip" aria-label="Smaller" onClick={() => setScale(scale / 1.25)}>
+          −
+        </button>
+        <button type="button" className="chip" onClick={() => setScale(1)}>
+          {Math.round(scale * 100)} %
+        </button>
+        <button type="button" className="chip" aria-label="Larger" onClick={() => setScale(scale * 1.25)}>
+          +
+        </button>
+        <button
+          type="button"
+          className="chip"
+          onClick={() => saveDrawing(drawing.current!, { width, height, caption, colours })}
+        >
+          Save as SVG
+        </button>
+      </div>
+    </>
+  );
+}
+
+function boxOf(node: TypeNode, members: TypesState['members']): ClassBox {
+  const shown = node.members.filter(
+    ({ visibility }) => members === 'all' || (members === 'public' && visibility === 'public'),
+  );
+  const line = (member: TypeNode['members'][number]): BoxLine => ({
+    text: `${visibilityMarks[member.visibility]} ${member.name}${member.isRoutine ? `(${member.parameters || ''})` : ''}`,
+    key: member.key,
+    isAbstract: member.isAbstract,
+    isStatic: member.isStatic,
+  });
+  const isClass = node.form === 'class';
+  const head: BoxLine[] = [
+    ...(isClass ? [] : [{ text: `«${node.form}»`, key: null, isAbstract: false, isStatic: false }]),
+    { text: node.name, key: node.key, isAbstract: node.isAbstract, isStatic: false },
+  ];
+  return classBox(node.key, [
+    head,
+    shown.filter(({ isRoutine }) => !isRoutine).map(line),
+    shown.filter(({ isRoutine }) => isRoutine).map(line),
+  ]);
+}
+
+function Box({
+  box,
+  node,
+  colours,
+  codebaseId,
+}: {
+  box: PlacedDiagram['boxes'][number];
+  node: TypeNode;
+  colours: SheetColours;
+  codebaseId: string;
+}) {
+  const { focus, focusOn } = usePicture();
+  const openMenu = useElementMenu();
+  const navigate = useNavigate();
+  const links = useElementLinks(codebaseId);
+  const isFocus = focus === node.key;
+  const goIn = (): void => {
+    const source = links.source(node);
+    if (source !== null) void navigate(source);
+  };
+  const room = roomIn(box);
+  let y = 0;
+  return (
+    <g
+      transform={`translate(${box.x} ${box.y})`}
+      tabIndex={0}
+      role="button"
+      aria-label={`${node.form} ${node.name}`}
+      className="type-box"
+      onDoubleClick={goIn}
+      onClick={() => focusOn(node.key)}
+      onKeyDown={(event: KeyboardEvent) => {
+        if (event.key !== 'Enter' && event.key !== ' ') return;
+        event.preventDefault();
+        if (isFocus) goIn();
+        else focusOn(node.key);
+      }}
+      onContextMenu={(event) => {
+        event.preventDefault();
+        openMenu(node, { left: event.clientX, top: event.clientY });
+      }}
+    >
+      <title>{node.key}</title>
+      <rect
+        width={box.width}
+        height={box.height}
+        fill={colours.panel}
+        stroke={isFocus ? colours.accent : colours.ink}
+        strokeWidth={isFocus ? 2.2 : 1}
+        strokeDasharray={node.kind === 'external' ? '2 2' : undefined}
+      />
+      {box.compartments.map((lines, index) => {
+        const top = y;
+        y += lines.length * BOX.line + 2 * BOX.padding;
+        return (
+          <g key={index}>
+            {index > 0 && <line x2={box.width} y1={top} y2={top} stroke={colours.hairline} />}
+            {lines.map((line, at) => (
+              <text
+                key={at}
+                x={index === 0 ? box.width / 2 : BOX.side}
+                y={top + BOX.padding + at * BOX.line + 11}
+                textAnchor={index === 0 ? 'middle' : 'start'}
+                fill={line.key === null ? colours.faded : colours.ink}
+                fontWeight={index === 0 && line.key !== null ? 600 : 400}
+                fontStyle={line.isAbstract ? 'italic' : 'normal'}
+                textDecoration={line.isStatic ? 'underline' : undefined}
+                className={line.key !== null && index > 0 ? 'type-member' : undefined}
+                onClick={(event) => {
+                  if (line.key === null) return;
+                  event.stopPropagation();
+                  focusOn(line.key);
+                }}
+              >
+                {line.text.length > room ? `${line.text.slice(0, room - 1)}…` : line.text}
+              </text>
+            ))}
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+
+function Line({ line, colours }: { line: PlacedDiagram['lines'][number]; colours: SheetColours }) {
+  const isDashed = line.link === 'implement' || line.link === 'dependency';
+  const isTriangle = line.link === 'inherit' || line.link === 'implement';
+  const colour = line.certainty === 'exact' ? colours.ink : colours.caution;
+  return (
+    <polyline
+      points={line.points.map(({ x, y }) => `${x},${y}`).join(' ')}
+      fill="none"
+      stroke={colour}
+      strokeWidth={1}
+      strokeDasharray={isDashed ? '5 3' : undefined}
+      markerEnd={`url(#head-${isTriangle ? 'triangle' : 'open'}${line.certainty === 'exact' ? '' : '-doubt'})`}
+    >
+      <title>{`${line.from} → ${line.to}: ${line.link}, ${line.certainty}`}</title>
+    </polyline>
+  );
+}
+
+function Heads({ colours }: { colours: SheetColours }) {
+  const heads = [
+    ['', colours.ink],
+    ['-doubt', colours.caution],
+  ];
+  return (
+    <defs>
+      {heads.map(([name, colour]) => (
+        <g key={name}>
+          <marker
+            id={`head-triangle${name}`}
+            markerWidth="12"
+            markerHeight="12"
+            refX="11"
+            refY="6"
+            orient="auto"
+          >
+            <path d="M1,1 L11,6 L1,11 Z" fill={colours.sheet} stroke={colour} />
+          </marker>
+          <marker id={`head-open${name}`} markerWidth="10" markerHeight="10" refX="8" refY="5" orient="auto">
+            <path d="M1,1 L8,5 L1,9" fill="none" stroke={colour} />
+          </marker>
+        </g>
+      ))}
+    </defs>
+  );
+}
+
+const CAPTION_ROOM = 26;
+
+/** Hands the picture over as a file, with its sentence under it. */
+function saveDrawing(
+  drawing: SVGSVGElement,
+  {
+    width,
+    height,
+    caption,
+    colours,
+  }: { width: number; height: number; caption: string; colours: SheetColours },
+): void {
+  const copy = drawing.cloneNode(true) as SVGSVGElement;
+  copy.setAttribute('width', String(width));
+  copy.setAttribute('height', String(height + CAPTION_ROOM));
+  copy.setAttribute('viewBox', `${-EDGE} ${-EDGE} ${width} ${height + CAPTION_ROOM}`);
+  const name = 'http://www.w3.org/2000/svg';
+  const sheet = document.createElementNS(name, 'rect');
+  for (const [key, value] of Object.entries({ x: -EDGE, y: -EDGE, width, height: height + CAPTION_ROOM }))
+    sheet.setAttribute(key, String(value));
+  sheet.setAttribute('fill', colours.sheet);
+  copy.prepend(sheet);
+  const words = document.createElementNS(name, 'text');
+  words.setAttribute('x', '0');
+  words.setAttribute('y', String(height + 2));
+  words.setAttribute('fill', colours.faded);
+  words.textContent = caption;
+  copy.append(words);
+  const file = new Blob([new XMLSerializer().serializeToString(copy)], { type: 'image/svg+xml' });
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(file);
+  link.download = 'types.svg';
+  link.click();
+  URL.revokeObjectURL(link.href);
+}

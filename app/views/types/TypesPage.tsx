@@ -1,0 +1,106 @@
+import type { HierarchyPage } from '../../../server/views/hierarchy/hierarchyView.ts';
+import { Caption, ParameterChoice } from '../../frame/Caption.tsx';
+import { counted } from '../../state/figures.ts';
+import type { TypesState } from '../../state/typesState.ts';
+import { ClassDiagram } from './ClassDiagram.tsx';
+import { TypeList } from './TypeList.tsx';
+import './types.css';
+
+const memberChoices = [
+  { value: 'public', label: 'their public members' },
+  { value: 'all', label: 'all their members' },
+  { value: 'none', label: 'no members' },
+];
+
+/** How types stand to each other: above and below one, or all of a folder or a shortlist, drawn or listed. */
+export function TypesPage({
+  query,
+  page,
+  folder,
+  list,
+  codebaseId,
+}: {
+  query: TypesState;
+  page: HierarchyPage | null;
+  folder: string;
+  list: string | null;
+  codebaseId: string;
+}) {
+  const where = folder === '' ? 'the whole codebase' : folder;
+  const name = page?.focus?.name ?? 'the type in focus';
+  const sets = [
+    { value: 'focus', label: `what is above and below ${name}` },
+    { value: 'folder', label: `the types of ${where}` },
+    { value: 'list', label: list === null ? 'the types of a shortlist' : `the types of “${list}”` },
+  ];
+  const sentence = `${sets.find(({ value }) => value === query.of)!.label}, with ${
+    memberChoices.find(({ value }) => value === query.members)!.label
+  }.`;
+  const isEmpty = !page || page.nodes.length === 0;
+  return (
+    <>
+      <Caption>
+        How types stand to each other:{' '}
+        <ParameterChoice label="types shown" name="of" options={sets} value={query.of} />, with{' '}
+        <ParameterChoice label="members" name="members" options={memberChoices} value={query.members} />,{' '}
+        <ParameterChoice
+          label="picture"
+          name="as"
+          options={[
+            { value: 'drawing', label: 'drawn' },
+            { value: 'list', label: 'listed' },
+          ]}
+          value={query.as}
+        />
+        {query.as === 'list' && query.of === 'focus' && (
+          <>
+            , inherited members{' '}
+            <ParameterChoice
+              label="inherited members"
+              name="inherited"
+              options={[
+                { value: 'no', label: 'left out' },
+                { value: 'yes', label: 'listed too' },
+              ]}
+              value={query.inherited}
+            />
+          </>
+        )}
+        .
+      </Caption>
+      {page && page.more > 0 && (
+        <p className="source-notice caution">
+          {counted(page.more, 'type')} more would not fit a picture: choose a smaller folder, or a shortlist.
+        </p>
+      )}
+      {isEmpty ? (
+        <Nothing query={query} list={list} where={where} />
+      ) : query.as === 'list' ? (
+        <TypeList page={page} query={query} />
+      ) : (
+        <ClassDiagram page={page} members={query.members} codebaseId={codebaseId} caption={sentence} />
+      )}
+    </>
+  );
+}
+
+function Nothing({ query, list, where }: { query: TypesState; list: string | null; where: string }) {
+  const [title, advice] =
+    query.of === 'folder'
+      ? [`${where} declares no types`, 'Choose another folder in the matrix or the measures.']
+      : query.of === 'list'
+        ? [
+            list === null ? 'No shortlist is chosen' : `“${list}” holds no types`,
+            'Open a shortlist at the foot of the page and say “Show only these”.',
+          ]
+        : [
+            'No type is in focus',
+            'Press / and look for one, such as “classes, in src”; or show all types of the folder instead.',
+          ];
+  return (
+    <div className="empty">
+      <h1>{title}</h1>
+      <p className="faded">{advice}</p>
+    </div>
+  );
+}
