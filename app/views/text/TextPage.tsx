@@ -199,7 +199,7 @@ function Groups({
           return null;
         }
         shown += files.reduce(
-          (sum, { parts }) => sum + parts.reduce((n, part) => n + part.matches.length, 0),
+          (sum, { parts }) => sum + parts.reduce((n, part) => n + part.lines.length, 0),
           0,
         );
         return (
@@ -227,28 +227,24 @@ function Groups({
 }
 
 function FileMatches({ file, place }: { file: FileGroup; place: (file: string, line: number) => string }) {
-  const listed = file.parts.reduce((sum, { matches }) => sum + matches.length, 0);
+  const listed = file.parts.reduce((sum, part) => sum + part.count, 0);
   return (
     <details open className="text-file">
       <summary>
         <ElementName element={{ key: file.path, name: file.path.split('/').at(-1)!, kind: 'file' }} />
         <span className="faded">{figure(file.count)}</span>
       </summary>
-      {file.parts.map(({ inside, matches }, index) => (
+      {file.parts.map(({ inside, count, lines }, index) => (
         <div key={index} className="text-part">
           {inside && (
             <p>
-              <ElementName element={inside} /> <span className="faded">{matches.length}</span>
+              <ElementName element={inside} /> <span className="faded">{count}</span>
             </p>
           )}
-          {matches.map(({ line, column, shown, at, length }) => (
-            <Link key={`${line} ${column}`} className="place" to={place(file.path, line)}>
+          {lines.map(({ line, pieces }) => (
+            <Link key={line} className="place" to={place(file.path, line)}>
               <span>{line}</span>
-              <code>
-                {shown.slice(0, at)}
-                <mark>{shown.slice(at, at + length)}</mark>
-                {shown.slice(at + length)}
-              </code>
+              <code>{pieces.map((piece, at) => (at % 2 === 1 ? <mark key={at}>{piece}</mark> : piece))}</code>
             </Link>
           ))}
         </div>

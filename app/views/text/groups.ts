@@ -4,7 +4,13 @@ import type { MatchedFile, PlacedMatch } from '../../../server/views/textSearchV
 export interface FileGroup {
   path: string;
   count: number;
-  parts: { inside: PlacedMatch['inside']; matches: PlacedMatch[] }[];
+  parts: { inside: PlacedMatch['inside']; count: number; lines: MatchedLine[] }[];
+}
+
+/** A line that holds matches, as pieces of text: every second is a match, the first is not. */
+export interface MatchedLine {
+  line: number;
+  pieces: string[];
 }
 
 /** Files of one folder. */
@@ -30,12 +36,36 @@ export function grouped(files: readonly MatchedFile[]): FolderGroup[] {
 
 function parts(matches: readonly PlacedMatch[]): FileGroup['parts'] {
   const found: FileGroup['parts'] = [];
+  let onLine: PlacedMatch[] = [];
+  const closeLine = (): void => {
+    if (onLine.length > 0) found.at(-1)!.lines.push(lineOf(onLine));
+    onLine = [];
+  };
   for (const match of matches) {
+    if (onLine.length > 0 && onLine[0].line !== match.line) closeLine();
     const last = found.at(-1);
-    if (last && last.inside?.key === match.inside?.key) last.matches.push(match);
-    else found.push({ inside: match.inside, matches: [match] });
+    if (!last || (onLine.length === 0 && last.inside?.key !== match.inside?.key))
+      found.push({ inside: match.inside, count: 0, lines: [] });
+    found.at(-1)!.count++;
+    onLine.push(match);
   }
+  closeLine();
   return found;
+}
+
+/** The line as its first match shows it, with those of the others that can be seen in it marked too. */
+function lineOf(matches: readonly PlacedMatch[]): MatchedLine {
+  const [first] = matches;
+  const pieces: string[] = [];
+  let at = 0;
+  for (const { column, length } of matches) {
+    const from = first.at + column - first.column;
+    if (from < at || from >= first.shown.length) continue;
+    pieces.push(first.shown.slice(at, from), first.shown.slice(from, from + length));
+    at = from + length;
+  }
+  pieces.push(first.shown.slice(at));
+  return { line: first.line, pieces };
 }
 
 /** The elements in which matches stand: routines and types, and files where a match stands outside of any. */

@@ -12,6 +12,9 @@ import { visibilityMarks } from '../source/Outline.tsx';
 import { layOut, type PlacedDiagram } from './layOut.ts';
 
 const EDGE = 14;
+/** Smaller, names cannot be read: the drawing is then moved instead. */
+const LEAST_SCALE = 0.55;
+const FIRST_WIDTH = 900;
 
 /** Types as UML boxes, what is inherited from above what inherits. */
 export function ClassDiagram({
@@ -29,7 +32,10 @@ export function ClassDiagram({
   const boxes = useMemo(() => page.nodes.map((node) => boxOf(node, members)), [page.nodes, members]);
   const [placed, setPlaced] = useState<PlacedDiagram | null>(null);
   const [failed, setFailed] = useState(false);
-  const [scale, setScale] = useState(1);
+  /** Null for as large as fits the width. */
+  const [chosenScale, setScale] = useState<number | null>(null);
+  const host = useRef<HTMLDivElement>(null);
+  const [available, setAvailable] = useState(FIRST_WIDTH);
   const drawing = useRef<SVGSVGElement>(null);
   const { mode, systemMode } = useColorScheme();
   const colours = (mode === 'system' ? systemMode : mode) === 'dark' ? dark : light;
@@ -43,13 +49,21 @@ export function ClassDiagram({
       wanted = false;
     };
   }, [boxes, page.edges]);
+  useEffect(() => {
+    if (!host.current) return;
+    const observer = new ResizeObserver(([{ contentRect }]) => setAvailable(contentRect.width));
+    observer.observe(host.current);
+    return () => observer.disconnect();
+  }, [placed]);
   if (failed) return <p className="empty">The drawing could not be laid out; the list shows the same.</p>;
   if (!placed) return <p className="empty faded">Laying out {boxes.length} types…</p>;
   const width = placed.width + 2 * EDGE;
+  const fitting = Math.max(LEAST_SCALE, Math.min(1, (available - 24) / width));
+  const scale = chosenScale ?? fitting;
   const height = placed.height + 2 * EDGE;
   return (
     <>
-      <div className="types-drawing">
+      <div className="types-drawing" ref={host}>
         <svg
           ref={drawing}
           xmlns="http://www.w3.org/2000/svg"
@@ -91,8 +105,8 @@ export function ClassDiagram({
         <button type="button" className="chip" aria-label="Smaller" onClick={() => setScale(scale / 1.25)}>
           −
         </button>
-        <button type="button" className="chip" onClick={() => setScale(1)}>
-          {Math.round(scale * 100)} %
+        <button type="button" className="chip" onClick={() => setScale(chosenScale === null ? 1 : null)}>
+          {Math.round(scale * 100)} %{chosenScale === null && ', as wide as fits'}
         </button>
         <button type="button" className="chip" aria-label="Larger" onClick={() => setScale(scale * 1.25)}>
           +

@@ -13,8 +13,47 @@ export interface PlacedDiagram {
 
 let elk: InstanceType<typeof ELK> | null = null;
 
-/** What is inherited from stands above what inherits; in a worker. */
+/** What is inherited from stands above what inherits; what stands alone, below. Heavy; in a worker. */
 export async function layOut(boxes: readonly ClassBox[], edges: readonly TypeEdge[]): Promise<PlacedDiagram> {
+  const joined = new Set(edges.flatMap(({ from, to }) => [from, to]));
+  const diagram = await layOutJoined(
+    boxes.filter(({ key }) => joined.has(key)),
+    edges,
+  );
+  return withAlone(
+    diagram,
+    boxes.filter(({ key }) => !joined.has(key)),
+  );
+}
+
+const GAP = 26;
+/** Rows of boxes that stand alone are at least so wide. */
+const ROW_WIDTH = 1_100;
+
+/** Puts boxes that stand to no other in rows under the drawing. */
+function withAlone(diagram: PlacedDiagram, alone: readonly ClassBox[]): PlacedDiagram {
+  const rowWidth = Math.max(diagram.width, ROW_WIDTH);
+  const boxes = [...diagram.boxes];
+  let { width } = diagram;
+  let x = 0;
+  let y = diagram.height === 0 ? 0 : diagram.height + 2 * GAP;
+  let rowHeight = 0;
+  for (const box of [...alone].sort((a, b) => b.height - a.height)) {
+    if (x > 0 && x + box.width > rowWidth) {
+      x = 0;
+      y += rowHeight + GAP;
+      rowHeight = 0;
+    }
+    boxes.push({ ...box, x, y });
+    x += box.width + GAP;
+    width = Math.max(width, x - GAP);
+    rowHeight = Math.max(rowHeight, box.height);
+  }
+  return { ...diagram, boxes, width, height: alone.length === 0 ? diagram.height : y + rowHeight };
+}
+
+async function layOutJoined(boxes: readonly ClassBox[], edges: readonly TypeEdge[]): Promise<PlacedDiagram> {
+  if (boxes.length === 0) return { width: 0, height: 0, boxes: [], lines: [] };
   elk ??= new ELK({ workerFactory: () => new Worker(workerUrl) });
   const graph: ElkNode = {
     id: 'diagram',

@@ -90,7 +90,8 @@ export function classDiagramView(survey: SurveyedCodebase, keys: readonly string
     else if (elements.kind[element] !== KIND.type && elements.kind[element] >= KIND.routine)
       addOwner(survey, element, types);
     else
-      for (let e = element + 1; e < elements.subtreeEnd[element]; e++) if (isDrawn(survey, e)) types.add(e);
+      for (let e = element + 1; e < elements.subtreeEnd[element]; e++)
+        if (isDrawn(survey, e) && elements.form[e] !== FORM.alias) types.add(e);
   }
   const shown = [...types].slice(0, MAX_NODES);
   return {
