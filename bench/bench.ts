@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { installationRoot } from '../server/installation.ts';
 import { benchMatrix } from './browserBench.ts';
 import { fetchDebianSource } from './debianCode.ts';
+import { benchLooking } from './lookingBench.ts';
 import { fetchPackage, realPackages } from './realCode.ts';
 
 /**
@@ -113,22 +114,27 @@ const otherLanguages: { name: string; code: string; folder: string; changed: str
   { name: 'poco C++', code: 'poco', folder: '.', changed: 'Foundation/src/Path.cpp' },
 ];
 
+const only = process.argv.includes('--looking');
 try {
-  for (const specifier of realPackages) {
-    const root = join(work, specifier);
-    cpSync(fetchPackage(specifier), root, { recursive: true });
-    benchRoot(specifier, root, join(root, changedFile[specifier]));
+  if (only) await benchLooking();
+  else {
+    for (const specifier of realPackages) {
+      const root = join(work, specifier);
+      cpSync(fetchPackage(specifier), root, { recursive: true });
+      benchRoot(specifier, root, join(root, changedFile[specifier]));
+    }
+    const together = join(work, 'together');
+    for (const specifier of realPackages)
+      cpSync(fetchPackage(specifier), join(together, specifier), { recursive: true });
+    benchRoot('all together', together, join(together, 'rxjs@7.8.2', 'src/index.ts'));
+    for (const { name, code, folder, changed } of otherLanguages) {
+      const root = join(work, code);
+      cpSync(join(fetchDebianSource(code), folder), root, { recursive: true });
+      benchRoot(name, root, join(root, changed));
+    }
+    await benchLooking();
+    if (!process.argv.includes('--no-browser')) await benchMatrix();
   }
-  const together = join(work, 'together');
-  for (const specifier of realPackages)
-    cpSync(fetchPackage(specifier), join(together, specifier), { recursive: true });
-  benchRoot('all together', together, join(together, 'rxjs@7.8.2', 'src/index.ts'));
-  for (const { name, code, folder, changed } of otherLanguages) {
-    const root = join(work, code);
-    cpSync(join(fetchDebianSource(code), folder), root, { recursive: true });
-    benchRoot(name, root, join(root, changed));
-  }
-  if (!process.argv.includes('--no-browser')) await benchMatrix();
 } finally {
   rmSync(work, { recursive: true, force: true });
 }

@@ -3,6 +3,7 @@ import MenuItem from '@mui/material/MenuItem';
 import { useRef, useState, type ReactNode } from 'react';
 import type { ScopeChoice } from '../../server/views/scopeView.ts';
 import { certaintyChoices, kindChoices } from '../../server/views/filters.ts';
+import { useShortlists } from './shortlists/Shortlists.tsx';
 import { usePicture } from '../state/usePicture.ts';
 
 /** The sentence that says what the picture shows. Its bold parts change it. */
@@ -130,4 +131,41 @@ export function TestsPart() {
     { value: 'in', label: 'counted in' },
   ];
   return <ParameterChoice label="tests" name="tests" options={options} value={tests} also={{ page: null }} />;
+}
+
+/** Which shortlist the picture is confined to and which is marked on it; each can be let go of. Nothing for none. */
+export function ListsPart() {
+  const { list, overlay, change } = usePicture();
+  const { lists } = useShortlists();
+  const name = (id: number): string => lists.find((own) => own.id === id)?.name ?? '…';
+  const parts = [
+    { parameter: 'list', id: list, words: 'only what is in' },
+    { parameter: 'overlay', id: overlay, words: 'marking what is in' },
+  ];
+  return (
+    <>
+      {parts.map(
+        ({ parameter, id, words }) =>
+          id !== null && (
+            <span key={parameter}>
+              , {words}{' '}
+              <Choice
+                label={words}
+                options={[
+                  { value: 'kept', label: `“${name(id)}”` },
+                  { value: 'none', label: 'no shortlist' },
+                  ...lists
+                    .filter((other) => other.id !== id)
+                    .map((other) => ({ value: String(other.id), label: `“${other.name}”` })),
+                ]}
+                value="kept"
+                onChoose={(chosen) => {
+                  if (chosen !== 'kept') change({ [parameter]: chosen === 'none' ? null : chosen });
+                }}
+              />
+            </span>
+          ),
+      )}
+    </>
+  );
 }

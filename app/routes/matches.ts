@@ -16,7 +16,7 @@ export function loader({ params, request }: Route.LoaderArgs) {
   if (!view) throw new Response('This codebase has not been surveyed yet.', { status: 404 });
   const { survey, codebase, record, scope, withTests, runtime } = view;
   const query = textState(view.params);
-  const paths = searchedPaths(survey, { scope, glob: query.glob, withTests });
+  const paths = searchedPaths(survey, { scope, glob: query.glob, withTests, only: view.only?.marks });
   const task = {
     origin: { kind: codebase.kind, address: codebase.address, ref: codebase.ref },
     commit: record.commitHash,

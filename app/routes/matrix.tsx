@@ -14,8 +14,8 @@ export function loader({ params, request }: Route.LoaderArgs) {
   if (!view) throw redirect(`/codebases/${params.codebaseId}`);
   const granularity = granularitySchema.parse(view.params.get('of'));
   const order = orderSchema.parse(view.params.get('order'));
-  const { scope, filter, withTests, only, overlay } = view;
-  const lists = { only: only?.marks, marked: overlay?.marks };
+  const { scope, filter, withTests, only, overlay, noted } = view;
+  const lists = { only: only?.marks, marked: overlay?.marks, noted };
   const open = view.params.getAll('open');
   return {
     granularity,

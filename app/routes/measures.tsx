@@ -9,8 +9,8 @@ import type { Route } from './+types/measures';
 export function loader({ params, request }: Route.LoaderArgs) {
   const view = viewRequest(request, params);
   if (!view) throw redirect(`/codebases/${params.codebaseId}`);
-  const { survey, scope, withTests, only, overlay } = view;
-  const lists = { only: only?.marks, marked: overlay?.marks };
+  const { survey, scope, withTests, only, overlay, noted } = view;
+  const lists = { only: only?.marks, marked: overlay?.marks, noted };
   const query = measuresState(view.params);
   return {
     query,

@@ -5,6 +5,7 @@ import { runtime, type Runtime } from '../../server/runtime.ts';
 import { textReader, type ReadText } from '../../server/source/readText.ts';
 import { codebase, workplaceOf, type Codebase } from '../../server/store/codebases.ts';
 import { latestSurvey, type SurveyRecord } from '../../server/store/surveys.ts';
+import { notedKeys } from '../../server/store/notes.ts';
 import { shortlists, type Shortlist } from '../../server/store/shortlists.ts';
 import { listedElements } from '../../server/views/shortlistView.ts';
 import { scopeElement } from '../../server/views/remembered.ts';
@@ -51,6 +52,8 @@ export interface ViewRequest {
   withTests: boolean;
   /** The shortlist that the picture is confined to, with its elements marked 1 and what is above them 2. */
   only: { list: Shortlist; marks: Uint8Array } | null;
+  /** Elements with notes on them: 1; what is above them: 2. */
+  noted: Uint8Array;
   /** The shortlist that is marked on the picture. */
   overlay: { list: Shortlist; marks: Uint8Array } | null;
   /** Reads files of the codebase as the survey saw them, or as they are now. */
@@ -83,6 +86,7 @@ export function viewRequest(request: Request, params: { codebaseId: string }): V
       withTests: state.tests === 'in',
       only: listed(state.list),
       overlay: listed(state.overlay),
+      noted: listedElements(survey, notedKeys(current.store, opened.id)),
       readText: textReader(opened, record.commitHash, workplaceOf(current.store, opened.id)),
     };
   });

@@ -3,7 +3,14 @@
  * name, its words' first letters (`TQ` for TariffQuote), letters in order, a part of the path (`tolls/rate`, or
  * shortened: `s/t/rate`), or hold wildcards (`*Rate*`, `berth?`), which must match the whole name.
  */
-export type NameMatcher = (name: string, key: string) => number | null;
+export type NameMatcher = (candidate: Candidate) => number | null;
+
+/** A name that may be meant, with the key of what bears it; both in small letters too, worked out once for many questions. */
+export interface Candidate {
+  name: string;
+  lowerName: string;
+  lowerKey: string;
+}
 
 const RANK = { whole: 0, start: 1, word: 2, initials: 3, inside: 4, path: 5, shortPath: 6, letters: 7 };
 /** Fewer letters in order would be found in nearly every name. */
@@ -23,20 +30,20 @@ function wildcardMatcher(wanted: string): NameMatcher {
     .join('');
   const pattern = new RegExp(`^${source}$`, 'i');
   const ofPath = /[/#]/.test(wanted);
-  return (name, key) => (pattern.test(ofPath ? key : name) ? RANK.whole : null);
+  return ({ name, lowerKey }) => (pattern.test(ofPath ? lowerKey : name) ? RANK.whole : null);
 }
 
 function plainMatcher(wanted: string): NameMatcher {
   const lower = wanted.toLowerCase();
   const initials = lower.length >= 2 && /^[a-z0-9]+$/.test(lower) ? lower : null;
-  return (name, key) => {
-    const own = name.toLowerCase();
+  return ({ name, lowerName: own, lowerKey }) => {
     const at = own.indexOf(lower);
     if (at === 0) return own.length === lower.length ? RANK.whole : RANK.start;
     if (at > 0 && isWordStart(name, at)) return RANK.word;
-    if (initials !== null && answersInitials(name, initials)) return RANK.initials;
+    if (initials !== null && mayAnswer(own, initials) && answersInitials(name, initials))
+      return RANK.initials;
     if (at > 0) return RANK.inside;
-    if (key.toLowerCase().includes(lower)) return RANK.path;
+    if (lowerKey.includes(lower)) return RANK.path;
     return lower.length >= LEAST_LETTERS && holdsInOrder(own, lower) ? RANK.letters : null;
   };
 }
@@ -44,8 +51,7 @@ function plainMatcher(wanted: string): NameMatcher {
 function pathMatcher(wanted: string): NameMatcher {
   const lower = wanted.toLowerCase();
   const pieces = lower.split(/[/#]/).filter((piece) => piece !== '');
-  return (_, key) => {
-    const own = key.toLowerCase();
+  return ({ lowerKey: own }) => {
     if (own === lower) return RANK.whole;
     if (own.endsWith(lower)) return RANK.start;
     if (own.includes(lower)) return RANK.path;
@@ -60,6 +66,18 @@ function isWordStart(name: string, at: number): boolean {
   if (!/[\p{L}\p{N}]/u.test(before)) return true;
   return (/\p{Lu}/u.test(here) && !/\p{Lu}/u.test(before)) || (/\d/.test(here) && !/\d/.test(before));
 }
+
+/** A cheap look before a dear one: the first letter begins the first word, and no word is so long that it has all. */
+function mayAnswer(own: string, initials: string): boolean {
+  const at = own.charCodeAt(0) === UNDERSCORE ? own.search(/[^_]/) : 0;
+  return (
+    own.charCodeAt(at) === initials.charCodeAt(0) &&
+    own.length > initials.length &&
+    holdsInOrder(own, initials)
+  );
+}
+
+const UNDERSCORE = 95;
 
 /** True when letters can be taken from the beginnings of words, in order, from the first word on: `rqfl` of rateQuoteForLock. */
 function answersInitials(name: string, letters: string): boolean {
@@ -78,12 +96,10 @@ function answersInitials(name: string, letters: string): boolean {
 }
 
 function holdsInOrder(name: string, letters: string): boolean {
-  let at = 0;
-  for (const letter of letters) {
-    at = name.indexOf(letter, at) + 1;
-    if (at === 0) return false;
-  }
-  return true;
+  let taken = 0;
+  for (let at = 0; at < name.length && taken < letters.length; at++)
+    if (name.charCodeAt(at) === letters.charCodeAt(taken)) taken++;
+  return taken === letters.length;
 }
 
 /** True when each piece begins a part of the path, in order, the last piece a part of the last two. */

@@ -5,7 +5,7 @@ import { nameMatcher } from './namePattern.ts';
 import { matchesIn, patternOf, type TextQuery } from './textQuery.ts';
 
 const rank = (typed: string, name: string, key = `src/tolls/${name}.ts#${name}`) =>
-  nameMatcher(typed)(name, key);
+  nameMatcher(typed)({ name, lowerName: name.toLowerCase(), lowerKey: key.toLowerCase() });
 
 describe('a name', () => {
   it('answers better the more of it was typed', () => {

@@ -25,6 +25,11 @@ function sharedWorker(): Worker {
   return worker;
 }
 
+/** Starts the thread, so that the first search need not wait for it. */
+export function warmSearch(): void {
+  sharedWorker();
+}
+
 /**
  * Searches texts in a thread of its own and gives the matches as they are found. Throws a Problem when the pattern is
  * none, and when it runs away: its thread is then ended.

@@ -27,11 +27,12 @@ export function notes(store: Store, codebaseId: number): Note[] {
     .all(codebaseId) as Note[];
 }
 
-/** Notes on an element and on lines of it, the newest first. */
-export function notesOn(store: Store, codebaseId: number, key: string): Note[] {
+/** Keys of all elements that have notes. */
+export function notedKeys(store: Store, codebaseId: number): string[] {
   return store
-    .prepare(`SELECT ${columns} FROM note WHERE codebase_id = ? AND key = ? ORDER BY id DESC`)
-    .all(codebaseId, key) as Note[];
+    .prepare('SELECT DISTINCT key FROM note WHERE codebase_id = ?')
+    .pluck()
+    .all(codebaseId) as string[];
 }
 
 export type NewNote = Pick<Note, 'key' | 'line' | 'anchor' | 'body' | 'author'>;

@@ -4,7 +4,8 @@ import { coveringWalks, stepsInside } from '../../core/graph/cycleWalk.ts';
 import { rollUp, weightBetween, type DependencyFilter } from '../../core/graph/rollUp.ts';
 import { folderUnits, unitsOfKind, type Units } from '../../core/graph/units.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
-import { labelOf, testElements, type ElementLabel } from './remembered.ts';
+import { leftOutOf } from './leftOut.ts';
+import { labelOf, type ElementLabel } from './remembered.ts';
 
 export type CycleGranularity = 'folder' | 'file' | 'type' | 'routine';
 
@@ -13,6 +14,8 @@ export interface CyclesQuery {
   scope: number;
   filter: DependencyFilter;
   withTests: boolean;
+  /** The shortlist that the picture is confined to. */
+  only?: { marks: Uint8Array } | null;
 }
 
 export interface CycleStep {
@@ -75,10 +78,8 @@ function unitsFor(survey: SurveyedCodebase, query: CyclesQuery): Units {
     query.granularity === 'folder'
       ? folderUnits(survey, query.scope)
       : unitsOfKind(survey, kinds[query.granularity], query.scope);
-  if (!query.withTests) {
-    testElements(survey).forEach((isTest, e) => {
-      if (isTest) units.unitOf[e] = -1;
-    });
-  }
+  leftOutOf(survey, { withTests: query.withTests, only: query.only?.marks }).forEach((isOut, e) => {
+    if (isOut) units.unitOf[e] = -1;
+  });
   return units;
 }

@@ -1,9 +1,9 @@
 import { declarationForms, elementKinds, type ElementKind } from '../../core/facts/fileFacts.ts';
 import { NO_FORM } from '../../core/link/linked.ts';
 import { parseFindQuery, type FindQuery } from '../../core/search/findQuery.ts';
-import { nameMatcher } from '../../core/search/namePattern.ts';
+import { nameMatcher, type Candidate } from '../../core/search/namePattern.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
-import { labelOf, type ElementLabel } from './remembered.ts';
+import { labelOf, remembered, type ElementLabel } from './remembered.ts';
 
 export interface FoundElement extends ElementLabel {
   form: string;
@@ -36,12 +36,26 @@ export function findElements(
   const scored: [score: number, element: number][] = [];
   for (const [e, rank] of answers(survey, query))
     scored.push([rank * 10 + orderOfKind[elements.kind[e]] - (recency.get(elements.key[e]) ?? 0), e]);
-  scored.sort(([a, x], [b, y]) => a - b || elements.name[x].length - elements.name[y].length || x - y);
+  const best = bestOf(scored, limit);
+  best.sort(([a, x], [b, y]) => a - b || elements.name[x].length - elements.name[y].length || x - y);
   return {
     total: scored.length,
-    listed: scored.slice(0, limit).map(([, e]) => foundElement(survey, e)),
+    listed: best.slice(0, limit).map(([, e]) => foundElement(survey, e)),
     unknown: query.unknown,
   };
+}
+
+/** Enough of the lowest scores to hold the first `limit`: sorting all that one letter finds would take too long. */
+function bestOf(scored: [score: number, element: number][], limit: number): [number, number][] {
+  if (scored.length <= limit) return scored;
+  const counts = new Map<number, number>();
+  for (const [score] of scored) counts.set(Math.floor(score), (counts.get(Math.floor(score)) ?? 0) + 1);
+  let enough = 0;
+  for (const [score, count] of [...counts].sort(([a], [b]) => a - b)) {
+    enough += count;
+    if (enough >= limit) return scored.filter(([own]) => Math.floor(own) <= score);
+  }
+  return scored;
 }
 
 /** Keys of all that answers, for a shortlist of it. */
@@ -67,12 +81,23 @@ function* answers(survey: SurveyedCodebase, query: FindQuery): Iterable<[element
   const matches = query.pattern === '' ? () => 0 : nameMatcher(query.pattern);
   const isRestricted = query.within.length + query.outside.length > 0;
   if (query.pattern === '' && anyKind && !isRestricted) return;
+  const candidates = candidatesOf(survey);
   for (let e = 1; e < elements.count; e++) {
     if (!anyKind && !isWanted[elements.kind[e]] && !forms.has(elements.form[e])) continue;
-    const rank = matches(elements.name[e], elements.key[e]);
-    if (rank === null || (isRestricted && !standsRight(elements.key[e].toLowerCase(), query))) continue;
+    const rank = matches(candidates[e]);
+    if (rank === null || (isRestricted && !standsRight(candidates[e].lowerKey, query))) continue;
     yield [e, rank];
   }
+}
+
+function candidatesOf(survey: SurveyedCodebase): Candidate[] {
+  return remembered(survey, 'candidates for names', () =>
+    survey.elements.name.map((name, e) => ({
+      name,
+      lowerName: name.toLowerCase(),
+      lowerKey: survey.elements.key[e].toLowerCase(),
+    })),
+  );
 }
 
 function standsRight(key: string, { within, outside }: FindQuery): boolean {

@@ -18,12 +18,14 @@ export interface MatrixQuery {
   only?: Uint8Array;
   /** Elements to be marked: 1. */
   marked?: Uint8Array;
+  /** Elements with notes on them: 1. */
+  noted?: Uint8Array;
 }
 
 /** Rows, which are the columns too, and the filled cells: row i uses column j. */
 export interface MatrixPicture {
-  /** `marked`: how many marked elements a row stands for. */
-  rows: (ElementLabel & Omit<MatrixRow, 'element'> & { marked: number })[];
+  /** How many marked elements a row stands for, and how many with notes. */
+  rows: (ElementLabel & Omit<MatrixRow, 'element'> & { marked: number; noted: number })[];
   cells: { row: number[]; column: number[]; count: number[] };
   brackets: { first: number; last: number; tag: string }[];
   totals: { references: number; againstReferences: number; againstCells: number; largest: number };
@@ -75,7 +77,8 @@ export function matrixView(survey: SurveyedCodebase, query: MatrixQuery): Matrix
     rows: rows.map(({ element, ...row }) => ({
       ...labelOf(survey, element),
       ...row,
-      marked: marksIn(survey, element, query.marked),
+      marked: row.heading ? 0 : marksIn(survey, element, query.marked),
+      noted: row.heading ? 0 : marksIn(survey, element, query.noted),
     })),
     cells,
     brackets: brackets.map(({ first, last }, index) => ({ first, last, tag: `C${index + 1}` })),

@@ -17,6 +17,8 @@ export interface MeasuresQuery {
   only?: Uint8Array;
   /** Elements to be marked: 1. */
   marked?: Uint8Array;
+  /** Elements with notes on them: 1. */
+  noted?: Uint8Array;
   page: number;
 }
 
@@ -26,6 +28,7 @@ export interface MeasuresRow extends ElementLabel {
   line: number;
   file: string;
   isMarked: boolean;
+  isNoted: boolean;
   values: (number | null)[];
 }
 
@@ -93,6 +96,7 @@ export function measuresView(survey: SurveyedCodebase, query: MeasuresQuery): Me
       ...labelOf(survey, e),
       file: elements.file[e] < 0 ? '' : elements.key[elements.file[e]],
       line: elements.startLine[e],
+      isNoted: query.noted?.[e] === 1,
       isMarked: query.marked?.[e] === 1 || (query.marked?.[e] === 2 && elements.kind[e] !== KIND.folder),
       values: values.map((column) => (Number.isNaN(column[e]) ? null : column[e])),
     })),

@@ -19,12 +19,15 @@ export interface MatchedFile {
 /** Files in which to search: of the survey, below a folder, by a glob, with or without tests. */
 export function searchedPaths(
   survey: SurveyedCodebase,
-  { scope, glob, withTests }: { scope: number; glob: string; withTests: boolean },
+  { scope, glob, withTests, only }: { scope: number; glob: string; withTests: boolean; only?: Uint8Array },
 ): string[] {
   const end = survey.elements.subtreeEnd[scope];
   const isWanted = glob.trim() === '' ? () => true : picomatch(globs(glob), { dot: true, nocase: true });
   return survey.files
-    .filter(({ element, isTest }) => element >= scope && element < end && (withTests || !isTest))
+    .filter(
+      ({ element, isTest }) =>
+        element >= scope && element < end && (withTests || !isTest) && (!only || only[element] > 0),
+    )
     .map(({ path }) => path)
     .filter((path) => isWanted(path));
 }

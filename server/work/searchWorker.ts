@@ -25,7 +25,7 @@ export interface FromSearchWorker {
 }
 
 /** A message is sent when so long has gone by: it carries matches, and shows that the thread is alive. */
-const SEND_EVERY_MS = 60;
+const SEND_EVERY_MS = 40;
 const LISTED_PER_FILE = 200;
 const COUNTED_PER_FILE = 10_000;
 /** Texts are kept up to so many characters, so that the next search need not read them. */

@@ -1,18 +1,12 @@
 import Markdown, { defaultUrlTransform } from 'react-markdown';
-import rehypeSanitize, { defaultSchema } from 'rehype-sanitize';
 
 const pictureAddress = /^picture:([0-9a-f]{24})$/;
-const schema = {
-  ...defaultSchema,
-  protocols: { ...defaultSchema.protocols, src: ['http', 'https', 'picture'] },
-};
 
 /** A note's Markdown. HTML in it is text; pictures are those kept with the notes, and no others. */
 export function NoteText({ body, codebaseId }: { body: string; codebaseId: string }) {
   return (
     <div className="note-text">
       <Markdown
-        rehypePlugins={[[rehypeSanitize, schema]]}
         urlTransform={(url, name) =>
           name === 'src' ? (pictureAddress.test(url) ? url : '') : defaultUrlTransform(url)
         }

@@ -5,6 +5,7 @@ import {
   Caption,
   CertaintyPart,
   KindsPart,
+  ListsPart,
   ParameterChoice,
   ScopePart,
   TestsPart,
@@ -48,7 +49,8 @@ export function CyclesPage({
           also={{ cycle: null, walk: null, from: null, to: null }}
         />{' '}
         in <ScopePart scope={scope} /> that use each other in a circle, by references of <KindsPart />,{' '}
-        <CertaintyPart />, tests <TestsPart />.
+        <CertaintyPart />, tests <TestsPart />
+        <ListsPart />.
       </Caption>
       {chosen ? (
         <div className="cycles-view">

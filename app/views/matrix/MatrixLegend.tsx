@@ -1,7 +1,8 @@
+import type { Scene } from './scene.ts';
 import { figure } from '../../state/figures.ts';
 
 /** What the marks of the matrix mean. */
-export function MatrixLegend({ largest }: { largest: number }) {
+export function MatrixLegend({ largest, rows }: { largest: number; rows: Scene['rows'] }) {
   return (
     <span className="matrix-legend">
       <span>
@@ -19,6 +20,16 @@ export function MatrixLegend({ largest }: { largest: number }) {
         </svg>{' '}
         one cycle
       </span>
+      {rows.some(({ marked }) => marked > 0) && (
+        <span>
+          <b className="mark">◆</b> marked by the shortlist
+        </span>
+      )}
+      {rows.some(({ noted }) => noted > 0) && (
+        <span>
+          <b className="mark">✎</b> notes
+        </span>
+      )}
     </span>
   );
 }

@@ -6,6 +6,7 @@ import {
   Caption,
   CertaintyPart,
   KindsPart,
+  ListsPart,
   ParameterChoice,
   ScopePart,
   TestsPart,
@@ -70,7 +71,8 @@ export function MatrixPage({
         />{' '}
         in <ScopePart scope={scope} /> using the column’s, counted by references of <KindsPart />,{' '}
         <CertaintyPart />, tests <TestsPart />, ordered by{' '}
-        <ParameterChoice label="order" name="order" options={orders} value={order} />.
+        <ParameterChoice label="order" name="order" options={orders} value={order} />
+        <ListsPart />.
       </Caption>
       <div className="picture">
         {scene.rows.length === 0 ? (
@@ -113,7 +115,7 @@ export function MatrixPage({
         </span>
         <span className="push" />
         {!pointed && <Remarks scene={scene} picture={picture} onPoint={setPointed} codebaseId={codebaseId} />}
-        <MatrixLegend largest={scene.largest} />
+        <MatrixLegend largest={scene.largest} rows={scene.rows} />
       </div>
     </>
   );

@@ -267,8 +267,20 @@ function rowLabel(
     context.fillText(heading ? '▾' : '▸', x, cy);
   }
   context.font = labelFont(cell, row === lit.focus);
-  const room = left - x - MARK_WIDTH - (beginsLevel(scene, row) ? 46 : 10);
-  context.fillText(fitted(context, scene.labels[row], room), x + MARK_WIDTH, cy);
+  const marks = marksOf(scene, row);
+  const marksWidth = marks === '' ? 0 : context.measureText(marks).width + 6;
+  const room = left - x - MARK_WIDTH - (beginsLevel(scene, row) ? 46 : 10) - marksWidth;
+  const label = fitted(context, scene.labels[row], room);
+  context.fillText(label, x + MARK_WIDTH, cy);
+  if (marks === '') return;
+  context.fillStyle = colours.accent;
+  context.fillText(marks, x + MARK_WIDTH + context.measureText(label).width + 6, cy);
+}
+
+/** What stands behind a name: how much of the marked shortlist it holds, and that there are notes. */
+function marksOf({ rows }: Scene, row: number): string {
+  const { marked, noted } = rows[row];
+  return `${marked > 0 ? `◆${marked > 1 ? marked : ''}` : ''}${noted > 0 ? '✎' : ''}`;
 }
 
 function labelFont(cell: number, isFocus: boolean): string {

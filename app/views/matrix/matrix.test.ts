@@ -13,6 +13,7 @@ const row = (key: string, level = 0) => ({
   heading: false,
   opens: false,
   marked: 0,
+  noted: 0,
 });
 
 const picture: MatrixPicture = {

@@ -5,7 +5,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { MeasureHeader, MeasuresRow, MeasuresTable } from '../../../server/views/measuresView.ts';
 import type { ScopeChoice } from '../../../server/views/scopeView.ts';
-import { Caption, ParameterChoice, ScopePart, TestsPart } from '../../frame/Caption.tsx';
+import { Caption, ListsPart, ParameterChoice, ScopePart, TestsPart } from '../../frame/Caption.tsx';
 import { useElementMenu } from '../../frame/ElementMenu.tsx';
 import { useElementLinks } from '../../frame/elementLinks.ts';
 import { counted, figure } from '../../state/figures.ts';
@@ -68,7 +68,7 @@ export function MeasuresPage({
           value={query.sort}
           also={{ page: null }}
         />
-        .
+        <ListsPart />.
       </Caption>
       <div className="measures-tools">
         <FilterBox key={query.kind} initial={query.filter} />
@@ -168,6 +168,24 @@ function FilterBox({ initial }: { initial: string }) {
   );
 }
 
+/** That the shortlist marks it, and that there are notes on it. */
+function RowMarks({ row: { isMarked, isNoted } }: { row: MeasuresRow }) {
+  return (
+    <>
+      {isMarked && (
+        <span className="mark" title="Marked by the shortlist">
+          ◆
+        </span>
+      )}
+      {isNoted && (
+        <span className="mark" title="There are notes on it">
+          ✎
+        </span>
+      )}
+    </>
+  );
+}
+
 function gridColumns(table: MeasuresTable, kind: string): GridColDef<MeasuresRow>[] {
   const name: GridColDef<MeasuresRow> = {
     field: 'name',
@@ -181,11 +199,12 @@ function gridColumns(table: MeasuresTable, kind: string): GridColDef<MeasuresRow
     renderCell: ({ row }) =>
       row.kind === 'routine' || row.kind === 'type' ? (
         <span className="measured-name" title={row.key}>
-          <b>{row.key.slice(row.key.indexOf('#') + 1)}</b> <span className="faded">{row.file}</span>
+          <b>{row.key.slice(row.key.indexOf('#') + 1)}</b> <RowMarks row={row} />
+          <span className="faded">{row.file}</span>
         </span>
       ) : (
         <span className="measured-name" title={row.key}>
-          {row.key}
+          {row.key} <RowMarks row={row} />
         </span>
       ),
   };

@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { ScopeChoice } from '../../../server/views/scopeView.ts';
-import { Caption, ScopePart, TestsPart } from '../../frame/Caption.tsx';
+import { Caption, ListsPart, ScopePart, TestsPart } from '../../frame/Caption.tsx';
 import { ElementName } from '../../frame/ElementName.tsx';
 import { useElementLinks } from '../../frame/elementLinks.ts';
 import { useShortlists } from '../../frame/shortlists/Shortlists.tsx';
@@ -32,7 +32,7 @@ export function TextPage({
   const address = useMemo(() => {
     if (query.text === '') return null;
     const asked = new URLSearchParams(params);
-    for (const name of ['focus', 'from', 'to', 'dossier', 'line', 'overlay', 'list']) asked.delete(name);
+    for (const name of ['focus', 'from', 'to', 'dossier', 'line', 'overlay']) asked.delete(name);
     return `/codebases/${codebaseId}/matches?${asked}`;
   }, [params, query.text, codebaseId]);
   const matches = useMatches(address);
@@ -40,7 +40,8 @@ export function TextPage({
     <>
       <Caption>
         Where the texts of <ScopePart scope={scope} /> hold <b>{query.text === '' ? '…' : query.text}</b>,
-        tests <TestsPart />.
+        tests <TestsPart />
+        <ListsPart />.
       </Caption>
       <TextForm
         key={String(query.text === '')}
