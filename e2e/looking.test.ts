@@ -19,6 +19,10 @@ const everyView = [
   'matrix',
   'cycles',
   'source?file=src/tolls/tariff.ts',
+  'text?q=toll',
+  'types?of=folder&in=src/desk',
+  'types?as=list&focus=src%2Fdesk%2Fscreen.ts%23Screen',
+  'notes',
   'survey',
 ];
 
@@ -248,7 +252,7 @@ describe('the frame', () => {
     await waitForText(page, '[role=dialog]', 'next cell against the order');
     await page.keyboard.press('Escape');
     await page.waitForFunction(() => !document.querySelector('[role=dialog]'));
-    await page.keyboard.press('6');
+    await page.keyboard.press('8');
     await page.waitForFunction(() => location.pathname.endsWith('/cycles'));
   });
 

@@ -39,7 +39,7 @@ const sheet = EditorView.theme({
     padding: '0 2px',
   },
   '.cm-line-asked': {
-    backgroundColor: 'color-mix(in srgb, var(--accent) 16%, transparent)',
+    backgroundColor: 'color-mix(in srgb, var(--accent) 9%, transparent)',
     boxShadow: 'inset 3px 0 0 var(--accent)',
   },
   '.cm-line-focus': { boxShadow: 'inset 3px 0 0 var(--accent)' },

@@ -64,7 +64,9 @@ export function sourceConstructs(
   const linkOfMeaning = new Map<number, number>();
   for (let at = 0; at < spans.length; at += 4) {
     const meaning = spans[at + 3];
-    spans[at + 3] = linkOf.get(at) ?? -1;
+    const place = linkOf.get(at) ?? -1;
+    const isLocal = meaning >= 0 && constructs.meanings[meaning].kind === 'local';
+    spans[at + 3] = place >= 0 && isLocal && isThroughLocal(links[place]) ? -1 : place;
     if (spans[at + 3] >= 0 || meaning < 0) continue;
     let link = linkOfMeaning.get(meaning);
     if (link === undefined) {
@@ -75,6 +77,11 @@ export function sourceConstructs(
     spans[at + 3] = link;
   }
   return { spans, links };
+}
+
+/** True when a name that binds something here was only followed on to a field: what it names is the binding. */
+function isThroughLocal({ targets }: SourceLink): boolean {
+  return targets.every(({ element }) => element.kind === 'field');
 }
 
 /** The places at which a file refers to something, by their offset, and its imports by their line. */

@@ -1,3 +1,5 @@
+import { statSync } from 'node:fs';
+import { join } from 'node:path';
 import { parentPort } from 'node:worker_threads';
 import { LRUCache } from 'lru-cache';
 import { matchesIn, patternOf, type TextMatch, type TextQuery } from '../../core/search/textQuery.ts';
@@ -36,6 +38,12 @@ const kept = new LRUCache<string, string>({
   sizeCalculation: (text) => text.length + 100,
 });
 
+/** Tells whether a file of a folder is still as it was when it was kept; what a commit or archive holds never changes. */
+function stampOf({ kind, address }: Origin, path: string): number {
+  if (kind !== 'folder') return 0;
+  return statSync(join(address, path), { throwIfNoEntry: false })?.mtimeMs ?? -1;
+}
+
 let current = 0;
 
 parentPort?.on('message', (message: ToSearchWorker) => void run(message));
@@ -55,7 +63,7 @@ async function run(task: ToSearchWorker): Promise<void> {
     sent = performance.now();
   };
   for (const path of paths) {
-    const key = `${state}\0${path}`;
+    const key = `${state}\0${path}\0${stampOf(task.origin, path)}`;
     let text = kept.get(key);
     if (text === undefined) {
       text = (await readText(path))?.text ?? '';

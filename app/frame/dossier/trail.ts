@@ -9,21 +9,31 @@ export interface Trail {
   step(by: -1 | 1): void;
 }
 
+interface Walked {
+  keys: string[];
+  at: number;
+  /** The focus that was seen last: only another one is a step, for the address follows a step back a moment later. */
+  last: string | null;
+}
+
 const MAX_STEPS = 200;
 
 /** Follows the focus. `[` and `]` step back and forward. */
 export function useTrail({ focus, change }: Pick<Picture, 'focus' | 'change'>): Trail {
-  const [walked, setWalked] = useState<{ keys: string[]; at: number }>({ keys: [], at: -1 });
+  const [walked, setWalked] = useState<Walked>({ keys: [], at: -1, last: null });
   // A new focus is a new step, and cuts off what lay ahead; one that was stepped to is where the trail stands already.
-  if (focus !== null && walked.keys[walked.at] !== focus) {
-    const keys = [...walked.keys.slice(0, walked.at + 1), focus].slice(-MAX_STEPS);
-    setWalked({ keys, at: keys.length - 1 });
+  if (focus !== walked.last) {
+    if (focus === null || walked.keys[walked.at] === focus) setWalked({ ...walked, last: focus });
+    else {
+      const keys = [...walked.keys.slice(0, walked.at + 1), focus].slice(-MAX_STEPS);
+      setWalked({ keys, at: keys.length - 1, last: focus });
+    }
   }
   const step = useCallback(
     (by: -1 | 1) => {
       const key = walked.keys[walked.at + by];
       if (key === undefined) return;
-      setWalked({ keys: walked.keys, at: walked.at + by });
+      setWalked({ ...walked, at: walked.at + by });
       change({ focus: key, from: null, to: null }, { replace: true });
     },
     [walked, change],

@@ -149,7 +149,7 @@ export function constructs(on: {
 const inks = EditorView.baseTheme({
   '.c-comment': { color: 'var(--faded)', fontStyle: 'italic' },
   '.c-literal': { color: 'var(--most)' },
-  '.c-keyword': { color: 'var(--faded)' },
+  '.c-keyword': { color: 'color-mix(in srgb, var(--ink) 78%, var(--faded))' },
   '.c-declaration': { fontWeight: '700' },
   '.c-import': { color: 'var(--accent)' },
   '.c-link': { cursor: 'pointer' },

@@ -138,7 +138,7 @@ function declareNode(reading: NativeReading, node: number, kind: number, at: Pos
     case K.optional_type_parameter_declaration:
     case K.variadic_type_parameter_declaration: {
       const name = childOfKind(table, node, K.type_identifier);
-      if (name >= 0) bind(at.scope, textOf(reading, name), { kind: 'opaque', constraint: -1 });
+      if (name >= 0) bind(at.scope, textOf(reading, name), { kind: 'opaque', constraint: -1, node: name });
       return -1;
     }
     default:

@@ -164,7 +164,7 @@ function bindTypeParameter(reading: Reading, node: number, at: Position): void {
     for (let child = clause + 1; child < table.next[clause] && constraint < 0; child = table.next[child])
       if (table.kind[child] === K.type_parameter_constraint) constraint = childIn(table, child, F.type);
   }
-  bind(at.scope, text, { kind: 'opaque', constraint });
+  bind(at.scope, text, { kind: 'opaque', constraint, node: name });
 }
 
 function declareNamespace(reading: Reading, node: number, at: Position): number {

@@ -93,7 +93,7 @@ function declareNode(reading: Reading, node: number, kind: number, at: Position)
     case K.type_parameter: {
       const name = childOfKind(table, node, K.type_identifier);
       const constraint = childOfKind(table, node, K.type_bound);
-      if (name >= 0) bind(at.scope, textOf(reading, name), { kind: 'opaque', constraint });
+      if (name >= 0) bind(at.scope, textOf(reading, name), { kind: 'opaque', constraint, node: name });
       return -1;
     }
     default:

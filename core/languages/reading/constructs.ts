@@ -104,7 +104,11 @@ export function readConstructs(reading: Reading, { tree, language }: ParsedFile)
       );
       continue;
     }
-    const bound = isOfAnother(reading, node, typeOf) ? undefined : boundTo(reading, node);
+    const bound = isOfAnother(reading, node, typeOf)
+      ? undefined
+      : bindsItself(reading, node, typeOf)
+        ? ({ kind: 'local', offset: from } as const)
+        : boundTo(reading, node);
     spans.push(from, to, CONSTRUCT.name, bound ? meaning(keyOf(bound), () => bound) : -1);
   }
   return { spans, meanings, parents: reading.declarations.map(({ parent }) => parent) };
@@ -169,6 +173,15 @@ function isOfAnother({ table, text }: Reading, node: number, typeOf: (node: numb
   return table.start[parent] === table.start[node];
 }
 
+/** True where a parameter is named, also in a type, which opens no scope in which the name could be looked up. */
+function bindsItself({ table }: Reading, node: number, typeOf: (node: number) => string): boolean {
+  const parent = table.parent[node];
+  if (parent < 0) return false;
+  const type = typeOf(parent);
+  const isFirst = table.start[parent] === table.start[node];
+  return type === 'rest_pattern' || (isFirst && /^(required|optional)_parameter$/.test(type));
+}
+
 function boundTo(reading: Reading, node: number): Meaning | undefined {
   const { scopeOf, symbols, importBindings, imports } = reading;
   const name = textOf(reading, node);
@@ -180,6 +193,10 @@ function boundTo(reading: Reading, node: number): Meaning | undefined {
     }
     case 'local': {
       const at = nameWithin(reading, binding.node, name);
+      return at < 0 ? undefined : { kind: 'local', offset: at };
+    }
+    case 'opaque': {
+      const at = binding.node === undefined ? -1 : nameWithin(reading, binding.node, name);
       return at < 0 ? undefined : { kind: 'local', offset: at };
     }
     case 'import': {

@@ -1,12 +1,13 @@
 /**
  * What a name means in a scope. A `symbol` has declarations that become elements; a `local` is a variable or
- * parameter, known by the node that binds it; an `opaque` name is a type parameter.
+ * parameter, known by the node that binds it; an `opaque` name is a type parameter, `node` its own
+ * name.
  */
 export type Binding =
   | { kind: 'symbol'; symbol: number }
   | { kind: 'import'; binding: number }
   | { kind: 'local'; node: number; expression: number }
-  | { kind: 'opaque'; constraint: number };
+  | { kind: 'opaque'; constraint: number; node?: number };
 
 export interface Scope {
   parent: Scope | null;

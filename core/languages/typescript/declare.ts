@@ -131,7 +131,11 @@ function bindLocals(reading: ScriptReading, node: number, kind: number, scope: S
     const name =
       kind === K.infer_type ? childOfKind(table, node, K.type_identifier) : childIn(table, node, F.name);
     if (name >= 0) {
-      bind(scope, textOf(reading, name), { kind: 'opaque', constraint: childIn(table, node, F.constraint) });
+      bind(scope, textOf(reading, name), {
+        kind: 'opaque',
+        constraint: childIn(table, node, F.constraint),
+        node: name,
+      });
     }
     return;
   }
