@@ -182,12 +182,13 @@ describe('the source', () => {
     expect(await page.$('.strip.whole')).toBeNull();
   });
 
-  it('shows the text of a file that has gone only when git has it, and says so; else what is known of it', async () => {
+  it('shows the surveyed text of a file that has gone, and says so', async () => {
     const { page } = instrument;
     const file = join(instrument.demo, 'src', 'tolls', 'season.ts');
     renameSync(file, `${file}.away`);
     await open('source?file=src/tolls/season.ts');
-    await waitForText(page, '.source-pane', 'The text cannot be shown');
+    await waitForText(page, '.pane-head', 'gone since the survey; the text is the one surveyed');
+    await waitForText(page, '.cm-content', 'seasonOf');
     await waitForText(page, '.outline', 'seasonOf');
     renameSync(`${file}.away`, file);
   });

@@ -4,7 +4,8 @@ import { Problem } from '../../server/problem.ts';
 import { runtime, type Runtime } from '../../server/runtime.ts';
 import { textReader, type ReadText } from '../../server/source/readText.ts';
 import { codebase, workplaceOf, type Codebase } from '../../server/store/codebases.ts';
-import { latestSurvey, type SurveyRecord } from '../../server/store/surveys.ts';
+import { keptText } from '../../server/store/keptTexts.ts';
+import { latestSurvey, surveyedHash, type SurveyRecord } from '../../server/store/surveys.ts';
 import { notedKeys } from '../../server/store/notes.ts';
 import { shortlists, type Shortlist } from '../../server/store/shortlists.ts';
 import { listedElements } from '../../server/views/shortlistView.ts';
@@ -87,7 +88,10 @@ export function viewRequest(request: Request, params: { codebaseId: string }): V
       only: listed(state.list),
       overlay: listed(state.overlay),
       noted: listedElements(survey, notedKeys(current.store, opened.id)),
-      readText: textReader(opened, record.commitHash, workplaceOf(current.store, opened.id)),
+      readText: textReader(opened, record.commitHash, workplaceOf(current.store, opened.id), (path) => {
+        const hash = surveyedHash(current.store, record.id, path);
+        return hash === null ? null : keptText(current.store, hash);
+      }),
     };
   });
 }

@@ -11,6 +11,8 @@ export interface CodeSource {
   location(path: string): FileLocation;
   /** Commit that is read; undefined outside of a repository. */
   commit: string | undefined;
+  /** True when a file may be another later on, or gone: in a folder of the disk. */
+  mayChange: boolean;
   /** False for what git has recorded: a recorded file is never ignored. */
   hasIgnoredFiles: boolean;
   /** What the source itself leaves out, such as entries of an archive that lead out of it. */

@@ -14,45 +14,42 @@ export type ReadText = (path: string) => Promise<ReadFile | null>;
 export interface ReadFile {
   text: string;
   hash: string;
-  /** True when the file is gone, and this is its text of the commit that was surveyed. */
+  /** True when the file is gone, and this is the text that was surveyed. */
   isKept?: true;
 }
 
 /** Larger files are not shown. */
 const MAX_SHOWN_BYTES = 8 * 1024 ** 2;
 
-/** Reads single files of a surveyed codebase, for views. `commit` is the survey's. */
-export function textReader(origin: Origin, commit: string | null, workplace: string): ReadText {
+/**
+ * Reads single files of a surveyed codebase, for views. `commit` is the survey's; `kept` gives the text that a file had
+ * when it was surveyed, for one that is gone.
+ */
+export function textReader(
+  origin: Origin,
+  commit: string | null,
+  workplace: string,
+  kept: (path: string) => string | null = () => null,
+): ReadText {
   const bytesOf = bytesReader(origin, commit, workplace);
   return async (path) => {
     try {
       return asText(await bytesOf(path));
     } catch {
-      const kept = await keptText(origin, commit, path);
-      return kept && { ...kept, isKept: true };
+      const text = kept(path);
+      return text === null ? null : { text, hash: hashOf(text), isKept: true };
     }
   };
+}
+
+function hashOf(content: Buffer | string): string {
+  return createHash('sha256').update(content).digest('hex');
 }
 
 function asText(bytes: Buffer | null): ReadFile | null {
   if (bytes === null || bytes.length > MAX_SHOWN_BYTES) return null;
   const text = decode(bytes);
-  return text === null ? null : { text, hash: createHash('sha256').update(bytes).digest('hex') };
-}
-
-/** The text that git holds of a file that is gone from a surveyed folder; null when it holds none. */
-async function keptText(
-  { kind, address }: Origin,
-  commit: string | null,
-  path: string,
-): Promise<ReadFile | null> {
-  if (kind !== 'folder' || commit === null) return null;
-  try {
-    const found = repositoryAt(address);
-    return asText(await inRepository(found?.repository, commit)(path));
-  } catch {
-    return null;
-  }
+  return text === null ? null : { text, hash: hashOf(bytes) };
 }
 
 type ReadBytes = (path: string) => Promise<Buffer | null>;

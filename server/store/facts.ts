@@ -34,7 +34,9 @@ function storedFacts(store: Store, hold: (write: () => void) => void): FactsCach
   const keep = store.prepare(
     'INSERT OR IGNORE INTO fact (hash, front_end, grammar, data) VALUES (?, ?, ?, ?)',
   );
+  const keepText = store.prepare('INSERT OR IGNORE INTO kept_text (hash, data) VALUES (?, ?)');
   return {
+    keepText: (hash, text) => hold(() => keepText.run(hash, text)),
     facts: (hash, grammar) => known.get(hash, FRONT_END_VERSION, grammar) as Uint8Array | undefined,
     keep: (hash, grammar, packed) => hold(() => keep.run(hash, FRONT_END_VERSION, grammar, packed)),
   };

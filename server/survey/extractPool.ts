@@ -31,7 +31,7 @@ function sharedPool(): Piscina<ExtractTask, ExtractResult[]> {
 export function warmUp(): void {
   // Should it fail, the first real batch fails for the same reason, and says so.
   sharedPool()
-    .run({ files: [], learnt: {} })
+    .run({ files: [], learnt: {}, keepsTexts: false })
     .catch(() => {});
 }
 
@@ -66,7 +66,7 @@ function batches(source: CodeSource, files: IntakeFile[], learnt: Learnt): Extra
   // Large files first, so that no thread is left with the largest at the very end.
   for (const file of [...files].sort((a, b) => b.size - a.size)) {
     if (bytes + file.size > BATCH_BYTES) {
-      tasks.push({ files: [], learnt: {} });
+      tasks.push({ files: [], learnt: {}, keepsTexts: source.mayChange });
       bytes = 0;
     }
     const { path, language, grammar } = file;

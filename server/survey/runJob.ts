@@ -7,6 +7,7 @@ import { codebase, noteChange, workplaceOf, type Codebase } from '../store/codeb
 import type { Store } from '../store/database.ts';
 import { storedCache, type StoredCache } from '../store/facts.ts';
 import { saveIntake } from '../store/intakes.ts';
+import { dropUnusedTexts } from '../store/keptTexts.ts';
 import { jobLog } from '../store/jobLog.ts';
 import { endJob, job, jobsUnderWay, reportJob, startJob, type Job } from '../store/jobs.ts';
 import { settings } from '../store/settings.ts';
@@ -136,6 +137,7 @@ async function survey(run: Run, source: CodeSource): Promise<number> {
     tookMs: performance.now() - started,
     rules: opened.rules,
   });
+  dropUnusedTexts(store);
   saveIntake(store, opened.id, { intake: result.intake, commit: source.commit, rules: opened.rules });
   report({ phase: 'store', done: total, total });
   // What changed while it ran has not been read for certain.

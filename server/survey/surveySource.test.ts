@@ -134,7 +134,11 @@ describe('a survey', () => {
     const looks = new Map<string, Look>();
     const looked: string[] = [];
     const cache: SurveyOptions['cache'] = {
-      facts: { facts: (hash) => kept.get(hash), keep: (hash, _, packed) => kept.set(hash, packed) },
+      facts: {
+        facts: (hash) => kept.get(hash),
+        keep: (hash, _, packed) => kept.set(hash, packed),
+        keepText: () => {},
+      },
       looks: {
         get: (path, stamp) => looks.get(`${path} ${stamp}`),
         keep: (path, stamp, look) => {

@@ -20,6 +20,8 @@ import { throttled, type OnProgress } from './progress.ts';
 export interface FactsCache {
   facts(hash: string, grammar: string): Uint8Array | undefined;
   keep(hash: string, grammar: string, packed: Uint8Array): void;
+  /** Keeps a file's text, deflated. */
+  keepText(hash: string, text: Uint8Array): void;
 }
 
 export interface SurveyOptions {
@@ -120,6 +122,7 @@ async function extractAll(source: CodeSource, intake: Intake, options: SurveyOpt
     }
     accept(file, item.hash, () => item.packed);
     cache?.facts.keep(item.hash, learnt.cacheKey(file), item.packed);
+    if (item.text) cache?.facts.keepText(item.hash, item.text);
   });
   for (const { file, packed } of known) {
     accept(file, file.hash, () => packed!);

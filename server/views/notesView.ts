@@ -55,7 +55,7 @@ export function lineOfNote(
 ): number | null {
   if (line === null) return null;
   const wanted = anchor?.trim() ?? '';
-  for (let away = 0; away < lines.length; away++)
+  for (let away = 0; away < line + lines.length; away++)
     for (const at of [line - away, line + away])
       if (at >= 1 && at <= lines.length && lines[at - 1].trim() === wanted) return at;
   return null;

@@ -44,7 +44,7 @@ export async function sourceView(
     text: source?.text ?? null,
     state: source === null ? 'gone' : source.isKept ? 'kept' : 'current',
     notes: notesIn(survey, path, notes, source?.text ?? ''),
-    changed: source !== null && surveyedHash !== null && source.hash !== surveyedHash,
+    changed: source !== null && !source.isKept && surveyedHash !== null && source.hash !== surveyedHash,
     damage: record.damage,
     outline: outlineView(survey, element),
     ...importsOf(survey, element),

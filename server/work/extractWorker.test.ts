@@ -36,6 +36,7 @@ describe('a batch', () => {
       grammar: 'tree-sitter-typescript/tree-sitter-typescript.wasm',
     })),
     learnt: {},
+    keepsTexts: false,
   });
 
   it('one bad file does not spoil the others', async () => {
@@ -57,7 +58,7 @@ describe('a batch', () => {
   });
 
   it('an empty one does nothing but start the parser', async () => {
-    expect(await extractBatch({ files: [], learnt: {} })).toEqual([]);
+    expect(await extractBatch({ files: [], learnt: {}, keepsTexts: false })).toEqual([]);
   });
 
   it('the same content has the same hash, wherever it lies', async () => {

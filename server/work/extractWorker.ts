@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto';
+import { deflateRawSync } from 'node:zlib';
 import type { FileFacts } from '../../core/facts/fileFacts.ts';
 import { languageNamed } from '../../core/languages/registry.ts';
 import { readConstructs, type Constructs } from '../../core/languages/reading/constructs.ts';
@@ -13,10 +14,13 @@ export interface ExtractTask {
   files: { path: string; location: FileLocation; language: string; grammar: string; learntId?: string }[];
   /** What the codebase teaches about reading the files, by the id that they name, a line each. */
   learnt: Record<string, string>;
+  /** True when the texts are to be given back too, for they may be gone later. */
+  keepsTexts: boolean;
 }
 
 export type ExtractResult = { path: string; hash: string } & (
-  { kind: 'facts'; packed: Uint8Array } | { kind: 'leftOut'; reason: 'binary' | 'unreadable'; detail: string }
+  | { kind: 'facts'; packed: Uint8Array; /** Deflated. */ text?: Uint8Array }
+  | { kind: 'leftOut'; reason: 'binary' | 'unreadable'; detail: string }
 );
 
 let runtime: Promise<ParserRuntime> | undefined;
@@ -29,7 +33,7 @@ export default async function extractBatch(task: ExtractTask): Promise<ExtractRe
   const parser = await (runtime ??= createParserRuntime());
   const results: ExtractResult[] = [];
   for (const file of task.files)
-    results.push(await extractFile(parser, file, learntLines(task, file.learntId)));
+    results.push(await extractFile(parser, file, learntLines(task, file.learntId), task.keepsTexts));
   return results;
 }
 
@@ -77,6 +81,7 @@ async function extractFile(
   parser: ParserRuntime,
   file: ExtractTask['files'][number],
   learnt: readonly string[] | undefined,
+  keepsText: boolean,
 ): Promise<ExtractResult> {
   const { path } = file;
   let bytes: Buffer;
@@ -90,7 +95,10 @@ async function extractFile(
   const hash = createHash('sha256').update(bytes).digest('hex');
   const text = decode(bytes);
   if (text === null) return { path, hash, kind: 'leftOut', reason: 'binary', detail: 'it holds NUL bytes' };
-  return { path, hash, kind: 'facts', packed: packFacts(await factsOf(parser, file, text, learnt)) };
+  const packed = packFacts(await factsOf(parser, file, text, learnt));
+  return keepsText
+    ? { path, hash, kind: 'facts', packed, text: deflateRawSync(text, { level: 1 }) }
+    : { path, hash, kind: 'facts', packed };
 }
 
 async function factsOf(

@@ -181,8 +181,8 @@ export function SourcePane({
         <div className="empty">
           <h1>The text cannot be shown</h1>
           <p className="faded">
-            {source.path} has gone since the survey, or may not be read any more. What the survey knows of it
-            stands beside.
+            {source.path} has gone since the survey, may not be read any more, or is over 8 MB. What the
+            survey knows of it stands beside.
           </p>
         </div>
       ) : (

@@ -26,6 +26,7 @@ export function archiveSource(folder: string, index: ArchiveIndex): CodeSource {
     location: (path) => ({ kind: 'disk', absolute: absolute(path) }),
     commit: undefined,
     hasIgnoredFiles: true,
+    mayChange: false,
     refused: [
       ...index.refused,
       ...tooLarge.map(([path, , size]) => ({

@@ -16,6 +16,7 @@ export function folderSource(root: string): CodeSource {
     location: (path) => ({ kind: 'disk', absolute: absolute(path) }),
     commit: commitOf(root),
     hasIgnoredFiles: true,
+    mayChange: true,
     refused: [],
     notes: [],
     close: () => Promise.resolve(),

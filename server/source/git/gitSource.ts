@@ -24,6 +24,7 @@ export async function gitSource(
     location: (path) => ({ kind: 'git', repository, object: objectOf(path) }),
     commit,
     hasIgnoredFiles: false,
+    mayChange: false,
     refused: [],
     notes: [],
     close: () => reader.close(),

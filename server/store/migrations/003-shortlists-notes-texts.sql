@@ -29,3 +29,9 @@ CREATE TABLE note_picture (
   data BLOB NOT NULL,
   PRIMARY KEY (codebase_id, id)
 ) WITHOUT ROWID;
+
+-- Texts of surveyed folders by content, deflated: shown when a file has gone since. Those of no survey are removed.
+CREATE TABLE kept_text (
+  hash TEXT PRIMARY KEY,
+  data BLOB NOT NULL
+) WITHOUT ROWID;
