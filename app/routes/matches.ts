@@ -45,5 +45,8 @@ export function loader({ params, request }: Route.LoaderArgs) {
     },
     cancel: () => void parts.return(undefined),
   });
-  return new Response(stream, { headers: { 'content-type': 'application/x-ndjson; charset=utf-8' } });
+  return new Response(stream, {
+    // Compressed, the first lines would wait for more to come.
+    headers: { 'content-type': 'application/x-ndjson; charset=utf-8', 'cache-control': 'no-transform' },
+  });
 }

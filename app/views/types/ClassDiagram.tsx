@@ -55,6 +55,17 @@ export function ClassDiagram({
     observer.observe(host.current);
     return () => observer.disconnect();
   }, [placed]);
+  const focused = page.focus?.key;
+  useEffect(() => {
+    const box = placed?.boxes.find(({ key }) => key === focused);
+    const drawn = host.current;
+    if (!box || !drawn) return;
+    const now = drawing.current!.clientWidth / (placed!.width + 2 * EDGE);
+    drawn.scrollTo({
+      left: (box.x + box.width / 2) * now - drawn.clientWidth / 2,
+      top: box.y * now - drawn.clientHeight / 3,
+    });
+  }, [placed, focused]);
   if (failed) return <p className="empty">The drawing could not be laid out; the list shows the same.</p>;
   if (!placed) return <p className="empty faded">Laying out {boxes.length} types…</p>;
   const width = placed.width + 2 * EDGE;
