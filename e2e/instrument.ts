@@ -17,6 +17,8 @@ export interface Instrument {
   page: Page;
   /** Where the demo was copied to, for tests that change it. */
   demo: string;
+  /** Where its database lies. */
+  data: string;
   /** Failures that the pages reported themselves. */
   errors: string[];
   /** Ends the server by a signal and starts it anew at the same address. */
@@ -69,6 +71,7 @@ export async function startInstrument(options: { surveyed: boolean }): Promise<I
     url,
     page,
     demo,
+    data,
     errors,
     restart: async (signal) => {
       await ended(server, signal);

@@ -1,6 +1,9 @@
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { installationRoot } from '../server/installation.ts';
+import { openStore } from '../server/store/database.ts';
+import { writeNote } from '../server/store/notes.ts';
+import { makeShortlist } from '../server/store/shortlists.ts';
 import { matrixDrawn, startInstrument } from './instrument.ts';
 
 /** Draws docs/screenshots/ from the demo: `npm run screenshots`. */
@@ -12,6 +15,8 @@ interface Shot {
   scheme: 'light' | 'dark';
   /** What must be there before the picture is taken. */
   ready: string;
+  /** Keys pressed before: the first alone, then the rest as text. */
+  typed?: string;
 }
 
 const focus = (key: string): string => `focus=${encodeURIComponent(key)}`;
@@ -50,9 +55,52 @@ const shots: Shot[] = [
     name: 'source-dark',
     path: `/codebases/1/source?file=src/tolls/assessment.ts&${focus('src/tolls/assessment.ts#assessPassage')}`,
     scheme: 'dark',
-    ready: '.cm-line-focus',
+    ready: '.c-link',
   },
+  { name: 'text', path: '/codebases/1/text?q=tariff&in=src', scheme: 'light', ready: '.text-matches .place' },
+  {
+    name: 'types',
+    path: `/codebases/1/types?members=all&${focus('src/desk/screen.ts#Screen')}`,
+    scheme: 'light',
+    ready: '.type-box',
+  },
+  {
+    name: 'finder',
+    path: '/codebases/1/overview',
+    scheme: 'light',
+    ready: '.overview .outlier-row',
+    typed: '/toll',
+  },
+  {
+    name: 'shortlist',
+    path: '/codebases/1/matrix?in=src&overlay=1',
+    scheme: 'light',
+    ready: '.matrix-legend .mark',
+  },
+  { name: 'notes-dark', path: '/codebases/1/notes', scheme: 'dark', ready: '.note-card' },
 ];
+
+/** A shortlist and notes, as somebody might have left them. */
+function leave(data: string): void {
+  const store = openStore(data);
+  makeShortlist(store, 1, 'all about tolls', [
+    'src/tolls',
+    'src/web/api/tolls.ts',
+    'src/desk/screens/tollCounter.ts',
+  ]);
+  const by = { author: 'Ansgar', line: null, anchor: null };
+  writeNote(store, 1, {
+    ...by,
+    key: 'src/kernel/audit.ts',
+    body: 'Asks the **desk** who is working: the one link that tangles the folders.\n\n- pass the operator in instead\n- then the kernel stands on its own',
+  });
+  writeNote(store, 1, {
+    ...by,
+    key: 'src/tolls/assessment.ts#assessPassage',
+    body: 'Every ruling since 1911, in one routine. Ask the toll board which of them still hold.',
+  });
+  store.close();
+}
 
 /** The demo lies in a passing folder; the picture shows where a user might have it. */
 function hidePath(path: string): void {
@@ -67,11 +115,18 @@ mkdirSync(folder, { recursive: true });
 const instrument = await startInstrument({ surveyed: true });
 try {
   const { page, url } = instrument;
-  for (const { name, path, scheme, ready } of shots) {
+  leave(instrument.data);
+  for (const { name, path, scheme, ready, typed } of shots) {
     await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);
     await page.goto(url + path, { waitUntil: 'networkidle2' });
     await page.waitForSelector(ready);
     if (path.includes('/matrix')) await matrixDrawn(page);
+    if (typed !== undefined) {
+      await page.keyboard.press(typed[0] as '/');
+      await page.waitForSelector('.finder input');
+      await page.keyboard.type(typed.slice(1));
+      await page.waitForSelector('.finder li');
+    }
     await page.evaluate(hidePath, instrument.demo);
     await page.evaluate(() => document.fonts.ready.then(() => new Promise(requestAnimationFrame)));
     await page.screenshot({ path: join(folder, `${name}.png`) });

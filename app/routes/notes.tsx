@@ -14,7 +14,7 @@ export function loader({ params, request }: Route.LoaderArgs) {
   const on = view.params.get('on');
   const all = notes(view.runtime.store, view.codebase.id);
   const wanted = on === null ? all : all.filter(({ key }) => key === on);
-  return { on, notes: shownNotes(view.survey, wanted), author: authorOf() };
+  return { on, notes: shownNotes(view.survey, wanted) };
 }
 
 /** Who writes, unless they say otherwise: the user that the server runs as. */
@@ -51,7 +51,8 @@ export async function action({ params, request }: Route.ActionArgs) {
   const edit = parsed.data;
   switch (edit.edit) {
     case 'write': {
-      const { key, line = null, anchor = null, author } = edit;
+      const { key, line = null, anchor = null } = edit;
+      const author = edit.author === '' ? authorOf() : edit.author;
       return { written: writeNote(store, codebase.id, { key, line, anchor, body: edit.body, author }) };
     }
     case 'change':
@@ -67,5 +68,5 @@ export async function action({ params, request }: Route.ActionArgs) {
 }
 
 export default function Notes({ loaderData, params }: Route.ComponentProps) {
-  return <NotesPage {...loaderData} codebaseId={params.codebaseId} />;
+  return <NotesPage notes={loaderData.notes} codebaseId={params.codebaseId} />;
 }

@@ -4,6 +4,7 @@ import { figure } from '../../state/figures.ts';
 import { dependencyWords } from '../../state/words.ts';
 import { usePicture } from '../../state/usePicture.ts';
 import { kindChoices, type KindChoice } from '../../../server/views/filters.ts';
+import { useShortlists } from '../shortlists/Shortlists.tsx';
 import { ElementName } from '../ElementName.tsx';
 
 type Direction = 'uses' | 'usedBy';
@@ -34,6 +35,7 @@ export function UseTree({
   /** The first step, by any kind. */
   first: Neighbours;
 }) {
+  const { offer } = useShortlists();
   const [kind, setKind] = useState<KindChoice>('any');
   const [chosen, setChosen] = useState<Neighbours | null>(null);
   const step = kind === 'any' ? first : chosen;
@@ -66,6 +68,22 @@ export function UseTree({
         )}
       </h2>
       {!step && <p className="faded">Looking it up…</p>}
+      {step && step.listed.length > 1 && (
+        <button
+          type="button"
+          className="plain-button link quiet-link"
+          onClick={() =>
+            offer({
+              suggested:
+                `${direction === 'uses' ? 'used by' : 'users of'} ${focus.split(/[#/]/).at(-1)}`.slice(0, 80),
+              count: step.listed.length,
+              keys: step.listed.map(({ key }) => key),
+            })
+          }
+        >
+          Shortlist the {figure(step.listed.length)} listed
+        </button>
+      )}
       {step && <Step codebaseId={codebaseId} above={[focus]} direction={direction} kind={kind} step={step} />}
     </section>
   );

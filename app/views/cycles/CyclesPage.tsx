@@ -13,6 +13,7 @@ import {
 import { ElementName } from '../../frame/ElementName.tsx';
 import { isTyping } from '../../frame/useFrameKeys.ts';
 import { counted, figure, percent } from '../../state/figures.ts';
+import { useShortlists } from '../../frame/shortlists/Shortlists.tsx';
 import { usePicture } from '../../state/usePicture.ts';
 import { CycleRing } from './CycleRing.tsx';
 import './cycles.css';
@@ -99,6 +100,7 @@ function summary({ members }: CycleView): string {
 
 function CycleDetails({ cycle, noun }: { cycle: CycleView; noun: string }) {
   const { params, change, showEvidence, from, to } = usePicture();
+  const { offer } = useShortlists();
   const walkIndex = Math.min(Number(params.get('walk') ?? 0) || 0, cycle.walks.length - 1);
   const walk = cycle.walks[walkIndex] ?? [];
   const at = walk.findIndex((step) => step.from.key === from && step.to.key === to);
@@ -126,6 +128,19 @@ function CycleDetails({ cycle, noun }: { cycle: CycleView; noun: string }) {
             {cycle.tag}: {counted(cycle.members.length, 'member')}, {counted(cycle.references, 'reference')}{' '}
             among them
           </span>
+          <button
+            type="button"
+            className="plain-button link"
+            onClick={() =>
+              offer({
+                suggested: `cycle ${cycle.tag}`,
+                count: cycle.members.length,
+                keys: cycle.members.map(({ key }) => key),
+              })
+            }
+          >
+            Shortlist them
+          </button>
           {cycle.walks.length > 1 && <span>{cycle.walks.length} ways round, the shortest first</span>}
         </h2>
         {cycle.walks.length > 1 && (

@@ -10,6 +10,7 @@ import { useElementMenu } from '../../frame/ElementMenu.tsx';
 import { useElementLinks } from '../../frame/elementLinks.ts';
 import { counted, figure } from '../../state/figures.ts';
 import type { MeasuresState } from '../../state/measuresState.ts';
+import { useShortlists } from '../../frame/shortlists/Shortlists.tsx';
 import { usePicture } from '../../state/usePicture.ts';
 import { ColumnChooser } from './ColumnChooser.tsx';
 import { MeasureCell } from './MeasureCell.tsx';
@@ -40,8 +41,15 @@ export function MeasuresPage({
   const links = useElementLinks(codebaseId);
   const navigate = useNavigate();
   const openMenu = useElementMenu();
+  const { offer } = useShortlists();
   const [choosing, setChoosing] = useState(false);
   const columns = useMemo(() => gridColumns(table, query.kind), [table, query.kind]);
+  const shortlistAll = async (): Promise<void> => {
+    const response = await fetch(`/codebases/${codebaseId}/measures.csv?${params}`);
+    const rows = (await response.text()).split('\n').slice(1);
+    const found = rows.flatMap((row) => keyOf(row) ?? []);
+    offer({ suggested: `${query.kind}s measured`, count: found.length, keys: found });
+  };
   const goIn = (row: MeasuresRow): void => {
     const target = links.goIn(row);
     if (target !== null) void navigate(target);
@@ -75,6 +83,9 @@ export function MeasuresPage({
         <Button onClick={() => setChoosing(true)}>Choose columns</Button>
         <Button component="a" href={`/codebases/${codebaseId}/measures.csv?${params}`} download>
           Export as CSV
+        </Button>
+        <Button disabled={table.count === 0} onClick={() => void shortlistAll()}>
+          Shortlist all {figure(table.count)}
         </Button>
         <span className="faded">
           {counted(table.count, query.kind)}
@@ -144,6 +155,12 @@ export function MeasuresPage({
       )}
     </>
   );
+}
+
+/** The key in the first column of a row of the exported table; null for an empty row. */
+function keyOf(row: string): string | null {
+  const match = /^(?:"((?:[^"]|"")*)"|([^,]+))/.exec(row);
+  return match ? (match[1]?.replaceAll('""', '"') ?? match[2]) : null;
 }
 
 /** Narrows the table as one types, without a step in the history for each letter. */

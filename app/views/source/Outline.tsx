@@ -111,7 +111,12 @@ export function Outline({
       </h2>
       {source.imports.map((element, index) => (
         <div key={index} className="outline-row" title={dependencyWords[element.dependency]}>
-          <ElementName element={element} text={element.kind === 'external' ? element.name : element.key} />
+          <span className="import-name">
+            <ElementName element={element} text={element.kind === 'external' ? element.name : element.key} />
+            {element.dependency !== 'import' && (
+              <span className="faded"> {dependencyWords[element.dependency]}</span>
+            )}
+          </span>
           <Link to={links.place(source.path, element.line)}>{element.line}</Link>
         </div>
       ))}
