@@ -110,31 +110,34 @@ const otherLanguages: { name: string; code: string; folder: string; changed: str
   },
   { name: 'newtonsoft C#', code: 'newtonsoft-json', folder: 'Src', changed: 'Newtonsoft.Json/JsonReader.cs' },
   { name: 'django', code: 'python-django', folder: 'django', changed: 'forms/forms.py' },
+  { name: 'django whole', code: 'python-django', folder: '.', changed: 'django/forms/forms.py' },
   { name: 'curl', code: 'curl', folder: '.', changed: 'lib/easy.c' },
+  { name: 'openssl C', code: 'openssl', folder: '.', changed: 'ssl/ssl_lib.c' },
   { name: 'poco C++', code: 'poco', folder: '.', changed: 'Foundation/src/Path.cpp' },
 ];
 
-const only = process.argv.includes('--looking');
+/** `npm run bench -- curl poco` runs only what is so named; `looking` and `browser` are the parts after the table. */
+const asked = process.argv.slice(2);
+const isAsked = (name: string): boolean => asked.length === 0 || asked.some((word) => name.includes(word));
 try {
-  if (only) await benchLooking();
-  else {
-    for (const specifier of realPackages) {
-      const root = join(work, specifier);
-      cpSync(fetchPackage(specifier), root, { recursive: true });
-      benchRoot(specifier, root, join(root, changedFile[specifier]));
-    }
+  for (const specifier of realPackages.filter(isAsked)) {
+    const root = join(work, specifier);
+    cpSync(fetchPackage(specifier), root, { recursive: true });
+    benchRoot(specifier, root, join(root, changedFile[specifier]));
+  }
+  if (isAsked('all together')) {
     const together = join(work, 'together');
     for (const specifier of realPackages)
       cpSync(fetchPackage(specifier), join(together, specifier), { recursive: true });
     benchRoot('all together', together, join(together, 'rxjs@7.8.2', 'src/index.ts'));
-    for (const { name, code, folder, changed } of otherLanguages) {
-      const root = join(work, code);
-      cpSync(join(fetchDebianSource(code), folder), root, { recursive: true });
-      benchRoot(name, root, join(root, changed));
-    }
-    await benchLooking();
-    if (!process.argv.includes('--no-browser')) await benchMatrix();
   }
+  for (const { name, code, folder, changed } of otherLanguages.filter(({ name: own }) => isAsked(own))) {
+    const root = join(work, name);
+    cpSync(join(fetchDebianSource(code), folder), root, { recursive: true });
+    benchRoot(name, root, join(root, changed));
+  }
+  if (isAsked('looking')) await benchLooking();
+  if (isAsked('browser')) await benchMatrix();
 } finally {
   rmSync(work, { recursive: true, force: true });
 }

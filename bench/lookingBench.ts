@@ -22,7 +22,7 @@ import { sourceView } from '../server/views/sourceView.ts';
 import { searchedPaths } from '../server/views/textSearchView.ts';
 import { fetchDebianSource } from './debianCode.ts';
 
-/** What looking around takes on a million lines: `npm run bench -- --looking`. One process, one run. */
+/** What looking around takes on a million lines: `npm run bench -- looking`. One process, one run. */
 export async function benchLooking(): Promise<void> {
   const root = join(fetchDebianSource('openjdk-17'), 'src', 'java.base', 'share', 'classes');
   const data = mkdtempSync(join(tmpdir(), 'yletope-looking-'));
