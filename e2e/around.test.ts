@@ -106,12 +106,12 @@ describe('a search in texts', () => {
   it('says in a sentence what is no regular expression, and ends one that runs away', async () => {
     const { page } = instrument;
     await open('text?q=(toll&pattern=1');
-    await waitForText(page, '.source-notice', 'This is no regular expression');
+    await waitForText(page, '.notice', 'This is no regular expression');
     writeFileSync(join(instrument.demo, 'src', 'tolls', 'rebates.ts'), `// ${'a'.repeat(60)}!\n`, {
       flag: 'a',
     });
     await open('text?q=(a%7Caa)%2B%24x&pattern=1&glob=rebates.ts');
-    await waitForText(page, '.source-notice', 'takes too long on this code');
+    await waitForText(page, '.notice', 'takes too long on this code');
     await open('text?q=rebateFor');
     await waitForText(page, '.text-matches', 'rebateFor');
   });

@@ -18,6 +18,9 @@ export const dependencyWords: Record<string, string> = {
   write: 'write',
 };
 
+/** Visibility as marks of the trade: UML's. */
+export const visibilityMarks = { public: '+', internal: '~', protected: '#', private: '−' } as const;
+
 export const gapWords: Record<string, string> = {
   noSuchFile: 'no such file',
   outsideRoot: 'outside the folder',

@@ -5,12 +5,10 @@ import type { SourcePage as SourceData } from '../../../server/views/sourceView.
 import { ElementName } from '../../frame/ElementName.tsx';
 import { useElementLinks } from '../../frame/elementLinks.ts';
 import { counted } from '../../state/figures.ts';
-import { dependencyWords } from '../../state/words.ts';
+import { dependencyWords, visibilityMarks } from '../../state/words.ts';
 
 /** The accessors of one property bear one name. */
 const accessorWords: Record<string, string | undefined> = { getter: 'get', setter: 'set' };
-/** Visibility as marks of the trade: UML's. */
-export const visibilityMarks = { public: '+', internal: '~', protected: '#', private: '−' } as const;
 
 type Order = 'source' | 'name' | 'complexity' | 'lines';
 const orders: Record<Order, string> = {

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { ScopeChoice } from '../../../server/views/scopeView.ts';
 import { Caption, ListsPart, ScopePart, TestsPart } from '../../frame/Caption.tsx';
@@ -137,7 +137,7 @@ function Result({
         </p>
       </div>
     );
-  if (matches.problem) return <p className="source-notice against">{matches.problem}</p>;
+  if (matches.problem) return <p className="notice against">{matches.problem}</p>;
   return (
     <>
       <div className="reading" role="status">
@@ -204,18 +204,21 @@ function Groups({
           0,
         );
         return (
-          <details key={folder} open>
-            <summary>
+          <Fold
+            key={folder}
+            name={folder}
+            count={count}
+            head={
               <ElementName
                 element={{ key: folder, name: folder, kind: 'folder' }}
                 text={folder === '' ? 'the root' : `${folder}/`}
               />
-              <span className="faded">{figure(count)}</span>
-            </summary>
+            }
+          >
             {files.map((file) => (
               <FileMatches key={file.path} file={file} place={place} />
             ))}
-          </details>
+          </Fold>
         );
       })}
       {cut && (
@@ -227,14 +230,47 @@ function Groups({
   );
 }
 
+/** A heading with what stands under it, which can be folded away. */
+function Fold({
+  name,
+  count,
+  head,
+  children,
+}: {
+  name: string;
+  count: number;
+  head: ReactNode;
+  children: ReactNode;
+}) {
+  const [isOpen, setOpen] = useState(true);
+  return (
+    <section className="text-fold">
+      <p>
+        <button
+          type="button"
+          className="plain-button"
+          aria-expanded={isOpen}
+          aria-label={`${isOpen ? 'Fold' : 'Unfold'} ${name === '' ? 'the root' : name}`}
+          onClick={() => setOpen(!isOpen)}
+        >
+          {isOpen ? '▾' : '▸'}
+        </button>
+        {head}
+        <span className="faded">{figure(count)}</span>
+      </p>
+      {isOpen && children}
+    </section>
+  );
+}
+
 function FileMatches({ file, place }: { file: FileGroup; place: (file: string, line: number) => string }) {
   const listed = file.parts.reduce((sum, part) => sum + part.count, 0);
   return (
-    <details open className="text-file">
-      <summary>
-        <ElementName element={{ key: file.path, name: file.path.split('/').at(-1)!, kind: 'file' }} />
-        <span className="faded">{figure(file.count)}</span>
-      </summary>
+    <Fold
+      name={file.path}
+      count={file.count}
+      head={<ElementName element={{ key: file.path, name: file.path.split('/').at(-1)!, kind: 'file' }} />}
+    >
       {file.parts.map(({ inside, count, lines }, index) => (
         <div key={index} className="text-part">
           {inside && (
@@ -251,6 +287,6 @@ function FileMatches({ file, place }: { file: FileGroup; place: (file: string, l
         </div>
       ))}
       {file.count > listed && <p className="faded">and {figure(file.count - listed)} more in this file</p>}
-    </details>
+    </Fold>
   );
 }

@@ -8,7 +8,7 @@ import { useElementLinks } from '../../frame/elementLinks.ts';
 import type { TypesState } from '../../state/typesState.ts';
 import { usePicture } from '../../state/usePicture.ts';
 import { dark, figuresFace, light, type SheetColours } from '../../theme/tokens.ts';
-import { visibilityMarks } from '../source/Outline.tsx';
+import { visibilityMarks } from '../../state/words.ts';
 import { layOut, type PlacedDiagram } from './layOut.ts';
 
 const EDGE = 14;

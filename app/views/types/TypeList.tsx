@@ -2,7 +2,7 @@ import type { HierarchyPage, MemberRow, TypeNode } from '../../../server/views/h
 import { ElementName } from '../../frame/ElementName.tsx';
 import { counted } from '../../state/figures.ts';
 import type { TypesState } from '../../state/typesState.ts';
-import { visibilityMarks } from '../source/Outline.tsx';
+import { visibilityMarks } from '../../state/words.ts';
 
 /** The types as a list: ancestors from the roots, the focus, descendants; the members at each step and what they override. */
 export function TypeList({ page, query }: { page: HierarchyPage; query: TypesState }) {

@@ -69,7 +69,7 @@ export function TypesPage({
         .
       </Caption>
       {page && page.more > 0 && (
-        <p className="source-notice caution">
+        <p className="notice caution">
           {counted(page.more, 'type')} more would not fit a picture: choose a smaller folder, or a shortlist.
         </p>
       )}
