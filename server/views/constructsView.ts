@@ -48,8 +48,8 @@ export function sourceConstructs(
   const linkOf = new Map<number, number>();
   const names = namesOf(spans);
   for (const place of places) {
-    const span = spanOf(survey, place, spans, names, text);
-    if (span < 0) continue;
+    const { span, isNamed } = spanOf(survey, place, spans, names, text);
+    if (span < 0 || (!isNamed && isBoundHere(constructs, spans[span + 3]))) continue;
     const target = {
       element: labelOf(survey, place.to),
       kind: dependencyKinds[place.kind],
@@ -82,6 +82,11 @@ export function sourceConstructs(
 /** True when a name that binds something here was only followed on to a field: what it names is the binding. */
 function isThroughLocal({ targets }: SourceLink): boolean {
   return targets.every(({ element }) => element.kind === 'field');
+}
+
+/** True for a name that means something in its own file: what a place says of it by position alone is not about it. */
+function isBoundHere({ meanings }: Constructs, meaning: number): boolean {
+  return meaning >= 0 && meanings[meaning].kind !== 'import';
 }
 
 /** The places at which a file refers to something, by their offset, and its imports by their line. */
@@ -159,9 +164,11 @@ function namesOf(spans: readonly number[]): number[] {
   return names;
 }
 
+const isJoint = /^\s*(\.|\?\.|::|->)\s*$/;
+
 /**
- * The name that a place means: the first on its line, from the place on, that reads as its target does; an alias or a
- * name of another kind stands at the place itself.
+ * The name that a place means: the last of the chain that begins there that reads as its target does (`Cause.Cause`), or
+ * the first so on its line; an alias or a name of another kind stands at the place itself, and is not `isNamed`.
  */
 function spanOf(
   { elements }: SurveyedCodebase,
@@ -169,7 +176,7 @@ function spanOf(
   spans: readonly number[],
   names: readonly number[],
   text: string,
-): number {
+): { span: number; isNamed: boolean } {
   let low = 0;
   let high = names.length;
   while (low < high) {
@@ -182,9 +189,15 @@ function spanOf(
   const parent = elements.parent[to] >= 0 ? plainName(elements.name[elements.parent[to]]) : '';
   for (let at = low; at < names.length && (lineEnd < 0 || spans[names[at]] < lineEnd); at++) {
     const name = text.slice(spans[names[at]], spans[names[at] + 1]);
-    if (name === own || name === parent) return names[at];
+    if (name !== own && name !== parent) continue;
+    const next = names[at + 1];
+    const goesOn =
+      next !== undefined &&
+      text.slice(spans[next], spans[next + 1]) === own &&
+      isJoint.test(text.slice(spans[names[at] + 1], spans[next]));
+    return { span: goesOn ? next : names[at], isNamed: true };
   }
-  return low < names.length && spans[names[low]] === offset ? names[low] : -1;
+  return { span: low < names.length && spans[names[low]] === offset ? names[low] : -1, isNamed: false };
 }
 
 /** Names of types with parameters carry their number: `Lock<>`. */

@@ -94,8 +94,11 @@ export function readConstructs(reading: Reading, { tree, language }: ParsedFile)
     }
     if (node < importUntil) {
       const bound = boundTo(reading, node);
+      const isWhole = /\*\s*as\s+$/.test(reading.text.slice(Math.max(0, from - 12), from));
       const own: Meaning =
-        bound?.kind === 'import' ? bound : { kind: 'import', line: importLine, name: textOf(reading, node) };
+        bound?.kind === 'import'
+          ? bound
+          : { kind: 'import', line: importLine, name: isWhole ? '*' : textOf(reading, node) };
       spans.push(
         from,
         to,
@@ -108,7 +111,7 @@ export function readConstructs(reading: Reading, { tree, language }: ParsedFile)
       ? undefined
       : bindsItself(reading, node, typeOf)
         ? ({ kind: 'local', offset: from } as const)
-        : boundTo(reading, node);
+        : (typeParameter(reading, node, typeOf) ?? boundTo(reading, node));
     spans.push(from, to, CONSTRUCT.name, bound ? meaning(keyOf(bound), () => bound) : -1);
   }
   return { spans, meanings, parents: reading.declarations.map(({ parent }) => parent) };
@@ -171,6 +174,29 @@ function isOfAnother({ table, text }: Reading, node: number, typeOf: (node: numb
   const parent = table.parent[node];
   if (parent < 0 || !namesNoVariable.test(typeOf(parent))) return false;
   return table.start[parent] === table.start[node];
+}
+
+/**
+ * The type parameter that a name means, by the nearest list around it: signatures in types open no scope of their own.
+ */
+function typeParameter(
+  reading: Reading,
+  node: number,
+  typeOf: (node: number) => string,
+): Meaning | undefined {
+  const { table } = reading;
+  if (typeOf(node) !== 'type_identifier') return undefined;
+  const name = textOf(reading, node);
+  for (let at = table.parent[node]; at >= 0; at = table.parent[at]) {
+    for (let child = at + 1; child < table.next[at] && child <= node; child = table.next[child]) {
+      if (typeOf(child) !== 'type_parameters') continue;
+      for (let own = child + 1; own < table.next[child]; own = table.next[own]) {
+        const offset = typeOf(own) === 'type_parameter' ? nameWithin(reading, own, name) : -1;
+        if (offset >= 0 && offset === table.start[own]) return { kind: 'local', offset };
+      }
+    }
+  }
+  return undefined;
 }
 
 /** True where a parameter is named, also in a type, which opens no scope in which the name could be looked up. */
