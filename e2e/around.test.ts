@@ -1,35 +1,14 @@
 import { readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import {
-  clickText,
-  matrixDrawn,
-  startInstrument,
-  textOf,
-  waitForText,
-  type Instrument,
-} from './instrument.ts';
+import { describe, expect, it } from 'vitest';
+import { clickText, matrixDrawn, textOf, waitForText } from './instrument.ts';
+import { surveyedDemo } from './surveyedDemo.ts';
 
-let instrument: Instrument;
-let base: string;
-
-beforeAll(async () => {
-  instrument = await startInstrument({ surveyed: true });
-  base = `${instrument.url}/codebases/1`;
-});
-afterAll(async () => {
-  expect(instrument.errors).toEqual([]);
-  await instrument.close();
-});
-
-async function open(path: string): Promise<void> {
-  await instrument.page.goto(`${base}/${path}`, { waitUntil: 'networkidle2' });
-}
-
-const parameter = (name: string): string | null => new URL(instrument.page.url()).searchParams.get(name);
+const demo = surveyedDemo();
+const { open, parameter } = demo;
 
 async function find(typed: string): Promise<void> {
-  const { page } = instrument;
+  const { page } = demo.instrument;
   await page.keyboard.press('/');
   await page.waitForSelector('.finder input');
   await page.keyboard.type(typed);
@@ -37,7 +16,7 @@ async function find(typed: string): Promise<void> {
 
 /** Waits until the names of the text lead somewhere, and gives the first that reads so. */
 async function nameInText(name: string): Promise<void> {
-  const { page } = instrument;
+  const { page } = demo.instrument;
   await page.waitForFunction(
     (wanted) => [...document.querySelectorAll('.c-link')].some(({ textContent }) => textContent === wanted),
     {},
@@ -47,7 +26,7 @@ async function nameInText(name: string): Promise<void> {
 
 async function nameHandle(name: string, which = 0) {
   await nameInText(name);
-  const handles = await instrument.page.$$('.c-link');
+  const handles = await demo.instrument.page.$$('.c-link');
   const found = [];
   for (const handle of handles)
     if ((await handle.evaluate(({ textContent }) => textContent)) === name) found.push(handle);
@@ -56,7 +35,7 @@ async function nameHandle(name: string, which = 0) {
 
 describe('the finder', () => {
   it('takes wildcards, kinds and folders in one line, and opens the source with Ctrl+Enter', async () => {
-    const { page } = instrument;
+    const { page } = demo.instrument;
     await open('overview');
     await find('*Passage, routines, in src/tolls');
     await waitForText(page, '.finder li', 'assessPassage');
@@ -69,7 +48,7 @@ describe('the finder', () => {
   });
 
   it('says what it does not understand, and what was looked at lately stands there first', async () => {
-    const { page } = instrument;
+    const { page } = demo.instrument;
     await open('overview?focus=src%2Ftolls%2Ftariff.ts%23Tariff');
     await page.waitForSelector('.dossier h1');
     await find('');
@@ -80,7 +59,7 @@ describe('the finder', () => {
   });
 
   it('leads on to a search in the texts', async () => {
-    const { page } = instrument;
+    const { page } = demo.instrument;
     await open('overview');
     await find('rebateFor');
     await page.keyboard.down('Shift');
@@ -94,7 +73,7 @@ describe('the finder', () => {
 
 describe('a search in texts', () => {
   it('groups matches by folder, file and routine, with counts, and leads to the line', async () => {
-    const { page } = instrument;
+    const { page } = demo.instrument;
     await open('text?q=new%20Money%5C(&pattern=1&in=src/tolls');
     await waitForText(page, '.text-matches', 'assessPassage');
     await waitForText(page, '[role=status]', 'matches in');
@@ -104,10 +83,10 @@ describe('a search in texts', () => {
   });
 
   it('says in a sentence what is no regular expression, and ends one that runs away', async () => {
-    const { page } = instrument;
+    const { page } = demo.instrument;
     await open('text?q=(toll&pattern=1');
     await waitForText(page, '.notice', 'This is no regular expression');
-    writeFileSync(join(instrument.demo, 'src', 'tolls', 'rebates.ts'), `// ${'a'.repeat(60)}!\n`, {
+    writeFileSync(join(demo.instrument.demo, 'src', 'tolls', 'rebates.ts'), `// ${'a'.repeat(60)}!\n`, {
       flag: 'a',
     });
     await open('text?q=(a%7Caa)%2B%24x&pattern=1&glob=rebates.ts');
@@ -117,7 +96,7 @@ describe('a search in texts', () => {
   });
 
   it('marks what it found on the matrix', async () => {
-    const { page } = instrument;
+    const { page } = demo.instrument;
     await open('text?q=hydrograph&tests=in');
     await page.waitForSelector('[role=status]');
     await open('text?q=DomainEvent');
@@ -132,7 +111,7 @@ describe('a search in texts', () => {
 
 describe('the source', () => {
   it('every name leads to what it means: hovering tells, a double click goes there, and back is back', async () => {
-    const { page } = instrument;
+    const { page } = demo.instrument;
     await open('source?file=src/tolls/assessment.ts');
     const call = await nameHandle('tollClass', 1);
     await call.hover();
@@ -150,7 +129,7 @@ describe('the source', () => {
   });
 
   it('a click takes a name in hand, and Enter follows it from the caret', async () => {
-    const { page } = instrument;
+    const { page } = demo.instrument;
     await open('source?file=src/tolls/invoice.ts');
     const name = await nameHandle('assessPassage', 1);
     await name.click();
@@ -163,7 +142,7 @@ describe('the source', () => {
   });
 
   it('the outline is filtered and ordered, and tells visibility', async () => {
-    const { page } = instrument;
+    const { page } = demo.instrument;
     await open('source?file=src/tolls/tariff.ts');
     await waitForText(page, '.outline', 'perKilometre property');
     await waitForText(page, '.outline .visibility', '−');
@@ -173,7 +152,7 @@ describe('the source', () => {
   });
 
   it('zooms out into the whole file, and a click there leads back to the line', async () => {
-    const { page } = instrument;
+    const { page } = demo.instrument;
     await open('source?file=src/tolls/assessment.ts');
     await clickText(page, 'button', 'Whole file');
     await page.waitForSelector('.strip.whole canvas');
@@ -183,8 +162,8 @@ describe('the source', () => {
   });
 
   it('shows the surveyed text of a file that has gone, and says so', async () => {
-    const { page } = instrument;
-    const file = join(instrument.demo, 'src', 'tolls', 'season.ts');
+    const { page } = demo.instrument;
+    const file = join(demo.instrument.demo, 'src', 'tolls', 'season.ts');
     renameSync(file, `${file}.away`);
     await open('source?file=src/tolls/season.ts');
     await waitForText(page, '.pane-head', 'gone since the survey; the text is the one surveyed');
@@ -194,8 +173,8 @@ describe('the source', () => {
   });
 
   it('shows characters that hide or turn code as marks', async () => {
-    const { page } = instrument;
-    const file = join(instrument.demo, 'src', 'tolls', 'season.ts');
+    const { page } = demo.instrument;
+    const file = join(demo.instrument.demo, 'src', 'tolls', 'season.ts');
     const text = readFileSync(file, 'utf8');
     writeFileSync(file, `// level \u202e of \u2066 trust\n${text}`);
     await open('source?file=src/tolls/season.ts');
@@ -205,7 +184,7 @@ describe('the source', () => {
   });
 
   it('reads files side by side', async () => {
-    const { page } = instrument;
+    const { page } = demo.instrument;
     await open('source?file=src/tolls/tariff.ts&beside=src/tolls/rebates.ts');
     expect(await page.$$eval('.source-pane', (panes) => panes.length)).toBe(2);
     await page.click('button[aria-label="Close src/tolls/rebates.ts"]');
@@ -215,7 +194,7 @@ describe('the source', () => {
 
 describe('the dossier', () => {
   it('unfolds what uses the focus step after step, by kind, and marks loops', async () => {
-    const { page } = instrument;
+    const { page } = demo.instrument;
     await open('overview?focus=src%2Ftolls%2Ftariff.ts');
     await page.waitForSelector('.use-tree[aria-label="Uses"] .fold');
     await page.click('.use-tree[aria-label="Uses"] button[aria-label="Unfold rebates.ts"]');
@@ -225,7 +204,7 @@ describe('the dossier', () => {
   });
 
   it('has its own way back beside the page’s', async () => {
-    const { page } = instrument;
+    const { page } = demo.instrument;
     await open('overview?focus=src%2Ftolls%2Ftariff.ts%23Tariff');
     await waitForText(page, '.dossier h1', 'Tariff');
     await clickText(page, '.use-tree[aria-label="Uses"] .element', 'rebateFor');
@@ -238,14 +217,14 @@ describe('the dossier', () => {
 
   it('tells the signature and the comment', async () => {
     await open('overview?focus=src%2Ftolls%2Fassessment.ts%23assessPassage');
-    await waitForText(instrument.page, '.dossier .signature', 'export function assessPassage(');
-    await waitForText(instrument.page, '.dossier .doc-comment', 'every ruling of the toll board');
+    await waitForText(demo.instrument.page, '.dossier .signature', 'export function assessPassage(');
+    await waitForText(demo.instrument.page, '.dossier .doc-comment', 'every ruling of the toll board');
   });
 });
 
 describe('types', () => {
   it('are drawn with what is above and below, and listed with what overrides what', async () => {
-    const { page } = instrument;
+    const { page } = demo.instrument;
     await open('types?focus=src%2Fdesk%2Fscreens%2FtollCounter.ts%23TollCounterScreen');
     await page.waitForSelector('.type-box[aria-label="class Screen"]');
     await page.waitForSelector('.type-box[aria-label="class TollCounterScreen"]');
@@ -257,7 +236,7 @@ describe('types', () => {
   });
 
   it('of a folder are a class diagram that is saved as SVG with its sentence', async () => {
-    const { page } = instrument;
+    const { page } = demo.instrument;
     await open('types?of=folder&in=src/desk');
     await page.waitForSelector('.type-box');
     const saved = await page.evaluate(
@@ -278,7 +257,7 @@ describe('types', () => {
 
 describe('shortlists', () => {
   it('are made of a whole result, confine pictures, are combined, completed, and their removal undone', async () => {
-    const { page } = instrument;
+    const { page } = demo.instrument;
     await open('matrix?in=src');
     await find('files, in src/tolls');
     await waitForText(page, '.finder .hint', 'Shortlist all');
@@ -315,7 +294,7 @@ describe('shortlists', () => {
   });
 
   it('are exported and come back by import', async () => {
-    const { page } = instrument;
+    const { page } = demo.instrument;
     await open('matrix?in=src');
     await page.waitForSelector('.tray-line .chip');
     const { csv, json } = await page.evaluate(async () => {
@@ -334,7 +313,7 @@ describe('shortlists', () => {
       ['from-csv.csv', csv],
       ['from-json.json', json],
     ]) {
-      const file = join(instrument.demo, name);
+      const file = join(demo.instrument.demo, name);
       writeFileSync(file, text);
       if (!(await page.$('.tray-open'))) await page.click('.tray-line .chip');
       const input = await page.waitForSelector('input[aria-label="Import a shortlist"]');
@@ -346,7 +325,7 @@ describe('shortlists', () => {
 
 describe('notes', () => {
   it('are written on an element and on a line, shown in margin, dossier and matrix, and searched', async () => {
-    const { page } = instrument;
+    const { page } = demo.instrument;
     await open('source?file=src/tolls/tariff.ts&focus=src%2Ftolls%2Ftariff.ts%23Tariff');
     await clickText(page, '.dossier button', 'write one');
     await page.waitForSelector('.note-dialog textarea');
@@ -371,7 +350,7 @@ describe('notes', () => {
   });
 
   it('take a pasted picture', async () => {
-    const { page } = instrument;
+    const { page } = demo.instrument;
     await open('overview?focus=src%2Ftolls');
     await clickText(page, '.dossier button', 'write one');
     await page.waitForSelector('.note-dialog textarea');
@@ -394,14 +373,14 @@ describe('notes', () => {
   });
 
   it('outlive a survey, and are put on another element when theirs is gone', async () => {
-    const { page, demo } = instrument;
+    const { page, demo: folder } = demo.instrument;
     await open('overview?focus=src%2Ftolls%2Fseason.ts%23seasonOf');
     await clickText(page, '.dossier button', 'write one');
     await page.waitForSelector('.note-dialog textarea');
     await page.keyboard.type('Where do seasons end?');
     await clickText(page, '.note-dialog button', 'Keep the note');
     await waitForText(page, '.dossier-note', 'Where do seasons end?');
-    renameSync(join(demo, 'src', 'tolls', 'season.ts'), join(demo, 'src', 'tolls', 'seasons.ts'));
+    renameSync(join(folder, 'src', 'tolls', 'season.ts'), join(folder, 'src', 'tolls', 'seasons.ts'));
     await open('intake');
     await waitForText(page, '.caption', 'would read');
     await clickText(page, 'button', 'Survey again');

@@ -1,13 +1,7 @@
 import { AxePuppeteer } from '@axe-core/puppeteer';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import {
-  clickText,
-  matrixDrawn,
-  startInstrument,
-  textOf,
-  waitForText,
-  type Instrument,
-} from './instrument.ts';
+import { describe, expect, it } from 'vitest';
+import { clickText, matrixDrawn, textOf, waitForText } from './instrument.ts';
+import { surveyedDemo } from './surveyedDemo.ts';
 
 const everyView = [
   'overview',
@@ -26,24 +20,12 @@ const everyView = [
   'survey',
 ];
 
-let instrument: Instrument;
-let base: string;
-
-beforeAll(async () => {
-  instrument = await startInstrument({ surveyed: true });
-  base = `${instrument.url}/codebases/1`;
-});
-afterAll(() => instrument.close());
-
-async function open(path: string): Promise<void> {
-  await instrument.page.goto(`${base}/${path}`, { waitUntil: 'networkidle2' });
-}
-
-const parameter = (name: string): string | null => new URL(instrument.page.url()).searchParams.get(name);
+const demo = surveyedDemo();
+const { open, parameter } = demo;
 
 describe('the measures', () => {
   it('sort by a click on the header, and the address keeps it', async () => {
-    const { page } = instrument;
+    const { page } = demo.instrument;
     await open('measures?of=routine');
     await waitForText(page, '.MuiDataGrid-row[data-rowindex="0"]', 'assessPassage');
     await clickText(page, '.MuiDataGrid-columnHeaderTitle', 'Fan-in');
@@ -56,7 +38,7 @@ describe('the measures', () => {
   });
 
   it('are filtered as one types', async () => {
-    const { page } = instrument;
+    const { page } = demo.instrument;
     await open('measures?of=routine');
     await page.type('input[aria-label="Filter by name or path"]', 'ledger/');
     await page.waitForFunction(() => new URL(location.href).searchParams.get('filter') === 'ledger/');
@@ -73,7 +55,7 @@ describe('the measures', () => {
   });
 
   it('a row leads to the dossier, and its line to the source', async () => {
-    const { page } = instrument;
+    const { page } = demo.instrument;
     await open('measures?of=routine');
     await page.waitForSelector('.measured-name');
     await page.click('.MuiDataGrid-row[data-rowindex="0"] .measured-name');
@@ -84,7 +66,7 @@ describe('the measures', () => {
   });
 
   it('columns are chosen from the catalogue', async () => {
-    const { page } = instrument;
+    const { page } = demo.instrument;
     await open('measures?of=file');
     await clickText(page, 'button', 'Choose columns');
     await waitForText(page, '[role=dialog]', 'Martin 1994');
@@ -94,7 +76,9 @@ describe('the measures', () => {
   });
 
   it('are exported whole as comma-separated values', async () => {
-    const csv = await (await fetch(`${base}/measures.csv?of=routine&column=cyclomatic`)).text();
+    const csv = await (
+      await fetch(`${demo.instrument.url}/codebases/1/measures.csv?of=routine&column=cyclomatic`)
+    ).text();
     expect(csv.split('\n')[0]).toBe('key,cyclomatic');
     expect(csv.split('\n')[1]).toBe('src/tolls/assessment.ts#assessPassage,39');
     expect(csv.split('\n').length).toBeGreaterThan(200);
@@ -104,7 +88,7 @@ describe('the measures', () => {
 describe('the matrix', () => {
   /** The middle of a cell on the page, from the size of the grid: labels are 150 wide at least. */
   async function moveToCell(sentence: string): Promise<{ x: number; y: number }> {
-    const { page } = instrument;
+    const { page } = demo.instrument;
     const box = (await (await page.$('canvas.matrix-canvas'))!.boundingBox())!;
     for (let y = box.y + 90; y < box.y + box.height; y += 12) {
       for (let x = box.x + 170; x < box.x + box.width - 40; x += 12) {
@@ -117,7 +101,7 @@ describe('the matrix', () => {
   }
 
   it('states a cell in a sentence, and a click opens its evidence, which leads to the source and back', async () => {
-    const { page, errors } = instrument;
+    const { page, errors } = demo.instrument;
     await open('matrix?in=src');
     await matrixDrawn(page);
     const cell = await moveToCell('row kernel uses column desk 2 times, against the order');
@@ -134,7 +118,7 @@ describe('the matrix', () => {
   });
 
   it('folders open in place', async () => {
-    const { page } = instrument;
+    const { page } = demo.instrument;
     await open('matrix?in=src');
     await matrixDrawn(page);
     const before = await page.$eval('.matrix-canvas', (canvas) =>
@@ -152,7 +136,7 @@ describe('the matrix', () => {
   });
 
   it('is reached by keyboard: the next cell against the order, and its evidence', async () => {
-    const { page } = instrument;
+    const { page } = demo.instrument;
     await open('matrix?in=src');
     await matrixDrawn(page);
     await page.focus('.matrix-canvas');
@@ -165,7 +149,7 @@ describe('the matrix', () => {
   });
 
   it('zooms by wheel, the address keeps it, and 0 shows the whole again', async () => {
-    const { page } = instrument;
+    const { page } = demo.instrument;
     await open('matrix?in=src&of=files');
     await matrixDrawn(page);
     await page.mouse.move(500, 400);
@@ -181,7 +165,7 @@ describe('the matrix', () => {
   });
 
   it('the caption changes what is counted', async () => {
-    const { page } = instrument;
+    const { page } = demo.instrument;
     await open('matrix?in=src');
     await matrixDrawn(page);
     const before = await textOf(page, '.reading .sentence');
@@ -199,7 +183,7 @@ describe('the matrix', () => {
 
 describe('the cycles', () => {
   it('are walked step by step, each with its evidence', async () => {
-    const { page } = instrument;
+    const { page } = demo.instrument;
     await open('cycles');
     await waitForText(page, '.cycle-list', 'C3');
     await clickText(page, '.cycle-list b', 'C2');
@@ -224,7 +208,7 @@ describe('the cycles', () => {
   });
 
   it('of routines there are none in the demo, and that is said', async () => {
-    const { page } = instrument;
+    const { page } = demo.instrument;
     await open('cycles?by=routine&kinds=inheritance');
     expect(await textOf(page, '.view')).toContain('No cycles among the routines');
   });
@@ -232,7 +216,7 @@ describe('the cycles', () => {
 
 describe('the frame', () => {
   it('finds an element by name from any view', async () => {
-    const { page } = instrument;
+    const { page } = demo.instrument;
     await open('overview');
     await page.keyboard.press('/');
     await page.waitForSelector('.finder input');
@@ -243,7 +227,7 @@ describe('the frame', () => {
   });
 
   it('D folds the dossier, ? shows the keys, figures lead from view to view', async () => {
-    const { page } = instrument;
+    const { page } = demo.instrument;
     await open('matrix');
     await page.waitForSelector('.dossier');
     await page.keyboard.press('d');
@@ -257,7 +241,7 @@ describe('the frame', () => {
   });
 
   it('the context menu holds the verbs of an element', async () => {
-    const { page } = instrument;
+    const { page } = demo.instrument;
     await open('overview');
     await page.waitForSelector('.overview .element');
     await page.click('.overview .element', { button: 'right' });
@@ -267,7 +251,7 @@ describe('the frame', () => {
   });
 
   it.each(everyView)('%s is usable at a width of 1024, without scrolling sideways', async (view) => {
-    const { page } = instrument;
+    const { page } = demo.instrument;
     await page.setViewport({ width: 1024, height: 700 });
     await open(view);
     const [content, shown] = await page.evaluate(() => [
@@ -279,7 +263,7 @@ describe('the frame', () => {
   });
 
   it('the sheet can be switched from light to dark, and stays so', async () => {
-    const { page } = instrument;
+    const { page } = demo.instrument;
     await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: 'light' }]);
     await open('overview');
     const sheet = (): Promise<string> => page.evaluate(() => getComputedStyle(document.body).backgroundColor);
@@ -295,7 +279,7 @@ describe('the frame', () => {
   });
 
   it('an external has a dossier like any other element', async () => {
-    const { page } = instrument;
+    const { page } = demo.instrument;
     await open('overview');
     await clickText(page, '.overview .element', 'quaylight');
     await waitForText(page, '.dossier', 'external, npm');
@@ -303,8 +287,8 @@ describe('the frame', () => {
   });
 
   it('what is not there is said in a sentence', async () => {
-    const { page } = instrument;
-    await page.goto(`${instrument.url}/codebases/99/overview`, { waitUntil: 'networkidle2' });
+    const { page } = demo.instrument;
+    await page.goto(`${demo.instrument.url}/codebases/99/overview`, { waitUntil: 'networkidle2' });
     expect(await textOf(page, 'h1')).toBe('There is no codebase 99; it may have been removed.');
     await open('matrix?in=no/such/folder');
     expect(await textOf(page, 'h1')).toBe('This survey has no no/such/folder.');
@@ -313,7 +297,7 @@ describe('the frame', () => {
   });
 
   it.each(everyView)('%s has no accessibility faults in either sheet', async (view) => {
-    const { page } = instrument;
+    const { page } = demo.instrument;
     for (const scheme of ['light', 'dark']) {
       await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);
       await open(view);

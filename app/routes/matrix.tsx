@@ -2,7 +2,7 @@ import { redirect } from 'react-router';
 import { z } from 'zod';
 import { matrixView } from '../../server/views/matrixView.ts';
 import { scopeView } from '../../server/views/scopeView.ts';
-import { answering, viewRequest } from '../state/requests.ts';
+import { answering, pictureMarks, viewRequest } from '../state/requests.ts';
 import { MatrixPage } from '../views/matrix/MatrixPage.tsx';
 import type { Route } from './+types/matrix';
 
@@ -14,14 +14,13 @@ export function loader({ params, request }: Route.LoaderArgs) {
   if (!view) throw redirect(`/codebases/${params.codebaseId}`);
   const granularity = granularitySchema.parse(view.params.get('of'));
   const order = orderSchema.parse(view.params.get('order'));
-  const { scope, filter, withTests, only, overlay, noted } = view;
-  const lists = { only: only?.marks, marked: overlay?.marks, noted };
+  const { scope, filter, withTests } = view;
   const open = view.params.getAll('open');
   return {
     granularity,
     order,
     picture: answering(() =>
-      matrixView(view.survey, { scope, granularity, open, order, filter, withTests, ...lists }),
+      matrixView(view.survey, { scope, granularity, open, order, filter, withTests, ...pictureMarks(view) }),
     ),
     scope: scopeView(view.survey, scope),
   };

@@ -13,6 +13,7 @@ import {
 import { completed, inverted, shortlistPage, shortlistSummary } from '../../server/views/shortlistView.ts';
 import { foundKeys } from '../../server/views/finderView.ts';
 import { latestSurvey } from '../../server/store/surveys.ts';
+import { keysIn } from '../../server/export/keyLists.ts';
 import { requestedCodebase, requireSameOrigin, viewRequest } from '../state/requests.ts';
 import type { Route } from './+types/shortlists';
 
@@ -70,7 +71,7 @@ export async function action({ params, request }: Route.ActionArgs) {
       case 'makeFound':
         return { made: makeShortlist(store, codebase.id, edit.name, foundKeys(survey, edit.q)).id };
       case 'import':
-        return { made: makeShortlist(store, codebase.id, edit.name, importedKeys(edit.text)).id };
+        return { made: makeShortlist(store, codebase.id, edit.name, keysIn(edit.text)).id };
       case 'remove':
         removeShortlist(store, codebase.id, edit.id);
         return null;
@@ -118,27 +119,4 @@ export async function action({ params, request }: Route.ActionArgs) {
     if (error instanceof Problem) return { problem: error.message };
     throw error;
   }
-}
-
-const importSchema = z.union([z.array(z.string()), z.object({ keys: z.array(z.string()) })]);
-
-/** Keys from a file: JSON as it is exported, or one key a line, the first column of a table. */
-function importedKeys(text: string): string[] {
-  const trimmed = text.trim();
-  if (/^[[{]/.test(trimmed)) {
-    try {
-      const parsed = importSchema.parse(JSON.parse(trimmed));
-      return Array.isArray(parsed) ? parsed : parsed.keys;
-    } catch {
-      throw new Problem(
-        'badRequest',
-        'This JSON holds no shortlist: a list of keys, or an object with `keys`.',
-      );
-    }
-  }
-  const lines = trimmed.split(/\r?\n/).map((line) => line.trim());
-  const keys = lines.map(
-    (line) => /^"((?:[^"]|"")*)"/.exec(line)?.[1].replaceAll('""', '"') ?? line.split(',')[0],
-  );
-  return keys.filter((key, at) => key !== '' && !(at === 0 && key === 'key'));
 }

@@ -2,11 +2,11 @@ import { data } from 'react-router';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { Problem } from '../../server/problem.ts';
 import { runtime, type Runtime } from '../../server/runtime.ts';
+import { notedKeys } from '../../server/store/notes.ts';
 import { textReader, type ReadText } from '../../server/source/readText.ts';
 import { codebase, workplaceOf, type Codebase } from '../../server/store/codebases.ts';
 import { keptText } from '../../server/store/keptTexts.ts';
 import { latestSurvey, surveyedHash, type SurveyRecord } from '../../server/store/surveys.ts';
-import { notedKeys } from '../../server/store/notes.ts';
 import { shortlists, type Shortlist } from '../../server/store/shortlists.ts';
 import { listedElements } from '../../server/views/shortlistView.ts';
 import { scopeElement } from '../../server/views/remembered.ts';
@@ -53,8 +53,6 @@ export interface ViewRequest {
   withTests: boolean;
   /** The shortlist that the picture is confined to, with its elements marked 1 and what is above them 2. */
   only: { list: Shortlist; marks: Uint8Array } | null;
-  /** Elements with notes on them: 1; what is above them: 2. */
-  noted: Uint8Array;
   /** The shortlist that is marked on the picture. */
   overlay: { list: Shortlist; marks: Uint8Array } | null;
   /** Reads files of the codebase as the survey saw them, or as they are now. */
@@ -87,13 +85,21 @@ export function viewRequest(request: Request, params: { codebaseId: string }): V
       withTests: state.tests === 'in',
       only: listed(state.list),
       overlay: listed(state.overlay),
-      noted: listedElements(survey, notedKeys(current.store, opened.id)),
       readText: textReader(opened, record.commitHash, workplaceOf(current.store, opened.id), (path) => {
         const hash = surveyedHash(current.store, record.id, path);
         return hash === null ? null : keptText(current.store, hash);
       }),
     };
   });
+}
+
+/** What a picture is confined to and what it marks, as marks over elements: of shortlists and of notes. */
+export function pictureMarks({ only, overlay, survey, runtime: { store }, codebase: { id } }: ViewRequest) {
+  return {
+    only: only?.marks,
+    marked: overlay?.marks,
+    noted: listedElements(survey, notedKeys(store, id)),
+  };
 }
 
 /** State may only be changed from Yletope's own pages. */

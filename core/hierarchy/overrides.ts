@@ -22,7 +22,7 @@ export function inheritedMembers(
   const { elements, figures } = survey;
   const overrides = new Map<number, number>();
   const inherited: number[] = [];
-  const own = membersOf(survey, type);
+  const own = new Set(membersOf(survey, type));
   const visible: number[] = [...own];
   for (const [ancestor, step] of relatives(parents, type)) {
     if (step === 0 || ancestor >= elements.firstExternal) continue;
@@ -45,7 +45,7 @@ export function inheritedMembers(
       if (match === undefined) {
         visible.push(member);
         inherited.push(member);
-      } else if (elements.parent[match] !== ancestor && own.includes(match) && !overrides.has(match)) {
+      } else if (own.has(match) && !overrides.has(match)) {
         overrides.set(match, member);
       }
     }

@@ -1,12 +1,12 @@
 import { FLAG, FORM, KIND } from '../facts/fileFacts.ts';
 import { EVERYTHING_RESOLVED, passes } from '../graph/rollUp.ts';
+import { membersOf, typeHierarchy } from '../hierarchy/typeHierarchy.ts';
 import { dependencyKinds } from '../link/linked.ts';
 import type { SurveyedCodebase } from '../survey.ts';
 import { typePartsOf } from '../typeParts.ts';
 import { noValues, type Measure } from './measure.ts';
 
 const ck = 'Chidamber and Kemerer 1994';
-const inheritance = (1 << dependencyKinds.indexOf('inherit')) | (1 << dependencyKinds.indexOf('implement'));
 const callKinds = (1 << dependencyKinds.indexOf('call')) | (1 << dependencyKinds.indexOf('construct'));
 
 /** Values of types; where a type goes on in other places, its main part has the value of all. */
@@ -50,33 +50,11 @@ function enclosingTypes(survey: SurveyedCodebase): Int32Array {
 
 /** The members of a kind that a type holds, in all its parts. */
 function members(survey: SurveyedCodebase, type: number, kind: number): number[] {
-  const { elements } = survey;
-  const found: number[] = [];
-  for (const part of [type, ...(typePartsOf(survey).others.get(type) ?? [])]) {
-    for (let e = part + 1; e < elements.subtreeEnd[part]; e = elements.subtreeEnd[e]) {
-      if (elements.kind[e] === kind) found.push(e);
-    }
-  }
-  return found;
-}
-
-function parentTypes(survey: SurveyedCodebase): Map<number, number[]> {
-  const { dependencies, elements } = survey;
-  const parents = new Map<number, number[]>();
-  const { wholeOf } = typePartsOf(survey);
-  for (let row = 0; row < dependencies.count; row++) {
-    if (!((1 << dependencies.kind[row]) & inheritance)) continue;
-    if (elements.kind[dependencies.from[row]] !== KIND.type) continue;
-    const from = wholeOf.get(dependencies.from[row]) ?? dependencies.from[row];
-    const list = parents.get(from);
-    if (list) list.push(dependencies.to[row]);
-    else parents.set(from, [dependencies.to[row]]);
-  }
-  return parents;
+  return membersOf(survey, type).filter((member) => survey.elements.kind[member] === kind);
 }
 
 function inheritanceDepth(survey: SurveyedCodebase): Float64Array {
-  const parents = parentTypes(survey);
+  const { parents } = typeHierarchy(survey);
   const { firstExternal } = survey.elements;
   const depths = new Map<number, number>();
   const depthOf = (type: number): number => {
@@ -84,7 +62,10 @@ function inheritanceDepth(survey: SurveyedCodebase): Float64Array {
     const known = depths.get(type);
     if (known !== undefined) return known;
     depths.set(type, 0); // A type that inherits from itself has no root.
-    const depth = (parents.get(type) ?? []).reduce((max, parent) => Math.max(max, 1 + depthOf(parent)), 0);
+    const depth = (parents.get(type) ?? []).reduce(
+      (max, { element }) => Math.max(max, 1 + depthOf(element)),
+      0,
+    );
     depths.set(type, depth);
     return depth;
   };
@@ -167,11 +148,8 @@ export const typeMeasures: Measure[] = [
     'NOC',
     'Types that inherit from it directly.',
     (survey) => {
-      const children = new Map<number, number>();
-      for (const parents of parentTypes(survey).values()) {
-        for (const parent of new Set(parents)) children.set(parent, (children.get(parent) ?? 0) + 1);
-      }
-      return ofTypes(survey, (e) => children.get(e) ?? 0);
+      const { children } = typeHierarchy(survey);
+      return ofTypes(survey, (e) => children.get(e)?.length ?? 0);
     },
     { more: 'neutral' },
   ),
@@ -200,7 +178,7 @@ export const typeMeasures: Measure[] = [
     'Routines and fields that are neither private nor protected / all of them.',
     (survey) =>
       ofTypes(survey, (e) => {
-        const all = [...members(survey, e, KIND.routine), ...members(survey, e, KIND.field)];
+        const all = membersOf(survey, e);
         const open = all.filter((m) => !(survey.elements.flags[m] & (FLAG.private | FLAG.protected)));
         return (100 * open.length) / all.length;
       }),

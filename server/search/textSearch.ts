@@ -12,6 +12,8 @@ const SILENCE_MS = 3_000;
 
 let worker: Worker | null = null;
 let lastSearch = 0;
+/** Lets the search that is under way see that a newer one has taken its place. */
+let wakeLast: () => void = () => {};
 
 function sharedWorker(): Worker {
   if (!worker) {
@@ -38,6 +40,7 @@ export async function* searchTexts(task: SearchTask): AsyncGenerator<SearchPart,
   const pattern = patternOf(task.query);
   if ('problem' in pattern) throw new Problem('badRequest', pattern.problem);
   const search = ++lastSearch;
+  wakeLast();
   const own = sharedWorker();
   const parts: SearchPart[] = [];
   let wake: () => void = () => {};
@@ -57,12 +60,12 @@ export async function* searchTexts(task: SearchTask): AsyncGenerator<SearchPart,
   own.postMessage({ ...task, search } satisfies ToSearchWorker);
   try {
     for (;;) {
-      if (parts.length === 0 && !failure) {
+      if (parts.length === 0 && !failure && lastSearch === search) {
         const timer = setTimeout(() => {
           failure = runAway(task.query);
           void own.terminate();
         }, SILENCE_MS);
-        await new Promise<void>((resolve) => (wake = resolve));
+        await new Promise<void>((resolve) => (wake = wakeLast = resolve));
         clearTimeout(timer);
       }
       const part = parts.shift();

@@ -1,5 +1,10 @@
 import { KIND } from '../../core/facts/fileFacts.ts';
-import { CONSTRUCT, type Constructs, type Meaning } from '../../core/languages/reading/constructs.ts';
+import {
+  CONSTRUCT,
+  lastSpanBefore,
+  type Constructs,
+  type Meaning,
+} from '../../core/languages/reading/constructs.ts';
 import { lineStartsOf } from '../../core/languages/reading/reading.ts';
 import { placedDeclarations } from '../../core/link/elements.ts';
 import {
@@ -143,18 +148,6 @@ function withNamelessPlaces(spans: readonly number[], places: readonly Place[], 
 function isCovered(spans: readonly number[], offset: number): boolean {
   const at = lastSpanBefore(spans, offset);
   return at >= 0 && spans[at + 1] > offset && spans[at + 2] !== CONSTRUCT.literal;
-}
-
-/** Index of the last stretch that begins at an offset or before it; -1 for none. */
-function lastSpanBefore(spans: readonly number[], offset: number): number {
-  let low = -1;
-  let high = spans.length / 4;
-  while (high - low > 1) {
-    const middle = (low + high) >> 1;
-    if (spans[4 * middle] <= offset) low = middle;
-    else high = middle;
-  }
-  return low < 0 ? -1 : 4 * low;
 }
 
 /** Indexes of the stretches that are names, in order. */

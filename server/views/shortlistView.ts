@@ -20,11 +20,8 @@ export interface ShortlistPage extends ShortlistSummary {
 
 const MAX_LISTED = 2_000;
 
-export function shortlistSummary(
-  survey: SurveyedCodebase | null,
-  { id, name, keys }: Shortlist,
-): ShortlistSummary {
-  const gone = survey ? keys.filter((key) => elementOf(survey, key) === undefined).length : 0;
+export function shortlistSummary(survey: SurveyedCodebase, { id, name, keys }: Shortlist): ShortlistSummary {
+  const gone = keys.filter((key) => elementOf(survey, key) === undefined).length;
   return { id, name, count: keys.length, gone };
 }
 

@@ -35,26 +35,20 @@ export function FocusPanel({
   if (!data) return <p className="faded">Looking it up…</p>;
   const close = (
     <span className="dossier-steps">
-      <button
-        type="button"
-        className="plain-button"
-        aria-label="Back in the dossier"
-        title="Back in the dossier  ["
-        disabled={!trail.canGoBack}
-        onClick={() => trail.step(-1)}
-      >
-        ←
-      </button>
-      <button
-        type="button"
-        className="plain-button"
-        aria-label="Forward in the dossier"
-        title="Forward in the dossier  ]"
-        disabled={!trail.canGoForward}
-        onClick={() => trail.step(1)}
-      >
-        →
-      </button>
+      <StepButton
+        label="Back in the dossier"
+        mark="←"
+        keyName="["
+        can={trail.canGoBack}
+        onStep={() => trail.step(-1)}
+      />
+      <StepButton
+        label="Forward in the dossier"
+        mark="→"
+        keyName="]"
+        can={trail.canGoForward}
+        onStep={() => trail.step(1)}
+      />
       <CloseButton onClose={() => picture.focusOn(null)} label="Let go of the focus" />
     </span>
   );
@@ -93,6 +87,33 @@ export function FocusPanel({
       </p>
       <FocusDetails dossier={data.dossier} codebaseId={codebaseId} />
     </>
+  );
+}
+
+function StepButton({
+  label,
+  mark,
+  keyName,
+  can,
+  onStep,
+}: {
+  label: string;
+  mark: string;
+  keyName: string;
+  can: boolean;
+  onStep: () => void;
+}) {
+  return (
+    <button
+      type="button"
+      className="plain-button"
+      aria-label={label}
+      title={`${label}  ${keyName}`}
+      disabled={!can}
+      onClick={onStep}
+    >
+      {mark}
+    </button>
   );
 }
 

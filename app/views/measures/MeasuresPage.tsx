@@ -5,6 +5,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { MeasureHeader, MeasuresRow, MeasuresTable } from '../../../server/views/measuresView.ts';
 import type { ScopeChoice } from '../../../server/views/scopeView.ts';
+import { keysIn } from '../../../server/export/keyLists.ts';
 import { Caption, ListsPart, ParameterChoice, ScopePart, TestsPart } from '../../frame/Caption.tsx';
 import { useElementMenu } from '../../frame/ElementMenu.tsx';
 import { useElementLinks } from '../../frame/elementLinks.ts';
@@ -46,9 +47,8 @@ export function MeasuresPage({
   const columns = useMemo(() => gridColumns(table, query.kind), [table, query.kind]);
   const shortlistAll = async (): Promise<void> => {
     const response = await fetch(`/codebases/${codebaseId}/measures.csv?${params}`);
-    const rows = (await response.text()).split('\n').slice(1);
-    const found = rows.flatMap((row) => keyOf(row) ?? []);
-    offer({ suggested: `${query.kind}s measured`, count: found.length, keys: found });
+    const keys = keysIn(await response.text());
+    offer({ suggested: `${query.kind}s measured`, count: keys.length, keys });
   };
   const goIn = (row: MeasuresRow): void => {
     const target = links.goIn(row);
@@ -155,12 +155,6 @@ export function MeasuresPage({
       )}
     </>
   );
-}
-
-/** The key in the first column of a row of the exported table; null for an empty row. */
-function keyOf(row: string): string | null {
-  const match = /^(?:"((?:[^"]|"")*)"|([^,]+))/.exec(row);
-  return match ? (match[1]?.replaceAll('""', '"') ?? match[2]) : null;
 }
 
 /** Narrows the table as one types, without a step in the history for each letter. */

@@ -1,6 +1,6 @@
 import { StateEffect, StateField, type EditorState, type Extension, type Range } from '@codemirror/state';
 import { Decoration, EditorView, type DecorationSet } from '@codemirror/view';
-import { constructNames } from '../../../core/languages/reading/constructs.ts';
+import { CONSTRUCT, constructNames, lastSpanBefore } from '../../../core/languages/reading/constructs.ts';
 import type { SourceConstructs, SourceLink } from '../../../server/views/constructsView.ts';
 
 /** Told to an editor when it is known what stands in its text. */
@@ -59,11 +59,11 @@ function usesOf({ spans, links }: SourceConstructs, offset: number | null): Deco
   const link = linkAtOffset({ spans, links }, offset)?.link;
   const wanted = link ? idOf(link) : null;
   if (wanted === null) return Decoration.none;
+  const isWanted = links.map((own) => idOf(own) === wanted);
   const marks: Range<Decoration>[] = [];
   for (let at = 0; at < spans.length; at += 4) {
-    const own = spans[at + 3] < 0 ? null : links[spans[at + 3]];
     const isBinding = link!.local !== null && spans[at] === link!.local;
-    if ((own && idOf(own) === wanted) || isBinding) marks.push(inHand.range(spans[at], spans[at + 1]));
+    if (isWanted[spans[at + 3]] || isBinding) marks.push(inHand.range(spans[at], spans[at + 1]));
   }
   return Decoration.set(marks, true);
 }
@@ -72,19 +72,16 @@ function idOf({ targets, local }: SourceLink): string {
   return local === null ? targets.map(({ element }) => element.key).join(' ') : `@${local}`;
 }
 
+/** Stretches lie within each other in no more than so many layers: a name in a literal in a literal. */
+const MOST_NESTED = 8;
+
 /** The innermost stretch with a link around an offset. */
 function linkAtOffset(
   { spans, links }: SourceConstructs,
   offset: number,
 ): { link: SourceLink; from: number; to: number } | null {
-  let low = -1;
-  let high = spans.length / 4;
-  while (high - low > 1) {
-    const middle = (low + high) >> 1;
-    if (spans[4 * middle] <= offset) low = middle;
-    else high = middle;
-  }
-  for (let at = 4 * low; at >= 0 && at > 4 * (low - 8); at -= 4)
+  const last = lastSpanBefore(spans, offset);
+  for (let at = last; at >= 0 && at > last - 4 * MOST_NESTED; at -= 4)
     if (spans[at + 1] >= offset && spans[at + 3] >= 0)
       return { link: links[spans[at + 3]], from: spans[at], to: spans[at + 1] };
   return null;
@@ -97,8 +94,9 @@ export function linkAt(state: EditorState, offset: number): ReturnType<typeof li
 /** True when an offset lies in a name of which it is not known where it leads. */
 export function isUnresolvedName(state: EditorState, offset: number): boolean {
   const { spans } = state.field(known).constructs;
-  for (let at = 0; at < spans.length && spans[at] <= offset; at += 4)
-    if (spans[at + 1] > offset && constructNames[spans[at + 2]] === 'name') return spans[at + 3] < 0;
+  const last = lastSpanBefore(spans, offset);
+  for (let at = last; at >= 0 && at > last - 4 * MOST_NESTED; at -= 4)
+    if (spans[at + 1] > offset && spans[at + 2] === CONSTRUCT.name) return spans[at + 3] < 0;
   return false;
 }
 

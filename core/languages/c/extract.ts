@@ -6,7 +6,7 @@ import { readDocumentation } from '../reading/walk.ts';
 import { declareAll } from './declare.ts';
 import { countLines, figureKinds } from './figures.ts';
 import type { Prepared } from './prepare/prepare.ts';
-import { newNativeReading } from './reading.ts';
+import { newNativeReading, type NativeReading } from './reading.ts';
 import { referAll } from './refer.ts';
 import { K, kindSet } from './vocabulary.ts';
 
@@ -18,11 +18,17 @@ const mayBeEmpty = kindSet(
 );
 const isComment = kindSet(K.comment);
 
+/** The declarations and scopes of a file from the syntax of its prepared text; O(nodes). */
+export function readDeclarations(text: string, table: SyntaxTable, prepared: Prepared): NativeReading {
+  const reading = newNativeReading(text, table, prepared);
+  declareAll(reading);
+  return reading;
+}
+
 /** The facts of one C or C++ file from the syntax of its prepared text; O(nodes). */
 export function extractFacts(text: string, table: SyntaxTable, prepared: Prepared): FileFacts {
-  const reading = newNativeReading(text, table, prepared);
+  const reading = readDeclarations(text, table, prepared);
   const damage = damagedLines(reading, K.ERROR, mayBeEmpty);
-  declareAll(reading);
   const references = referAll(reading);
   readDocumentation(reading, isComment);
   const counts = countLines(prepared.scan, reading.lineStarts.length);

@@ -2,13 +2,11 @@ import type { LanguageDefinition } from '../language.ts';
 import { unreadFacts } from '../reading/assemble.ts';
 import { mainRoutines } from '../reading/mainRoutines.ts';
 import { readSyntax } from '../reading/syntaxTable.ts';
-import { declareAll } from './declare.ts';
-import { extractFacts } from './extract.ts';
+import { extractFacts, readDeclarations } from './extract.ts';
 import { createResolver, family, includePaths, includesIn } from './includes.ts';
 import { nativeNames } from './names.ts';
 import { learnDefinedMacros, learnMacros, macroTable, type MacroTable } from './prepare/macros.ts';
 import { prepare } from './prepare/prepare.ts';
-import { newNativeReading } from './reading.ts';
 import { vocabulary } from './vocabulary.ts';
 
 const C = 'tree-sitter-c/tree-sitter-c.wasm';
@@ -59,12 +57,12 @@ const shared: Pick<
       readSyntax(tree, calls, vocabulary.of(language)),
       prepare(text, tableFor(text, learnt)),
     ),
-  scopes(text, { tree, calls, language }, learnt) {
-    const prepared = prepare(text, tableFor(text, learnt));
-    const reading = newNativeReading(text, readSyntax(tree, calls, vocabulary.of(language)), prepared);
-    declareAll(reading);
-    return reading;
-  },
+  scopes: (text, { tree, calls, language }, learnt) =>
+    readDeclarations(
+      text,
+      readSyntax(tree, calls, vocabulary.of(language)),
+      prepare(text, tableFor(text, learnt)),
+    ),
   entryPoints: (_, files) => mainRoutines(files, ['c', 'cpp']),
   // What is compiled is listed by the build; only headers are there to be included.
   standsAlone: (path) => /\.(c|cc|cpp|cxx|c\+\+)$/i.test(path),

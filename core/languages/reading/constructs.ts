@@ -44,10 +44,14 @@ export function readConstructs(reading: Reading, { tree, language }: ParsedFile)
   const spans: number[] = [];
   const meanings: Meaning[] = [];
   const known = new Map<string, number>();
-  const meaning = (key: string, make: () => Meaning): number => {
-    let index = known.get(key);
-    if (index === undefined) known.set(key, (index = meanings.push(make()) - 1));
-    return index;
+  const add = (from: number, to: number, construct: number, meant?: Meaning): void => {
+    let index = -1;
+    if (meant) {
+      const key = Object.values(meant).join(' ');
+      index = known.get(key) ?? meanings.push(meant) - 1;
+      known.set(key, index);
+    }
+    spans.push(from, to, construct, index);
   };
   const declaredAt = declaredNames(reading);
   const types = nodeTypes(tree, table.count);
@@ -68,51 +72,34 @@ export function readConstructs(reading: Reading, { tree, language }: ParsedFile)
     const to = table.end[node];
     if (node < commentUntil || from === to) continue;
     if (isComment.test(type)) {
-      spans.push(from, to, CONSTRUCT.comment, -1);
+      add(from, to, CONSTRUCT.comment);
       commentUntil = table.next[node];
       continue;
     }
     const isNamed = language.nodeTypeIsNamed(types[node]);
     if (isNamed && isLiteral.test(type)) {
       const isSource = node < importUntil;
-      const line = importLine;
-      const source = isSource ? meaning(`import ${line} *`, () => ({ kind: 'import', line, name: '*' })) : -1;
-      spans.push(from, to, CONSTRUCT.literal, source);
+      add(
+        from,
+        to,
+        CONSTRUCT.literal,
+        isSource ? { kind: 'import', line: importLine, name: '*' } : undefined,
+      );
       continue;
     }
     if (table.next[node] !== node + 1) continue;
     if (isWordKind.test(type) || (!isNamed && /^[a-z_]+$/i.test(type))) {
-      spans.push(from, to, CONSTRUCT.keyword, -1);
+      add(from, to, CONSTRUCT.keyword);
       continue;
     }
     if (!isName.test(type)) continue;
     const declared = declaredAt.get(from);
     if (declared !== undefined) {
-      const own = meaning(`declaration ${declared}`, () => ({ kind: 'declaration', declaration: declared }));
-      spans.push(from, to, CONSTRUCT.declaration, own);
+      add(from, to, CONSTRUCT.declaration, { kind: 'declaration', declaration: declared });
       continue;
     }
-    if (node < importUntil) {
-      const bound = boundTo(reading, node);
-      const isWhole = /\*\s*as\s+$/.test(reading.text.slice(Math.max(0, from - 12), from));
-      const own: Meaning =
-        bound?.kind === 'import'
-          ? bound
-          : { kind: 'import', line: importLine, name: isWhole ? '*' : textOf(reading, node) };
-      spans.push(
-        from,
-        to,
-        CONSTRUCT.import,
-        meaning(keyOf(own), () => own),
-      );
-      continue;
-    }
-    const bound = isOfAnother(reading, node, typeOf)
-      ? undefined
-      : bindsItself(reading, node, typeOf)
-        ? ({ kind: 'local', offset: from } as const)
-        : (typeParameter(reading, node, typeOf) ?? boundTo(reading, node));
-    spans.push(from, to, CONSTRUCT.name, bound ? meaning(keyOf(bound), () => bound) : -1);
+    if (node < importUntil) add(from, to, CONSTRUCT.import, importedBy(reading, node, importLine));
+    else add(from, to, CONSTRUCT.name, meaningOf(reading, node, typeOf));
   }
   return { spans, meanings, parents: reading.declarations.map(({ parent }) => parent) };
 }
@@ -124,22 +111,28 @@ function lineOfImport({ table, lineStarts, imports }: Reading, node: number): nu
   return imports.find(({ line }) => line >= first && line <= last)?.line ?? first;
 }
 
-function keyOf(meaning: Meaning): string {
-  return Object.values(meaning).join(' ');
+/** What a name in an import statement brings in: the whole where it stands behind `* as`. */
+function importedBy(reading: Reading, node: number, line: number): Meaning {
+  const bound = boundTo(reading, node);
+  if (bound?.kind === 'import') return bound;
+  const from = reading.table.start[node];
+  const isWhole = /\*\s*as\s+$/.test(reading.text.slice(Math.max(0, from - 12), from));
+  return { kind: 'import', line, name: isWhole ? '*' : textOf(reading, node) };
 }
 
-/** The offset of each declaration's name: the first name of that text in what declares it. */
-function declaredNames({ table, text, declarations }: Reading): Map<number, number> {
+/** What a name means in its file, where the file itself tells. */
+function meaningOf(reading: Reading, node: number, typeOf: (node: number) => string): Meaning | undefined {
+  if (isOfAnother(reading, node, typeOf)) return undefined;
+  if (bindsItself(reading, node, typeOf)) return { kind: 'local', offset: reading.table.start[node] };
+  return typeParameter(reading, node, typeOf) ?? boundTo(reading, node);
+}
+
+/** The offset of each declaration's name: the first name of that text in what declares it that names no other. */
+function declaredNames(reading: Reading): Map<number, number> {
   const found = new Map<number, number>();
-  declarations.forEach(({ node, name }, declaration) => {
-    const end = table.next[node];
-    for (let at = node; at < end; at++) {
-      if (table.next[at] !== at + 1) continue;
-      const from = table.start[at];
-      if (table.end[at] - from !== name.length || !text.startsWith(name, from) || found.has(from)) continue;
-      found.set(from, declaration);
-      return;
-    }
+  reading.declarations.forEach(({ node, name }, declaration) => {
+    const offset = nameWithin(reading, node, name, found);
+    if (offset >= 0) found.set(offset, declaration);
   });
   return found;
 }
@@ -217,10 +210,7 @@ function boundTo(reading: Reading, node: number): Meaning | undefined {
       const declaration = symbols[binding.symbol]?.[0];
       return declaration === undefined ? undefined : { kind: 'declaration', declaration };
     }
-    case 'local': {
-      const at = nameWithin(reading, binding.node, name);
-      return at < 0 ? undefined : { kind: 'local', offset: at };
-    }
+    case 'local':
     case 'opaque': {
       const at = binding.node === undefined ? -1 : nameWithin(reading, binding.node, name);
       return at < 0 ? undefined : { kind: 'local', offset: at };
@@ -235,12 +225,29 @@ function boundTo(reading: Reading, node: number): Meaning | undefined {
   }
 }
 
-/** Offset of the first name of a text in a node; -1 for none. */
-function nameWithin({ table, text }: Reading, node: number, name: string): number {
+/** Offset of the first name of a text in a node, but for those that are `taken`; -1 for none. */
+function nameWithin(
+  { table, text }: Reading,
+  node: number,
+  name: string,
+  taken?: ReadonlyMap<number, number>,
+): number {
   for (let at = node; at < table.next[node]; at++) {
     if (table.next[at] !== at + 1) continue;
     const from = table.start[at];
-    if (table.end[at] - from === name.length && text.startsWith(name, from)) return from;
+    if (table.end[at] - from === name.length && text.startsWith(name, from) && !taken?.has(from)) return from;
   }
   return -1;
+}
+
+/** Index of the last stretch that begins at an offset or before it; -1 for none. O(log spans). */
+export function lastSpanBefore(spans: readonly number[], offset: number): number {
+  let low = -1;
+  let high = spans.length / 4;
+  while (high - low > 1) {
+    const middle = (low + high) >> 1;
+    if (spans[4 * middle] <= offset) low = middle;
+    else high = middle;
+  }
+  return 4 * low;
 }
