@@ -77,6 +77,12 @@ describe('a search in texts', () => {
     await open('text?q=new%20Money%5C(&pattern=1&in=src/tolls');
     await waitForText(page, '.text-matches', 'assessPassage');
     await waitForText(page, '[role=status]', 'matches in');
+    const cut = await page.$$eval('.text-matches .element', (names) =>
+      names
+        .filter(({ scrollWidth, clientWidth }) => scrollWidth > clientWidth)
+        .map((name) => name.textContent),
+    );
+    expect(cut).toEqual([]);
     await page.click('.text-matches .place');
     await page.waitForFunction(() => location.pathname.endsWith('/source'));
     expect(Number(parameter('line'))).toBeGreaterThan(0);

@@ -72,9 +72,11 @@ export async function action({ params, request }: Route.ActionArgs) {
         return { made: makeShortlist(store, codebase.id, edit.name, foundKeys(survey, edit.q)).id };
       case 'import':
         return { made: makeShortlist(store, codebase.id, edit.name, keysIn(edit.text)).id };
-      case 'remove':
+      case 'remove': {
+        const { name, keys: removed } = shortlist(store, codebase.id, edit.id);
         removeShortlist(store, codebase.id, edit.id);
-        return null;
+        return { removed: { name, keys: removed } };
+      }
       case 'rename':
         renameShortlist(store, codebase.id, edit.id, edit.name);
         return null;

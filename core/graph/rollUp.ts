@@ -51,6 +51,22 @@ export function rollUp(
   return graphFromEdges(count, weights);
 }
 
+/** The graph with its units joined further: `rowOf[unit]` is a vertex of the result, or -1 for a unit left out. */
+export function rollUpUnits(graph: Graph, rowOf: Int32Array, count: number): Graph {
+  const weights = new Map<number, number>();
+  for (let unit = 0; unit < graph.count; unit++) {
+    const from = rowOf[unit];
+    if (from < 0) continue;
+    for (let edge = graph.start[unit]; edge < graph.start[unit + 1]; edge++) {
+      const to = rowOf[graph.to[edge]];
+      if (to < 0 || to === from) continue;
+      const key = from * count + to;
+      weights.set(key, (weights.get(key) ?? 0) + graph.weight[edge]);
+    }
+  }
+  return graphFromEdges(count, weights);
+}
+
 /** A graph from weights keyed by `from * count + to`. */
 export function graphFromEdges(count: number, weights: Map<number, number>): Graph {
   const keys = Float64Array.from(weights.keys()).sort();

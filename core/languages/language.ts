@@ -54,6 +54,11 @@ export interface LanguageDefinition {
   ): (fromFile: string, specifier: string, usesRequire: boolean) => Resolution;
   /** Languages of one family see each other's names; by itself, a language is its own. */
   family?: string;
+  /**
+   * Packages or namespaces, where the language has them: `declared` in its files, or derived from where files lie (given
+   * all surveyed paths, the package of one of them; null for none).
+   */
+  packages?: 'declared' | ((paths: ReadonlySet<string>) => (path: string) => string | null);
   /** How names are resolved across the family's files, made once for a survey. */
   names?(context: NameContext): NameRules;
 }

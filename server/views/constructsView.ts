@@ -216,15 +216,18 @@ function meaningsOf(
       const element = labelOf(survey, placed[meaning.declaration]);
       return { targets: [{ element, kind: null, certainty: 'exact' }], local: null };
     }
-    const rows = imports.get(meaning.line) ?? [];
-    const targets = rows.flatMap(({ to, kind, certainty }) => {
+    const targets = new Map<number, SourceLink['targets'][number]>();
+    // A statement that brings in several names has a row for each.
+    for (const { to, kind, certainty } of imports.get(meaning.line) ?? []) {
       const found = importedElement(survey, to, meaning.name);
-      if (found < 0) return [];
-      return [
-        { element: labelOf(survey, found), kind: dependencyKinds[kind], certainty: certainties[certainty] },
-      ];
-    });
-    return targets.length === 0 ? null : { targets, local: null };
+      if (found < 0) continue;
+      targets.set(found, {
+        element: labelOf(survey, found),
+        kind: dependencyKinds[kind],
+        certainty: certainties[certainty],
+      });
+    }
+    return targets.size === 0 ? null : { targets: [...targets.values()], local: null };
   };
 }
 

@@ -18,6 +18,15 @@ import { counted } from '../../state/figures.ts';
 /** Elements to be put into a list: by their keys, or all that answers what was typed into the finder. */
 export type Offer = { suggested: string; count: number } & ({ keys: string[] } | { found: string });
 
+/** What the server says of an edit. */
+export interface EditAnswer {
+  /** Id of the list that was made. */
+  made?: number;
+  /** The list that was removed, so that it can be made again. */
+  removed?: { name: string; keys: string[] };
+  problem?: string;
+}
+
 export interface Shortlists {
   lists: ShortlistSummary[];
   /** The list whose members are shown in the tray. */
@@ -27,7 +36,7 @@ export interface Shortlists {
   offer(offer: Offer): void;
   /** Makes a list without asking, and tells its id. */
   make(name: string, keys: string[]): Promise<number | null>;
-  edit(form: Record<string, string>): Promise<{ made?: number; problem?: string } | null>;
+  edit(form: Record<string, string>): Promise<EditAnswer | null>;
   /** What the server refused last. */
   problem: string | null;
 }
@@ -67,7 +76,7 @@ export function ShortlistProvider({ codebaseId, children }: { codebaseId: string
           body,
           headers: { accept: 'application/json' },
         });
-        const answer = (await response.json()) as { made?: number; problem?: string } | null;
+        const answer = (await response.json()) as EditAnswer | null;
         setProblem(answer?.problem ?? null);
         reloadLater.current();
         return answer;

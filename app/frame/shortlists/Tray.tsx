@@ -3,19 +3,18 @@ import type { ShortlistPage } from '../../../server/views/shortlistView.ts';
 import { counted, figure } from '../../state/figures.ts';
 import { usePicture } from '../../state/usePicture.ts';
 import { ElementName } from '../ElementName.tsx';
-import { useShortlists } from './Shortlists.tsx';
+import { useShortlists, type EditAnswer } from './Shortlists.tsx';
 import './tray.css';
 
 /** The shortlists at the foot of the page: a line of them, and the members of the one that is open. Folded when there are none. */
 export function Tray({ codebaseId }: { codebaseId: string }) {
   const { lists, open, openList, problem, edit } = useShortlists();
   const picture = usePicture();
-  const [removed, setRemoved] = useState<ShortlistPage | null>(null);
+  const [removed, setRemoved] = useState<EditAnswer['removed'] | null>(null);
   if (lists.length === 0 && !removed) return null;
   const undo = async (): Promise<void> => {
     if (!removed) return;
-    const keys = JSON.stringify(removed.members.map(({ key }) => key));
-    await edit({ edit: 'make', name: removed.name, keys });
+    await edit({ edit: 'make', name: removed.name, keys: JSON.stringify(removed.keys) });
     setRemoved(null);
   };
   return (
@@ -26,11 +25,10 @@ export function Tray({ codebaseId }: { codebaseId: string }) {
           list={open}
           codebaseId={codebaseId}
           onRemove={async () => {
-            setRemoved(open);
             openList(null);
             if (picture.list === open.id || picture.overlay === open.id)
               picture.change({ list: null, overlay: null });
-            await edit({ edit: 'remove', id: String(open.id) });
+            setRemoved((await edit({ edit: 'remove', id: String(open.id) }))?.removed ?? null);
           }}
         />
       )}

@@ -210,7 +210,7 @@ function gridColumns(table: MeasuresTable, kind: string): GridColDef<MeasuresRow
     renderCell: ({ row }) =>
       row.kind === 'routine' || row.kind === 'type' ? (
         <span className="measured-name" title={row.key}>
-          <b>{row.key.slice(row.key.indexOf('#') + 1)}</b> <RowMarks row={row} />
+          <b>{row.key.slice(row.key.indexOf('#') + 1)}</b> <RowMarks row={row} />{' '}
           <span className="faded">{row.file}</span>
         </span>
       ) : (

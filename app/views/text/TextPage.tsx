@@ -248,7 +248,7 @@ function Fold({
       <p>
         <button
           type="button"
-          className="plain-button"
+          className="plain-button text-fold-mark"
           aria-expanded={isOpen}
           aria-label={`${isOpen ? 'Fold' : 'Unfold'} ${name === '' ? 'the root' : name}`}
           onClick={() => setOpen(!isOpen)}

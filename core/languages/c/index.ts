@@ -84,6 +84,7 @@ export const cpp: LanguageDefinition = {
   ...shared,
   id: 'cpp',
   name: 'C++',
+  packages: 'declared',
   endings: Object.fromEntries(
     '.cpp .cc .cxx .c++ .hpp .hh .hxx .h++ .ipp .tpp .inl .tcc'.split(' ').map((ending) => [ending, CPP]),
   ),

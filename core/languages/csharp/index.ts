@@ -25,6 +25,7 @@ export const csharp: LanguageDefinition = {
   },
   entryPoints: programs,
   standsAlone: (path) => /(^|\/)(AssemblyInfo|GlobalUsings)\.cs$|\.Designer\.cs$/.test(path),
+  packages: 'declared',
   resolver: createResolver,
   names: csharpNames,
 };

@@ -19,6 +19,7 @@ export const java: LanguageDefinition = {
     readDeclarations(text, readSyntax(tree, calls, vocabulary.of(language))),
   entryPoints: (_, files) => mainRoutines(files, ['java']),
   standsAlone: (path) => /(^|\/)(package|module)-info\.java$/.test(path),
+  packages: 'declared',
   resolver: createResolver,
   names: javaNames,
 };

@@ -3,6 +3,7 @@ import type { EntryPoint, LanguageDefinition } from '../language.ts';
 import { unreadFacts } from '../reading/assemble.ts';
 import { readSyntax } from '../reading/syntaxTable.ts';
 import { extractFacts, readDeclarations } from './extract.ts';
+import { packageByFolder } from './modules.ts';
 import { createResolver, importName, pythonNames } from './names.ts';
 import { vocabulary } from './vocabulary.ts';
 
@@ -30,6 +31,7 @@ export const python: LanguageDefinition = {
   importName,
   entryPoints: (_, files) => programs(files),
   standsAlone: (path) => /(^|\/)(__init__|conftest|setup)\.pyi?$/.test(path),
+  packages: packageByFolder,
   resolver: createResolver,
   names: pythonNames,
 };

@@ -122,3 +122,21 @@ export function relativeBase(fromFile: string, dots: number): string | null {
   }
   return folder;
 }
+
+/**
+ * The dotted package of each module: the folders from the outermost that holds an `__init__` down to its own. A module
+ * outside of any package stands in none.
+ */
+export function packageByFolder(paths: ReadonlySet<string>): (path: string) => string | null {
+  const known = new Map<string, string>();
+  const packageOf = (folder: string): string => {
+    let name = known.get(folder);
+    if (name !== undefined) return name;
+    const isPackage = ['py', 'pyi'].some((ending) => paths.has(inside(folder, `__init__.${ending}`)));
+    const above = isPackage && folder !== '' ? packageOf(folderOf(folder)) : '';
+    const own = isPackage ? folder.slice(folder.lastIndexOf('/') + 1) : '';
+    known.set(folder, (name = above === '' ? own : `${above}.${own}`));
+    return name;
+  };
+  return (path) => packageOf(folderOf(path)) || null;
+}

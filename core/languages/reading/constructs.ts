@@ -1,6 +1,6 @@
 import type { ParsedFile } from '../language.ts';
 import { lineAt, textOf, type Reading } from './reading.ts';
-import { lookUp, type Binding } from './scopes.ts';
+import { lookUp, lookUpType, type Binding } from './scopes.ts';
 
 /** What a stretch of a text is, as far as the text alone tells. */
 export const constructNames = ['comment', 'literal', 'keyword', 'name', 'declaration', 'import'] as const;
@@ -124,7 +124,8 @@ function importedBy(reading: Reading, node: number, line: number): Meaning {
 function meaningOf(reading: Reading, node: number, typeOf: (node: number) => string): Meaning | undefined {
   if (isOfAnother(reading, node, typeOf)) return undefined;
   if (bindsItself(reading, node, typeOf)) return { kind: 'local', offset: reading.table.start[node] };
-  return typeParameter(reading, node, typeOf) ?? boundTo(reading, node);
+  const isType = typeOf(node) === 'type_identifier';
+  return (isType ? typeParameter(reading, node, typeOf) : undefined) ?? boundTo(reading, node, isType);
 }
 
 /** The offset of each declaration's name: the first name of that text in what declares it that names no other. */
@@ -178,7 +179,6 @@ function typeParameter(
   typeOf: (node: number) => string,
 ): Meaning | undefined {
   const { table } = reading;
-  if (typeOf(node) !== 'type_identifier') return undefined;
   const name = textOf(reading, node);
   for (let at = table.parent[node]; at >= 0; at = table.parent[at]) {
     for (let child = at + 1; child < table.next[at] && child <= node; child = table.next[child]) {
@@ -201,10 +201,11 @@ function bindsItself({ table }: Reading, node: number, typeOf: (node: number) =>
   return type === 'rest_pattern' || (isFirst && /^(required|optional)_parameter$/.test(type));
 }
 
-function boundTo(reading: Reading, node: number): Meaning | undefined {
+/** By the scopes around a name; variables do not hide types. */
+function boundTo(reading: Reading, node: number, isType = false): Meaning | undefined {
   const { scopeOf, symbols, importBindings, imports } = reading;
   const name = textOf(reading, node);
-  const binding: Binding | undefined = lookUp(scopeOf[node], name);
+  const binding: Binding | undefined = (isType ? lookUpType : lookUp)(scopeOf[node], name);
   switch (binding?.kind) {
     case 'symbol': {
       const declaration = symbols[binding.symbol]?.[0];

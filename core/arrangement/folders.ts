@@ -1,0 +1,14 @@
+import { KIND } from '../facts/fileFacts.ts';
+import type { ElementTable } from '../link/linked.ts';
+import { arrange, type Arrangement } from './arrangement.ts';
+
+/** The folders of a codebase as groups. A folder's element belongs to its own group. */
+export function byFolders(elements: ElementTable): Arrangement {
+  return arrange('folders', elements, ({ group, assign }) => {
+    assign(0, 0);
+    for (let e = 1; e < elements.firstExternal; e++) {
+      if (elements.kind[e] !== KIND.folder) continue;
+      assign(e, group(elements.key[e], elements.name[e], elements.key[elements.parent[e]]));
+    }
+  });
+}

@@ -1,0 +1,139 @@
+import { rollUpUnits, type Graph } from '../graph/rollUp.ts';
+import type { ArrangedSurvey } from './arranged.ts';
+import { unitOfNode, unitsBelow } from './nodes.ts';
+
+/** One row (and column) of a picture, from the top. */
+export interface PictureRow {
+  /** The group or unit that the row stands for; of a chain of groups, each all that the one above holds, the last. */
+  node: number;
+  /** The groups of such a chain above the last, outermost first. */
+  chain: number[];
+  depth: number;
+  /** Level among its siblings. */
+  level: number;
+  /** An open group: a heading for the rows below it, without cells of its own. */
+  heading: boolean;
+  /** A group that could be opened, or is. */
+  opens: boolean;
+}
+
+/** What of a question's picture is shown. */
+export interface Shown {
+  /** The group that the picture begins with. */
+  scope: number;
+  /** All units below the scope as one list, without their groups. */
+  flat: boolean;
+  isOpen(group: number): boolean;
+  /** True for siblings by name instead of in the one order. */
+  byName: boolean;
+}
+
+/** Rows of a picture: closed groups, and the units of open ones. O(nodes shown). */
+export function pictureRows(arranged: ArrangedSurvey, { scope, flat, isOpen, byName }: Shown): PictureRow[] {
+  const { arrangement, order } = arranged;
+  const rows: PictureRow[] = [];
+  const layOut = (group: number, depth: number): void => {
+    const children = order.children[group];
+    for (const child of byName ? named(arranged, children) : children) {
+      if (unitOfNode(arranged, child) >= 0) {
+        const level = order.level[child];
+        rows.push({ node: child, chain: [], depth, level, heading: false, opens: false });
+        continue;
+      }
+      if (flat) {
+        layOut(child, depth);
+        continue;
+      }
+      const chain = chainOf(arranged, child);
+      const node = chain.pop()!;
+      const heading = isOpen(node) && order.children[node].length > 0;
+      rows.push({ node, chain, depth, level: order.level[child], heading, opens: canOpen(arranged, node) });
+      if (heading) layOut(node, depth + 1);
+    }
+  };
+  if (order.children[scope]) layOut(scope, 0);
+  if (flat && byName) rows.sort((a, b) => (nameOf(arranged, a.node) < nameOf(arranged, b.node) ? -1 : 1));
+  return rows;
+
+  function nameOf({ units }: ArrangedSurvey, node: number): number {
+    return node < arrangement.count ? node : units.element[node - arrangement.count];
+  }
+}
+
+/** A group with nothing to be opened into is shown closed: what it holds itself would be its only row. */
+function canOpen({ order, question, arrangement }: ArrangedSurvey, node: number): boolean {
+  const children = order.children[node];
+  return question.grain !== 'groups' || children.some((child) => child < arrangement.count);
+}
+
+/** Groups and units in the order of their names: as groups and elements are numbered, groups first. */
+function named({ arrangement }: ArrangedSurvey, children: readonly number[]): number[] {
+  return [...children].sort((a, b) => a - b || arrangement.count);
+}
+
+/** A group, and those below it down to the first that holds more than one other group. */
+export function chainOf({ order, arrangement }: ArrangedSurvey, group: number): number[] {
+  const chain = [group];
+  for (;;) {
+    const below = order.children[chain[chain.length - 1]];
+    if (below.length !== 1 || below[0] >= arrangement.count) return chain;
+    chain.push(below[0]);
+  }
+}
+
+/** The row in which each unit is counted, -1 for those that are not shown. */
+export function rowOfUnits(arranged: ArrangedSurvey, rows: readonly PictureRow[]): Int32Array {
+  const { arrangement, units } = arranged;
+  const rowOfGroup = new Int32Array(arrangement.count).fill(-1);
+  const rowOf = new Int32Array(units.count).fill(-1);
+  // An outer group comes before what stands below it, so that inner rows overwrite their part.
+  rows.forEach(({ node, heading }, row) => {
+    const unit = unitOfNode(arranged, node);
+    if (unit >= 0) rowOf[unit] = row;
+    else if (!heading) rowOfGroup.fill(row, node, arrangement.subtreeEnd[node]);
+  });
+  for (let unit = 0; unit < units.count; unit++)
+    if (rowOf[unit] < 0) rowOf[unit] = rowOfGroup[units.group[unit]];
+  return rowOf;
+}
+
+/** References between rows: vertex i is row i, headings have none. */
+export function rowGraph(arranged: ArrangedSurvey, rows: readonly PictureRow[]): Graph {
+  return rollUpUnits(arranged.graph, rowOfUnits(arranged, rows), rows.length);
+}
+
+/** Pictures open by themselves until they have so many rows, and to no more than so many. */
+export const ENOUGH_ROWS = 15;
+export const MOST_ROWS = 40;
+
+/**
+ * The groups that a picture opens by itself: those with the most units first, until there are enough rows, and then
+ * those that hold more than half of all, as long as there are not too many. O(groups log groups).
+ */
+export function openedByItself(arranged: ArrangedSurvey, scope: number): Set<number> {
+  const { arrangement, order } = arranged;
+  const below = unitsBelow(arranged);
+  const open = new Set<number>();
+  const endOfChain = (group: number): number => chainOf(arranged, group).pop()!;
+  const closed: number[] = [];
+  const enter = (group: number): void => {
+    for (const child of order.children[group]) {
+      if (child >= arrangement.count) continue;
+      const node = endOfChain(child);
+      if (canOpen(arranged, node)) closed.push(node);
+    }
+  };
+  let rows = order.children[scope]?.length ?? 0;
+  if (rows > 0) enter(scope);
+  while (closed.length > 0) {
+    closed.sort((a, b) => below[b] - below[a] || a - b);
+    const next = closed.findIndex((group) => rows + order.children[group].length <= MOST_ROWS);
+    if (next < 0) break;
+    const [group] = closed.splice(next, 1);
+    if (rows >= ENOUGH_ROWS && 2 * below[group] <= below[scope]) break;
+    rows += order.children[group].length;
+    open.add(group);
+    enter(group);
+  }
+  return open;
+}
