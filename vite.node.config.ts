@@ -15,6 +15,7 @@ export default defineConfig({
         extractWorker: 'server/work/extractWorker.ts',
         surveyWorker: 'server/work/surveyWorker.ts',
         searchWorker: 'server/work/searchWorker.ts',
+        askWorker: 'server/ask/askWorker.ts',
         benchPass: 'bench/pass.ts',
       },
       output: { entryFileNames: '[name].js', chunkFileNames: 'shared-[hash].js' },

@@ -7,7 +7,7 @@ import { lineAt, lineStartsOf } from '../core/languages/reading/reading.ts';
 import type { SurveyedCodebase } from '../core/survey.ts';
 import { constructsInPool } from '../server/survey/extractPool.ts';
 import { sourceConstructs, type SourceConstructs } from '../server/views/constructsView.ts';
-import { elementOf } from '../server/views/remembered.ts';
+import { elementOf } from '../server/views/ground/elements.ts';
 import { surveyPath } from '../tests/surveyPath.ts';
 import { fetchPackage } from './realCode.ts';
 

@@ -14,10 +14,11 @@ import { constructsInPool } from '../server/survey/extractPool.ts';
 import { runJob } from '../server/survey/runJob.ts';
 import { sourceConstructs } from '../server/views/constructsView.ts';
 import { dossierView } from '../server/views/dossierView.ts';
-import { filterOf } from '../server/views/filters.ts';
+import { filterOf } from '../server/views/picture/filters.ts';
+import { mainScope } from '../server/views/ground/scope.ts';
 import { findElements } from '../server/views/finderView.ts';
 import { hierarchyView } from '../server/views/hierarchy/hierarchyView.ts';
-import { neighbours } from '../server/views/neighbours.ts';
+import { neighbours } from '../server/views/picture/neighbours.ts';
 import { sourceView } from '../server/views/sourceView.ts';
 import { searchedPaths } from '../server/views/textSearchView.ts';
 import { fetchDebianSource } from './debianCode.ts';
@@ -43,7 +44,7 @@ export async function benchLooking(): Promise<void> {
     commit: null,
     workplace: '',
     state: String(surveyId),
-    paths: searchedPaths(survey, { scope: 0, glob: '', withTests: true }),
+    paths: searchedPaths(survey, { scope: { ...mainScope(survey), group: 0 }, glob: '', withTests: true }),
     query: { text, isPattern, wholeWord: false, matchCase: false },
   });
   warmSearch();
@@ -69,13 +70,24 @@ export async function benchLooking(): Promise<void> {
   print('largest files, links', await times(paths, (path) => constructsOf(survey, readText, path)));
 
   const keys = sample(survey, 200);
-  print('dossier', await times(keys, (key) => dossierView(survey, readText, key)));
+  const question = {
+    by: 'folders',
+    grain: 'files',
+    filter: filterOf('any', 'resolved'),
+    withTests: true,
+  } as const;
+  print('dossier', await times(keys, (key) => dossierView(survey, readText, { focus: key, question })));
   const filter = filterOf('any', 'resolved');
   for (const direction of ['uses', 'usedBy'] as const)
     print(
       `a step of ${direction}`,
       await times(keys, (_, at) =>
-        neighbours(survey, busiest(survey)[at % 50], { direction, filter, withTests: true, limit: 300 }),
+        neighbours(survey, survey.elements.key[busiest(survey)[at % 50]], {
+          direction,
+          filter,
+          withTests: true,
+          limit: 300,
+        }),
       ),
     );
   const types = survey.elements.key.filter((_, e) => survey.elements.kind[e] === 2);

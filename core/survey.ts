@@ -1,3 +1,5 @@
+import type { BuildModule } from './buildModules/buildModule.ts';
+import { readBuildModules } from './buildModules/readBuildModules.ts';
 import { figureNames, KIND, type FigureName, type LineFigures, type ParseState } from './facts/fileFacts.ts';
 import type { FileTree } from './link/fileTree.ts';
 import { placedDeclarations } from './link/elements.ts';
@@ -22,12 +24,15 @@ export interface FileRecord {
 /** A whole survey in memory: elements, dependencies and gaps, with the figures that come from the text. */
 export interface SurveyedCodebase extends LinkedCodebase {
   files: FileRecord[];
+  /** What the build takes for units, by key. */
+  buildModules: BuildModule[];
   /** Figures of declarations, by element; 0 for other elements. */
   figures: Record<FigureName, Int32Array>;
 }
 
 /** Facts in, survey out. `files` are sorted by `comparePaths`. Pure; heavy for a large codebase. */
 export function assembleSurvey(files: FactsOfFile[], tree: FileTree, onFile?: OnFile): SurveyedCodebase {
+  const buildModules = readBuildModules(tree);
   const linked = link(files, tree, onFile);
   const { elements } = linked;
   const figures = Object.fromEntries(
@@ -43,5 +48,5 @@ export function assembleSurvey(files: FactsOfFile[], tree: FileTree, onFile?: On
     const { parse, damage, lines, isScript, packageName } = facts;
     return { element, path, language, isTest, isScript, packageName, parse, damage, lines };
   });
-  return { ...linked, files: records, figures };
+  return { ...linked, files: records, buildModules, figures };
 }

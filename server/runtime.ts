@@ -1,39 +1,30 @@
 import { setMaxListeners } from 'node:events';
-import { LRUCache } from 'lru-cache';
-import type { SurveyedCodebase } from '../core/survey.ts';
+import { createAsker, type Asker } from './ask/ask.ts';
 import { openStore, type Store } from './store/database.ts';
 import { interruptOrphans } from './store/jobs.ts';
-import { loadSurvey } from './store/surveys.ts';
 import { createQueue, type JobQueue } from './work/queue.ts';
 import { createWatching, type Watching } from './work/watching.ts';
 
-/** What lives as long as the server: the open store, the queue of jobs, watched folders, surveys in memory. */
+/** What lives as long as the server: the open store, the queue of jobs, watched folders, the thread of views. */
 export interface Runtime {
   store: Store;
   queue: JobQueue;
   watching: Watching;
-  survey(id: number): SurveyedCodebase;
+  asker: Asker;
   /** Aborted when the server is asked to end, so that open streams do not keep it. */
   ending: AbortSignal;
 }
-
-const SURVEYS_IN_MEMORY = 4;
 
 function createRuntime(): Runtime {
   const store = openStore();
   interruptOrphans(store);
   const queue = createQueue(store);
-  const surveys = new LRUCache<number, SurveyedCodebase>({ max: SURVEYS_IN_MEMORY });
   return {
     store,
     queue,
     ending: endingSignal(),
     watching: createWatching(store, queue),
-    survey(id) {
-      let survey = surveys.get(id);
-      if (!survey) surveys.set(id, (survey = loadSurvey(store, id)));
-      return survey;
-    },
+    asker: createAsker(),
   };
 }
 

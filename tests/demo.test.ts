@@ -1,7 +1,10 @@
 import { join } from 'node:path';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { cycles } from '../core/graph/components.ts';
-import { folderUnits, graphOf } from '../core/graph/units.ts';
+import { arrangedSurvey } from '../core/arrangement/arranged.ts';
+import { byFolders } from '../core/arrangement/folders.ts';
+import { unitTree } from '../core/arrangement/nodes.ts';
+import { EVERYTHING_RESOLVED } from '../core/graph/rollUp.ts';
 import { dependencyKinds } from '../core/link/linked.ts';
 import { measureNamed } from '../core/measures/catalogue.ts';
 import { declaredAndUsed } from '../core/manifests/declaredAndUsed.ts';
@@ -70,8 +73,10 @@ describe('Hollowmere', () => {
 
   it('has sixteen folders tangled by the one link from kernel to desk', () => {
     const { survey } = result;
-    const units = folderUnits(survey);
-    expect(cycles(graphOf(survey, units)).map(({ length }) => length)).toEqual([16, 2]);
+    const all = new Uint8Array(survey.elements.count).fill(1);
+    const tree = unitTree(survey.elements, byFolders(survey.elements), 'groups', all);
+    const { cycles: found } = arrangedSurvey(survey.dependencies, tree, EVERYTHING_RESOLVED);
+    expect(found.filter(({ group }) => group < 0).map(({ members }) => members.length)).toEqual([16, 2]);
     expect(usersOf('src/desk/session.ts')).toEqual(new Set(['src/desk/menu.ts', 'src/kernel/audit.ts']));
   });
 

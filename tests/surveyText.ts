@@ -51,7 +51,7 @@ export async function constructsOfText(path: string, text: string): Promise<Cons
   return constructs;
 }
 
-const isManifest = (path: string): boolean => /\.(json|csproj)$/.test(path);
+const isManifest = (path: string): boolean => /\.(json|csproj|xml|toml|gradle)$|CMakeLists\.txt$/.test(path);
 
 /** A file tree of given paths; the texts of project files among them can be read. */
 export function fileTree(

@@ -3,11 +3,11 @@ import { join } from 'node:path';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { SurveyedCodebase } from '../core/survey.ts';
 import { installationRoot } from '../server/installation.ts';
-import { filterOf } from '../server/views/filters.ts';
+import { filterOf } from '../server/views/picture/filters.ts';
 import { findElements } from '../server/views/finderView.ts';
 import { hierarchyView } from '../server/views/hierarchy/hierarchyView.ts';
-import { neighboursOf } from '../server/views/neighbours.ts';
-import { elementOf } from '../server/views/remembered.ts';
+import { neighbours } from '../server/views/picture/neighbours.ts';
+import { elementOf } from '../server/views/ground/elements.ts';
 import { completed } from '../server/views/shortlistView.ts';
 import { surveyPath } from './surveyPath.ts';
 
@@ -20,9 +20,7 @@ beforeAll(async () => {
 });
 
 const uses = (key: string, direction: 'uses' | 'usedBy'): string[] =>
-  neighboursOf(survey, key, { direction, filter, withTests: true, limit: 50 }).listed.map(
-    (other) => other.key,
-  );
+  neighbours(survey, key, { direction, filter, withTests: true, limit: 50 }).listed.map((other) => other.key);
 
 describe('the walkthrough', () => {
   it('names only what the demo has', () => {

@@ -1,10 +1,13 @@
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useRef, useState, type ReactNode } from 'react';
+import { parseGroupKey, type ArrangementId } from '../../core/arrangement/arrangement.ts';
+import type { Grain } from '../../core/arrangement/units.ts';
+import { arrangementWords } from '../../server/views/picture/arrangementWords.ts';
 import type { ScopeChoice } from '../../server/views/scopeView.ts';
-import { certaintyChoices, kindChoices } from '../../server/views/filters.ts';
+import { certaintyChoices, kindChoices } from '../../server/views/picture/filters.ts';
 import { useShortlists } from './shortlists/Shortlists.tsx';
-import { usePicture } from '../state/usePicture.ts';
+import { noEvidence, usePicture } from '../state/usePicture.ts';
 
 /** The sentence that says what the picture shows. Its bold parts change it. */
 export function Caption({ children }: { children: ReactNode }) {
@@ -94,9 +97,70 @@ export function ParameterChoice({
   );
 }
 
+const grainWords: Record<Grain, string> = {
+  files: 'files',
+  types: 'types',
+  routines: 'routines',
+  groups: 'groups',
+};
+
+/** What stands in an open group: `files`; groups by the word for them, `packages`. */
+export function grainLabel(grain: Grain, by: ArrangementId): string {
+  return grain === 'groups' ? arrangementWords[by].plural : grainWords[grain];
+}
+
+/** What is open, where a picture begins and what is chosen in it belong to an arrangement and a grain. */
+const otherPicture = { open: null, page: null, zoom: null, cycle: null, walk: null, ...noEvidence };
+
+export function GrainPart({
+  order = ['files', 'types', 'routines', 'groups'],
+}: {
+  order?: readonly Grain[];
+}) {
+  const { grain, by, change } = usePicture();
+  return (
+    <Choice
+      label="grain"
+      options={order.map((value) => ({ value, label: grainLabel(value, by) }))}
+      value={grain}
+      onChoose={(chosen) => change({ ...otherPicture, grain: chosen === 'files' ? null : chosen })}
+    />
+  );
+}
+
+/** The arrangement by which things stand in groups; `list` offers all in one list as well. */
+export function ArrangementPart({ scope, list }: { scope: ScopeChoice; list?: { isOn: boolean } }) {
+  const { by, change } = usePicture();
+  const options = scope.arrangements.map((value) => ({
+    value: value,
+    label: `by ${arrangementWords[value].one}`,
+  }));
+  if (list) options.push({ value: 'list', label: 'in one list' });
+  return (
+    <Choice
+      label="arrangement"
+      options={options}
+      value={list?.isOn ? 'list' : by}
+      onChoose={(chosen) => {
+        if (chosen === 'list') change({ ...otherPicture, flat: '1' });
+        else {
+          const isOther = chosen !== by;
+          change({
+            ...otherPicture,
+            flat: null,
+            by: chosen === 'folders' ? null : chosen,
+            ...(isOther ? { in: null } : {}),
+          });
+        }
+      }}
+    />
+  );
+}
+
 export function ScopePart({ scope }: { scope: ScopeChoice }) {
   const { change } = usePicture();
-  const name = (key: string): string => (key === '' ? 'the whole codebase' : key);
+  const name = (key: string): string =>
+    (parseGroupKey(key)?.name ?? key) === '' ? 'the whole codebase' : (parseGroupKey(key)?.name ?? key);
   const options = [
     ...scope.above.map(({ key }) => ({ value: key, label: name(key) })),
     { value: scope.current.key, label: name(scope.current.key) },
@@ -104,10 +168,10 @@ export function ScopePart({ scope }: { scope: ScopeChoice }) {
   ];
   return (
     <Choice
-      label="folder"
+      label="where"
       options={options}
       value={scope.current.key}
-      onChoose={(key) => change({ in: key, open: null, page: null, from: null, to: null })}
+      onChoose={(key) => change({ ...otherPicture, in: key })}
     />
   );
 }

@@ -2,7 +2,7 @@ import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { createContext, useCallback, useContext, useState, type ReactNode } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import type { ElementLabel } from '../../server/views/remembered.ts';
+import type { ElementLabel } from '../../server/views/ground/elements.ts';
 import { usePicture } from '../state/usePicture.ts';
 import { useElementLinks } from './elementLinks.ts';
 import { useNoteDialog } from './notes/NoteDialog.tsx';

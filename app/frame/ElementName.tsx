@@ -1,5 +1,5 @@
 import { useNavigate, useParams } from 'react-router';
-import type { ElementLabel } from '../../server/views/remembered.ts';
+import type { ElementLabel } from '../../server/views/ground/elements.ts';
 import { usePicture } from '../state/usePicture.ts';
 import { useElementMenu } from './ElementMenu.tsx';
 import { useElementLinks } from './elementLinks.ts';

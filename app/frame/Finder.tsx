@@ -17,7 +17,9 @@ const RECENT_SENT = 30;
  * the source, Shift+Enter searches the texts.
  */
 export function Finder({ codebaseId, onClose }: { codebaseId: number; onClose: () => void }) {
-  const { load, data } = useFetcher<typeof findLoader>();
+  const { load, data: looked } = useFetcher<typeof findLoader>();
+  const data = looked && 'answer' in looked ? looked.answer : undefined;
+  const problem = looked && 'problem' in looked ? looked.problem : null;
   const [typed, setTyped] = useState('');
   const [chosen, setChosen] = useState(0);
   const navigate = useNavigate();
@@ -115,7 +117,7 @@ export function Finder({ codebaseId, onClose }: { codebaseId: number; onClose: (
           ))}
         </ul>
         <p className="faded hint finder-foot">
-          <span>{hintFor(typed, data, isCurrent)}</span>
+          <span>{problem ?? hintFor(typed, data, isCurrent)}</span>
           {!isEmpty && (
             <>
               <button type="button" className="plain-button link" onClick={searchTexts}>

@@ -8,7 +8,7 @@ interface RailView {
   path: string;
   drawing: string;
   /** A figure beside the name. */
-  count?: (totals: Totals, news: News | null) => number;
+  count?: (totals: Totals, news: News | null, withTests: boolean) => number;
 }
 
 /** The views in working order. A view's place among the keys `1` to `9` is its place here. */
@@ -53,7 +53,8 @@ export const railGroups: { heading: string; views: RailView[] }[] = [
         name: 'Cycles',
         path: 'cycles',
         drawing: 'M16 10a6 6 0 1 1-2-4.5M16 3v4h-4',
-        count: ({ fileCycles }) => fileCycles,
+        count: ({ fileCycles, fileCyclesWithoutTests = fileCycles }, _, withTests) =>
+          withTests ? fileCycles : fileCyclesWithoutTests,
       },
     ],
   },
@@ -81,6 +82,8 @@ export function Rail({
 }) {
   const [params] = useSearchParams();
   const carried = carriedOver(params);
+  const withTests = params.get('tests') === 'in';
+  const badge = (count: RailView['count']): number => (totals && count ? count(totals, news, withTests) : 0);
   return (
     <nav className="rail" aria-label="Views">
       {railGroups.map(({ heading, views }) => (
@@ -93,7 +96,7 @@ export function Rail({
               </svg>
               <span>
                 {name}
-                {totals && count && count(totals, news) > 0 && <i> {short(count(totals, news))}</i>}
+                {badge(count) > 0 && <i> {short(badge(count))}</i>}
               </span>
             </NavLink>
           ))}

@@ -40,8 +40,9 @@ beforeAll(async () => {
   await runJob(store, createJob(store, id).id);
 });
 afterAll(async () => {
-  const { store, queue } = runtime();
+  const { store, queue, asker } = runtime();
   await queue.close();
+  await asker.close();
   store.close();
   for (const made of [folder, data]) rmSync(made, { recursive: true, force: true });
 });
@@ -61,20 +62,27 @@ function sent(route: string, form: Record<string, string | Blob>): never {
   } as never;
 }
 
+/** What a part of a page was answered; fails when it was a problem. */
+async function answerOf<T>(told: Promise<{ answer: T } | { problem: string }>): Promise<T> {
+  const found = await told;
+  if ('problem' in found) throw new Error(found.problem);
+  return found.answer;
+}
+
 describe('finding', () => {
-  it('answers what is typed, and shows what was looked at when nothing is', () => {
-    expect(find(asked('find', { q: 'rate, functions' })).listed.map(({ key }) => key)).toEqual([
-      'src/rate.ts#rate',
-    ]);
-    expect(find(asked('find', { q: '', recent: 'src/desk.ts' })).listed.map(({ key }) => key)).toEqual([
-      'src/desk.ts',
-    ]);
-    expect(find(asked('find', { q: '', recent: 'never.ts' })).listed).toEqual([]);
+  it('answers what is typed, and shows what was looked at when nothing is', async () => {
+    expect(
+      (await answerOf(find(asked('find', { q: 'rate, functions' })))).listed.map(({ key }) => key),
+    ).toEqual(['src/rate.ts#rate']);
+    expect(
+      (await answerOf(find(asked('find', { q: '', recent: 'src/desk.ts' })))).listed.map(({ key }) => key),
+    ).toEqual(['src/desk.ts']);
+    expect((await answerOf(find(asked('find', { q: '', recent: 'never.ts' })))).listed).toEqual([]);
   });
 
   it('sends matches line by line, and a sentence for what is no pattern', async () => {
     const lines = async (query: Record<string, string>): Promise<MatchesLine[]> => {
-      const text = await matches(asked('matches', query)).text();
+      const text = await (await matches(asked('matches', query))).text();
       return text
         .trim()
         .split('\n')
@@ -92,37 +100,45 @@ describe('finding', () => {
 
 describe('reading', () => {
   it('tells of a name what it is, and of an element all that is known', async () => {
-    expect((await card(asked('card', { key: 'src/rate.ts#rate' }))).card).toMatchObject({
+    expect(await answerOf(card(asked('card', { key: 'src/rate.ts#rate' })))).toMatchObject({
       form: 'function',
       signature: 'export function rate(barge: string): number',
       doc: 'What a barge pays.',
       place: 'src/rate.ts',
       line: 2,
     });
-    expect((await card(asked('card', { key: 'never.ts' }))).card).toBeNull();
+    expect(await card(asked('card', { key: 'never.ts' }))).toEqual({
+      problem: 'This survey has no never.ts.',
+    });
     expect(await dossier(asked('dossier', { focus: 'src/rate.ts#rate' }))).toMatchObject({
-      dossier: { usedBy: { total: 1, listed: [{ key: 'src/desk.ts#charge' }] } },
+      answer: { usedBy: { total: 1, listed: [{ key: 'src/desk.ts#charge' }] } },
     });
     expect(await dossier(asked('dossier', { focus: 'never.ts' }))).toEqual({
       problem: 'This survey has no never.ts.',
     });
   });
 
-  it('gives a step of uses by kind, and refuses what makes no sense', () => {
+  it('gives a step of uses by kind, and refuses what makes no sense', async () => {
     const step = (query: Record<string, string>) => uses(asked('uses', query));
-    expect(step({ key: 'src/rate.ts', direction: 'usedBy', of: 'imports' })).toMatchObject({ total: 1 });
-    expect(step({ key: 'src/rate.ts', direction: 'usedBy', of: 'inheritance' })).toMatchObject({ total: 0 });
-    expect(step({ key: 'src/rate.ts', direction: 'sideways' })).toEqual({
-      problem: 'There is nothing to look up.',
+    expect(await step({ key: 'src/rate.ts', direction: 'usedBy', of: 'imports' })).toMatchObject({
+      answer: { total: 1 },
     });
-    expect(step({ key: 'never.ts', direction: 'uses' })).toEqual({ problem: 'This survey has no never.ts.' });
+    expect(await step({ key: 'src/rate.ts', direction: 'usedBy', of: 'inheritance' })).toMatchObject({
+      answer: { total: 0 },
+    });
+    expect(await step({ key: 'src/rate.ts', direction: 'sideways' })).toEqual({
+      problem: 'A step of uses leads up (uses) or down (usedBy).',
+    });
+    expect(await step({ key: 'never.ts', direction: 'uses' })).toEqual({
+      problem: 'This survey has no never.ts.',
+    });
   });
 
   it('tells where the names of a file lead, and nothing of files that it does not know', async () => {
-    const found = await constructs(asked('constructs', { file: 'src/desk.ts' }));
+    const found = await answerOf(constructs(asked('constructs', { file: 'src/desk.ts' })));
     const keys = found.constructs?.links.flatMap(({ targets }) => targets.map(({ element }) => element.key));
     expect(keys).toContain('src/rate.ts#rate');
-    expect((await constructs(asked('constructs', { file: 'package.json' }))).constructs).toBeNull();
+    expect((await answerOf(constructs(asked('constructs', { file: 'package.json' })))).constructs).toBeNull();
   });
 
   it('shows the text that was surveyed of a file that is gone', async () => {
@@ -141,25 +157,25 @@ describe('shortlists', () => {
     const answer = (await editLists(sent('shortlists', form))) as { made: number };
     return answer.made;
   };
-  const keysOf = (id: number): string[] =>
-    lists(asked('shortlists', { open: String(id) })).open!.members.map(({ key }) => key);
+  const keysOf = async (id: number): Promise<string[]> =>
+    (await lists(asked('shortlists', { open: String(id) }))).open!.members.map(({ key }) => key);
 
   it('are made, grown, shrunk, completed, combined, inverted and removed', async () => {
     const first = await made({ edit: 'make', name: 'first', keys: '["src/desk.ts"]' });
     await editLists(sent('shortlists', { edit: 'add', id: String(first), keys: '["src/gone.ts"]' }));
-    expect(keysOf(first)).toEqual(['src/desk.ts', 'src/gone.ts']);
+    expect(await keysOf(first)).toEqual(['src/desk.ts', 'src/gone.ts']);
     await editLists(sent('shortlists', { edit: 'takeOut', id: String(first), keys: '["src/gone.ts"]' }));
     const id = String(first);
     const whole = await made({ edit: 'complete', id, direction: 'uses', steps: '3' });
-    expect(keysOf(whole)).toEqual(['src/desk.ts', 'src/rate.ts']);
+    expect(await keysOf(whole)).toEqual(['src/desk.ts', 'src/rate.ts']);
     const combined = (how: string) => made({ edit: 'combine', id: String(whole), other: id, how });
-    expect(keysOf(await combined('difference'))).toEqual(['src/rate.ts']);
-    expect(keysOf(await combined('intersection'))).toEqual(['src/desk.ts']);
-    expect(keysOf(await combined('union'))).toEqual(['src/desk.ts', 'src/rate.ts']);
-    expect(keysOf(await made({ edit: 'invert', id }))).toEqual(['src/gone.ts', 'src/rate.ts']);
-    expect(keysOf(await made({ edit: 'makeFound', name: 'found', q: 'functions, in src/rate' }))).toEqual([
-      'src/rate.ts#rate',
-    ]);
+    expect(await keysOf(await combined('difference'))).toEqual(['src/rate.ts']);
+    expect(await keysOf(await combined('intersection'))).toEqual(['src/desk.ts']);
+    expect(await keysOf(await combined('union'))).toEqual(['src/desk.ts', 'src/rate.ts']);
+    expect(await keysOf(await made({ edit: 'invert', id }))).toEqual(['src/gone.ts', 'src/rate.ts']);
+    expect(
+      await keysOf(await made({ edit: 'makeFound', name: 'found', q: 'functions, in src/rate' })),
+    ).toEqual(['src/rate.ts#rate']);
     expect(await editLists(sent('shortlists', { edit: 'remove', id }))).toEqual({
       removed: { name: 'first', keys: ['src/desk.ts'] },
     });
@@ -177,9 +193,12 @@ describe('shortlists', () => {
     const back = await made({ edit: 'import', name: 'back', text: await csv.text() });
     const json = await (await file(`${id}.json`)).text();
     const again = await made({ edit: 'import', name: 'again', text: json });
-    expect(keysOf(back)).toEqual(['never.ts', 'src/desk.ts']);
-    expect(keysOf(again)).toEqual(keysOf(back));
-    expect(lists(asked('shortlists', { open: String(back) })).open).toMatchObject({ count: 2, gone: 1 });
+    expect(await keysOf(back)).toEqual(['never.ts', 'src/desk.ts']);
+    expect(await keysOf(again)).toEqual(await keysOf(back));
+    expect((await lists(asked('shortlists', { open: String(back) }))).open).toMatchObject({
+      count: 2,
+      gone: 1,
+    });
   });
 
   it('refuse edits that make no sense', async () => {
@@ -198,13 +217,13 @@ describe('notes', () => {
     const form = { edit: 'write', key: 'src/rate.ts#rate', body: '*why* length?', author: '' };
     await editNotes(sent('notes', form));
     await editNotes(sent('notes', { ...form, key: 'never.ts#rate', author: 'Ida' }));
-    const on = notes(asked('notes', { on: 'src/rate.ts#rate' })).notes;
+    const on = (await notes(asked('notes', { on: 'src/rate.ts#rate' }))).notes;
     expect(on).toMatchObject([{ body: '*why* length?', line: null, on: { name: 'rate' }, candidates: [] }]);
     expect(on[0].author).not.toBe('');
-    const [lost] = notes(asked('notes')).notes;
+    const [lost] = (await notes(asked('notes'))).notes;
     expect(lost).toMatchObject({ author: 'Ida', on: null, candidates: [{ key: 'src/rate.ts#rate' }] });
     await editNotes(sent('notes', { edit: 'attach', id: String(lost.id), key: 'src/rate.ts#rate' }));
-    expect(notes(asked('notes', { on: 'src/rate.ts#rate' })).notes).toHaveLength(2);
+    expect((await notes(asked('notes', { on: 'src/rate.ts#rate' }))).notes).toHaveLength(2);
     expect(await editNotes(sent('notes', { ...form, body: '  ' }))).toEqual({
       problem: 'A note needs some words.',
     });

@@ -1,33 +1,14 @@
-import { redirect } from 'react-router';
 import { z } from 'zod';
 import { editRules, ruleEdit } from '../../server/intake/editRules.ts';
 import { Problem } from '../../server/problem.ts';
 import { saveRules } from '../../server/store/codebases.ts';
 import { markLookedAt } from '../../server/store/lookedAt.ts';
-import {
-  completenessItems,
-  completenessOfSurvey,
-  latestSurveyId,
-  rulesOf,
-} from '../../server/store/surveys.ts';
-import { completenessView, comparisonView } from '../../server/views/completenessView.ts';
-import { requestedCodebase, requireSameOrigin, viewRequest } from '../state/requests.ts';
+import { completenessItems, latestSurveyId } from '../../server/store/surveys.ts';
+import { pageOf, requestedCodebase, requireSameOrigin } from '../state/requests.ts';
 import { CompletenessPage } from '../views/completeness/CompletenessPage.tsx';
 import type { Route } from './+types/completeness';
 
-export async function loader({ params, request }: Route.LoaderArgs) {
-  const view = viewRequest(request, params);
-  if (!view) throw redirect(`/codebases/${params.codebaseId}`);
-  const { survey, record, runtime, codebase, readText } = view;
-  const [left, right] = view.params.getAll('compare');
-  const made = rulesOf(runtime.store, record.id);
-  return {
-    page: completenessView(survey, completenessOfSurvey(runtime.store, record.id), codebase.rules),
-    comparison: left && right ? await comparisonView(readText, left, right) : null,
-    /** True when decisions were made that the survey does not know of. */
-    differs: JSON.stringify(made) !== JSON.stringify(codebase.rules),
-  };
-}
+export const loader = (args: Route.LoaderArgs) => pageOf('completeness', args);
 
 const form = z.union([
   z.object({ edit: z.literal('lookedAt') }),

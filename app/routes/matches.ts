@@ -1,9 +1,8 @@
 import { Problem } from '../../server/problem.ts';
 import { searchTexts, type SearchPart } from '../../server/search/textSearch.ts';
 import { workplaceOf } from '../../server/store/codebases.ts';
-import { placedMatches, searchedPaths, type MatchedFile } from '../../server/views/textSearchView.ts';
-import { viewRequest } from '../state/requests.ts';
-import { textState } from '../state/textState.ts';
+import type { MatchedFile } from '../../server/views/textSearchView.ts';
+import { answeringAsync, askFor, requestedCodebase } from '../state/requests.ts';
 import type { Route } from './+types/matches';
 
 /** One line of the answer. */
@@ -11,17 +10,16 @@ export type MatchesLine =
   { kind: 'part'; files: MatchedFile[]; through: number; of: number } | { kind: 'problem'; sentence: string };
 
 /** Matches in texts as lines of JSON, sent as they are found. */
-export function loader({ params, request }: Route.LoaderArgs) {
-  const view = viewRequest(request, params);
-  if (!view) throw new Response('This codebase has not been surveyed yet.', { status: 404 });
-  const { survey, codebase, record, scope, withTests, runtime } = view;
-  const query = textState(view.params);
-  const paths = searchedPaths(survey, { scope, glob: query.glob, withTests, only: view.only?.marks });
+export async function loader(args: Route.LoaderArgs) {
+  const { runtime, codebase } = requestedCodebase(args.params);
+  const asked = await answeringAsync(askFor('searchedPaths', args));
+  if (!asked) throw new Response('This codebase has not been surveyed yet.', { status: 404 });
+  const { paths, query } = asked;
   const task = {
     origin: { kind: codebase.kind, address: codebase.address, ref: codebase.ref },
-    commit: record.commitHash,
+    commit: asked.commit,
     workplace: workplaceOf(runtime.store, codebase.id),
-    state: `${record.id}`,
+    state: `${asked.surveyId}`,
     paths,
     query,
   };
@@ -34,7 +32,7 @@ export function loader({ params, request }: Route.LoaderArgs) {
         const next: IteratorResult<SearchPart, void> = await parts.next();
         if (next.done) controller.close();
         else {
-          const files = placedMatches(survey, next.value);
+          const files = (await askFor('placedMatches', args, next.value)) ?? [];
           controller.enqueue(line({ kind: 'part', files, through: next.value.through, of: paths.length }));
         }
       } catch (error) {

@@ -1,21 +1,12 @@
 import { userInfo } from 'node:os';
-import { redirect } from 'react-router';
 import { z } from 'zod';
-import { attachNote, changeNote, notes, removeNote, writeNote } from '../../server/store/notes.ts';
-import { shownNotes } from '../../server/views/notesView.ts';
-import { requestedCodebase, requireSameOrigin, viewRequest } from '../state/requests.ts';
+import { attachNote, changeNote, removeNote, writeNote } from '../../server/store/notes.ts';
+import { pageOf, requestedCodebase, requireSameOrigin } from '../state/requests.ts';
 import { NotesPage } from '../views/notes/NotesPage.tsx';
 import type { Route } from './+types/notes';
 
 /** All notes, or those on one element. */
-export function loader({ params, request }: Route.LoaderArgs) {
-  const view = viewRequest(request, params);
-  if (!view) throw redirect(`/codebases/${params.codebaseId}`);
-  const on = view.params.get('on');
-  const all = notes(view.runtime.store, view.codebase.id);
-  const wanted = on === null ? all : all.filter(({ key }) => key === on);
-  return { on, notes: shownNotes(view.survey, wanted) };
-}
+export const loader = (args: Route.LoaderArgs) => pageOf('notes', args);
 
 /** Who writes, unless they say otherwise: the user that the server runs as. */
 function authorOf(): string {

@@ -1,6 +1,5 @@
 import { z } from 'zod';
 import { Problem } from '../../server/problem.ts';
-import { EVERYTHING_RESOLVED } from '../../core/graph/rollUp.ts';
 import {
   makeShortlist,
   removeShortlist,
@@ -8,25 +7,15 @@ import {
   setKeys,
   shortlist,
   shortlistName,
-  shortlists,
 } from '../../server/store/shortlists.ts';
-import { completed, inverted, shortlistPage, shortlistSummary } from '../../server/views/shortlistView.ts';
-import { foundKeys } from '../../server/views/finderView.ts';
-import { latestSurvey } from '../../server/store/surveys.ts';
+import type { Given } from '../../server/views/table.ts';
 import { keysIn } from '../../server/export/keyLists.ts';
-import { requestedCodebase, requireSameOrigin, viewRequest } from '../state/requests.ts';
+import { answeringAsync, askFor, requestedCodebase, requireSameOrigin } from '../state/requests.ts';
 import type { Route } from './+types/shortlists';
 
 /** The codebase's shortlists, and one of them in full when it is asked for. */
-export function loader({ params, request }: Route.LoaderArgs) {
-  const view = viewRequest(request, params);
-  if (!view) return { lists: [], open: null };
-  const lists = shortlists(view.runtime.store, view.codebase.id);
-  const asked = lists.find(({ id }) => id === Number(view.params.get('open')));
-  return {
-    lists: lists.map((list) => shortlistSummary(view.survey, list)),
-    open: asked ? shortlistPage(view.survey, asked) : null,
-  };
+export async function loader(args: Route.LoaderArgs) {
+  return (await answeringAsync(askFor('shortlists', args))) ?? { lists: [], open: null };
 }
 
 const id = z.coerce.number().int();
@@ -54,22 +43,28 @@ const form = z.discriminatedUnion('edit', [
   z.object({ edit: z.literal('import'), name: shortlistName, text: z.string() }),
 ]);
 
-export async function action({ params, request }: Route.ActionArgs) {
+export async function action(args: Route.ActionArgs) {
+  const { params, request } = args;
   requireSameOrigin(request);
   const { runtime, codebase } = requestedCodebase(params);
   const { store } = runtime;
   const parsed = form.safeParse(Object.fromEntries(await request.formData()));
   if (!parsed.success) return { problem: 'That was not understood.' };
   const edit = parsed.data;
-  const record = latestSurvey(store, codebase.id);
+  const ask = async <Name extends 'foundKeys' | 'inverted' | 'completed'>(
+    view: Name,
+    given: Given<Name>,
+  ): Promise<string[]> => {
+    const keys = await askFor(view, args, given);
+    if (!keys) throw new Problem('badRequest', 'This codebase has not been surveyed yet.');
+    return keys;
+  };
   try {
-    const survey = record && runtime.survey(record.id);
-    if (!survey) throw new Problem('badRequest', 'This codebase has not been surveyed yet.');
     switch (edit.edit) {
       case 'make':
         return { made: makeShortlist(store, codebase.id, edit.name, edit.keys).id };
       case 'makeFound':
-        return { made: makeShortlist(store, codebase.id, edit.name, foundKeys(survey, edit.q)).id };
+        return { made: makeShortlist(store, codebase.id, edit.name, await ask('foundKeys', edit.q)).id };
       case 'import':
         return { made: makeShortlist(store, codebase.id, edit.name, keysIn(edit.text)).id };
       case 'remove': {
@@ -95,12 +90,12 @@ export async function action({ params, request }: Route.ActionArgs) {
         );
         return null;
       case 'invert': {
-        const rest = inverted(survey, list.keys, 0);
+        const rest = await ask('inverted', list.keys);
         return { made: makeShortlist(store, codebase.id, `all but ${list.name}`, rest).id };
       }
       case 'complete': {
         const { direction, steps } = edit;
-        const all = completed(survey, list.keys, { direction, steps, filter: EVERYTHING_RESOLVED });
+        const all = await ask('completed', { keys: list.keys, direction, steps });
         const what = direction === 'uses' ? 'with what it uses' : 'with what uses it';
         return { made: makeShortlist(store, codebase.id, `${list.name} ${what}`, all).id };
       }

@@ -1,18 +1,22 @@
 import { describe, expect, it } from 'vitest';
 import { carriedOver, patched, pictureState, revalidatesPicture } from './pictureState.ts';
-import { measuresState } from './measuresState.ts';
+import { measuresQuery } from '../../server/views/measuresQuery.ts';
 
 const params = (text: string): URLSearchParams => new URLSearchParams(text);
 
 describe('the address bar is the state', () => {
   it('an empty address is the initial picture', () => {
     expect(pictureState(params(''))).toEqual({
+      by: 'folders',
+      grain: 'files',
       in: null,
       focus: null,
       list: null,
       overlay: null,
       from: null,
       to: null,
+      via: null,
+      survey: null,
       kinds: 'any',
       certainty: 'resolved',
       tests: 'out',
@@ -62,7 +66,7 @@ describe('the address bar is the state', () => {
 
 describe('the table that an address asks for', () => {
   it('takes only measures that fit its kind of element', () => {
-    const state = measuresState(
+    const state = measuresQuery(
       params('of=routine&column=cyclomatic&column=instability&column=none&sort=ca'),
     );
     expect(state.columns).toEqual(['cyclomatic']);
@@ -70,7 +74,7 @@ describe('the table that an address asks for', () => {
   });
 
   it('has sensible columns and order when none are named', () => {
-    expect(measuresState(params(''))).toMatchObject({
+    expect(measuresQuery(params(''))).toMatchObject({
       kind: 'file',
       sort: 'codeLines',
       descending: true,

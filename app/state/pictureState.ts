@@ -1,35 +1,4 @@
-import { z } from 'zod';
-import { certaintyChoices, kindChoices } from '../../server/views/filters.ts';
-
-const choice = <T extends string>(values: readonly [T, ...T[]], initial: T) => z.enum(values).catch(initial);
-const keysOf = <T extends object>(choices: T) =>
-  Object.keys(choices) as [keyof T & string, ...(keyof T & string)[]];
-
-/**
- * What a picture shows, as it stands in the address bar. A value that is no choice falls back to the first, so that a
- * link from another version still opens.
- */
-const schema = z.object({
-  /** Key of the folder looked at; null for where the code begins. */
-  in: z.string().nullable().catch(null),
-  focus: z.string().nullable().catch(null),
-  /** The claim whose evidence is open: `from` uses `to`. */
-  from: z.string().nullable().catch(null),
-  to: z.string().nullable().catch(null),
-  /** Id of the shortlist that pictures are confined to, and of the one that is marked on them. */
-  list: z.coerce.number().int().positive().nullable().catch(null),
-  overlay: z.coerce.number().int().positive().nullable().catch(null),
-  kinds: choice(keysOf(kindChoices), 'any'),
-  certainty: choice(keysOf(certaintyChoices), 'resolved'),
-  tests: choice(['out', 'in'], 'out'),
-  dossier: choice(['open', 'closed'], 'open'),
-});
-
-export type PictureState = z.infer<typeof schema>;
-
-export function pictureState(params: URLSearchParams): PictureState {
-  return schema.parse(Object.fromEntries(Object.keys(schema.shape).map((name) => [name, params.get(name)])));
-}
+export { pictureState, type PictureState } from '../../server/views/picture/pictureState.ts';
 
 export type Patch = Record<string, string | string[] | null>;
 
@@ -45,7 +14,19 @@ export function patched(params: URLSearchParams, patch: Patch): URLSearchParams 
 }
 
 /** Parameters that mean the same in every view and are carried from one to the next. */
-const carried = ['in', 'focus', 'list', 'overlay', 'kinds', 'certainty', 'tests', 'dossier'];
+const carried = [
+  'by',
+  'grain',
+  'in',
+  'focus',
+  'list',
+  'overlay',
+  'kinds',
+  'certainty',
+  'tests',
+  'survey',
+  'dossier',
+];
 
 export function carriedOver(params: URLSearchParams): string {
   const kept = new URLSearchParams();
@@ -57,8 +38,24 @@ export function carriedOver(params: URLSearchParams): string {
   return text === '' ? '' : `?${text}`;
 }
 
+/** The query of what is worked out beside a picture, under the same question. */
+export function besideQuery(params: URLSearchParams, own: Record<string, string>): string {
+  return patched(new URLSearchParams(carriedOver(params)), own).toString();
+}
+
 /** Parameters that change the dossier but not the picture. */
-const besidePicture = new Set(['trail', 'focus', 'from', 'to', 'dossier', 'zoom', 'walk', 'cycle', 'line']);
+const besidePicture = new Set([
+  'trail',
+  'focus',
+  'from',
+  'to',
+  'via',
+  'places',
+  'dossier',
+  'zoom',
+  'walk',
+  'line',
+]);
 
 /** True when two addresses differ only in what stands beside the picture, so that it need not be loaded again. */
 function samePicture(current: URL, next: URL): boolean {

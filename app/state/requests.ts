@@ -1,18 +1,8 @@
-import { data } from 'react-router';
-import type { SurveyedCodebase } from '../../core/survey.ts';
+import { data, redirect } from 'react-router';
 import { Problem } from '../../server/problem.ts';
 import { runtime, type Runtime } from '../../server/runtime.ts';
-import { notedKeys } from '../../server/store/notes.ts';
-import { textReader, type ReadText } from '../../server/source/readText.ts';
-import { codebase, workplaceOf, type Codebase } from '../../server/store/codebases.ts';
-import { keptText } from '../../server/store/keptTexts.ts';
-import { latestSurvey, surveyedHash, type SurveyRecord } from '../../server/store/surveys.ts';
-import { shortlists, type Shortlist } from '../../server/store/shortlists.ts';
-import { listedElements } from '../../server/views/shortlistView.ts';
-import { scopeElement } from '../../server/views/remembered.ts';
-import { filterOf } from '../../server/views/filters.ts';
-import type { DependencyFilter } from '../../core/graph/rollUp.ts';
-import { pictureState, type PictureState } from './pictureState.ts';
+import { codebase, type Codebase } from '../../server/store/codebases.ts';
+import type { Answer, Given, ViewName } from '../../server/views/table.ts';
 
 /** Turns a problem into a response that says it in one sentence. */
 export function answering<T>(work: () => T): T {
@@ -40,66 +30,41 @@ export function requestedCodebase(params: { codebaseId: string }): { runtime: Ru
   return { runtime: current, codebase: answering(() => codebase(current.store, Number(params.codebaseId))) };
 }
 
-/** Everything a view's loader starts from: the survey, and the picture that the address asks for. */
-export interface ViewRequest {
-  runtime: Runtime;
-  codebase: Codebase;
-  record: SurveyRecord;
-  survey: SurveyedCodebase;
-  params: URLSearchParams;
-  state: PictureState;
-  filter: DependencyFilter;
-  scope: number;
-  withTests: boolean;
-  /** The shortlist that the picture is confined to, with its elements marked 1 and what is above them 2. */
-  only: { list: Shortlist; marks: Uint8Array } | null;
-  /** The shortlist that is marked on the picture. */
-  overlay: { list: Shortlist; marks: Uint8Array } | null;
-  /** Reads files of the codebase as the survey saw them, or as they are now. */
-  readText: ReadText;
+/** Has a view worked out for the address of a request; null while the codebase has no finished survey. Throws a Problem. */
+export function askFor<Name extends ViewName>(
+  view: Name,
+  { request, params }: ViewArguments,
+  given?: Given<Name>,
+): Promise<Answer<Name> | null> {
+  const search = new URL(request.url).search;
+  const asked = { view, codebaseId: Number(params.codebaseId), search, given };
+  return runtime().asker.ask(asked, request.signal);
 }
 
-/** The request of a view; null while the codebase has no finished survey. */
-export function viewRequest(request: Request, params: { codebaseId: string }): ViewRequest | null {
-  const { runtime: current, codebase: opened } = requestedCodebase(params);
-  const record = latestSurvey(current.store, opened.id);
-  if (!record) return null;
-  const url = new URL(request.url);
-  const state = pictureState(url.searchParams);
-  return answering(() => {
-    const survey = current.survey(record.id);
-    const listed = (id: number | null): ViewRequest['only'] => {
-      const list =
-        id === null ? undefined : shortlists(current.store, opened.id).find((own) => own.id === id);
-      return list ? { list, marks: listedElements(survey, list.keys) } : null;
-    };
-    return {
-      runtime: current,
-      codebase: opened,
-      record,
-      survey,
-      params: url.searchParams,
-      state,
-      filter: filterOf(state.kinds, state.certainty),
-      scope: scopeElement(survey, state.in),
-      withTests: state.tests === 'in',
-      only: listed(state.list),
-      overlay: listed(state.overlay),
-      readText: textReader(opened, record.commitHash, workplaceOf(current.store, opened.id), (path) => {
-        const hash = surveyedHash(current.store, record.id, path);
-        return hash === null ? null : keptText(current.store, hash);
-      }),
-    };
-  });
+export interface ViewArguments {
+  request: Request;
+  params: { codebaseId: string };
 }
 
-/** What a picture is confined to and what it marks, as marks over elements: of shortlists and of notes. */
-export function pictureMarks({ only, overlay, survey, runtime: { store }, codebase: { id } }: ViewRequest) {
-  return {
-    only: only?.marks,
-    marked: overlay?.marks,
-    noted: listedElements(survey, notedKeys(store, id)),
-  };
+/** The same for a page: a Problem becomes a response, and without a survey one is led to where it is made. */
+export async function pageOf<Name extends ViewName>(view: Name, args: ViewArguments): Promise<Answer<Name>> {
+  const answer = await answeringAsync(askFor(view, args));
+  if (answer === null) throw redirect(`/codebases/${args.params.codebaseId}`);
+  return answer;
+}
+
+/** The same for a part of a page, which says a Problem in its own place. */
+export async function partOf<Name extends ViewName>(
+  view: Name,
+  args: ViewArguments,
+): Promise<{ answer: Answer<Name> } | { problem: string }> {
+  try {
+    const answer = await askFor(view, args);
+    return answer === null ? { problem: 'There is no survey to look it up in.' } : { answer };
+  } catch (error) {
+    if (error instanceof Problem) return { problem: error.message };
+    throw error;
+  }
 }
 
 /** State may only be changed from Yletope's own pages. */

@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useMemo } from 'react';
 import { useSearchParams } from 'react-router';
+import type { KindChoice } from '../../server/views/picture/filters.ts';
 import { patched, pictureState, type Patch, type PictureState } from './pictureState.ts';
 
 export interface Picture extends PictureState {
@@ -7,8 +8,12 @@ export interface Picture extends PictureState {
   /** Changes the address. `replace` leaves no step in the history, for what changes with every movement. */
   change(patch: Patch, options?: { replace?: boolean }): void;
   focusOn(key: string | null): void;
-  showEvidence(from: string, to: string): void;
+  /** Opens the evidence of a claim; `via` names the kinds of one that is made beside the picture. */
+  showEvidence(from: string, to: string, via?: KindChoice): void;
 }
+
+/** Closes the evidence. */
+export const noEvidence = { from: null, to: null, via: null, places: null };
 
 /** Where the address is going: a change that follows at once must build on it, not on where the address still is. */
 let underWay: URLSearchParams | null = null;
@@ -31,8 +36,8 @@ export function usePicture(): Picture {
       ...pictureState(params),
       params,
       change,
-      focusOn: (key) => change({ focus: key, from: null, to: null, dossier: null }),
-      showEvidence: (from, to) => change({ from, to, dossier: null }),
+      focusOn: (key) => change({ focus: key, ...noEvidence, dossier: null }),
+      showEvidence: (from, to, via) => change({ ...noEvidence, from, to, via: via ?? null, dossier: null }),
     }),
     [params, change],
   );

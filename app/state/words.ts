@@ -16,6 +16,7 @@ export const dependencyWords: Record<string, string> = {
   include: 'include',
   read: 'read',
   write: 'write',
+  part: 'part of a type',
 };
 
 /** Visibility as marks of the trade: UML's. */

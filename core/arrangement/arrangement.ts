@@ -157,6 +157,7 @@ const byName = new WeakMap<Arrangement, Map<string, number>>();
 /** The group with a name; undefined when there is none. */
 export function groupNamed(arrangement: Arrangement, name: string): number | undefined {
   let known = byName.get(arrangement);
-  if (!known) byName.set(arrangement, (known = new Map(arrangement.name.map((each, group) => [each, group]))));
+  if (!known)
+    byName.set(arrangement, (known = new Map(arrangement.name.map((each, group) => [each, group]))));
   return known.get(name);
 }

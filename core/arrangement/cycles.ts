@@ -1,7 +1,7 @@
 import { cycles as strongCycles } from '../graph/components.ts';
 import { subgraph } from '../graph/fewestAgainst.ts';
-import type { NodeTree } from './nodes.ts';
-import { nodeOfUnit } from './nodes.ts';
+import type { Graph } from '../graph/rollUp.ts';
+import { nodeOfUnit, type UnitTree } from './nodes.ts';
 import type { Siblings } from './order.ts';
 
 /**
@@ -17,8 +17,8 @@ export interface Cycle {
 }
 
 /** All cycles of a picture. One among children that is one among elements as well is listed as the latter only. */
-export function cyclesOf(tree: NodeTree, siblings: readonly Siblings[]): Cycle[] {
-  const { units, graph } = tree;
+export function cyclesOf(tree: UnitTree, graph: Graph, siblings: readonly Siblings[]): Cycle[] {
+  const { units } = tree;
   const ofGrain = [...units.isOfGrain.keys()].filter((unit) => units.isOfGrain[unit] === 1);
   const among = ofGrain.length === graph.count ? graph : subgraph(graph, ofGrain);
   const alone = strongCycles(among).map((members) => members.map((i) => nodeOfUnit(tree, ofGrain[i])));

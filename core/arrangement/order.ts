@@ -1,7 +1,7 @@
 import { levels } from '../graph/components.ts';
-import { fewestAgainst } from '../graph/fewestAgainst.ts';
-import { graphFromEdges, type Graph } from '../graph/rollUp.ts';
-import { childrenOf, parentOfNode, type NodeTree } from './nodes.ts';
+import { fewestAgainst, subgraph } from '../graph/fewestAgainst.ts';
+import { joinEdges, type Graph } from '../graph/rollUp.ts';
+import { nodeOfUnit, parentOfNode, type UnitTree } from './nodes.ts';
 
 /** The children of one group that hold anything, and the references between them, each child standing for all it holds. */
 export interface Siblings {
@@ -25,11 +25,11 @@ export interface Order {
   siblings: Siblings[];
 }
 
-export function orderOf(tree: NodeTree): Order {
+export function orderOf(tree: UnitTree, references: Graph): Order {
   const { arrangement, units } = tree;
-  const children = childrenOf(tree);
+  const children = [...tree.children];
   const level = new Int32Array(arrangement.count + units.count);
-  const siblings = siblingGraphs(tree, children);
+  const siblings = siblingGraphs(tree, references);
   for (const { group, nodes, graph } of siblings) {
     levels(graph).forEach((own, i) => (level[nodes[i]] = own));
     children[group] = Array.from(fewestAgainst(graph), (i) => nodes[i]);
@@ -46,41 +46,36 @@ export function goesAgainst({ place }: Order, from: number, to: number): boolean
 }
 
 /** Each reference between units counts for the children, of the lowest group that holds both, in which they stand. */
-function siblingGraphs(tree: NodeTree, children: readonly number[][]): Siblings[] {
-  const { arrangement, graph } = tree;
+function siblingGraphs(tree: UnitTree, graph: Graph): Siblings[] {
+  const { arrangement, children } = tree;
   const depth = new Int32Array(arrangement.count);
   for (let group = 1; group < arrangement.count; group++) depth[group] = depth[arrangement.parent[group]] + 1;
-  const numberOf = new Int32Array(arrangement.count + graph.count);
-  for (const nodes of children) nodes.forEach((node, i) => (numberOf[node] = i));
-  const weights: (Map<number, number> | undefined)[] = [];
-  for (let unit = 0; unit < graph.count; unit++) {
-    for (let edge = graph.start[unit]; edge < graph.start[unit + 1]; edge++) {
-      let a = arrangement.count + unit;
-      let b = arrangement.count + graph.to[edge];
-      let above = parentOfNode(tree, a);
-      let other = parentOfNode(tree, b);
-      while (above !== other) {
-        if (depth[above] >= depth[other]) {
-          a = above;
-          above = arrangement.parent[above];
-        } else {
-          b = other;
-          other = arrangement.parent[other];
+  const all = joinEdges(arrangement.count + graph.count, (take) => {
+    for (let unit = 0; unit < graph.count; unit++) {
+      for (let edge = graph.start[unit]; edge < graph.start[unit + 1]; edge++) {
+        let a = nodeOfUnit(tree, unit);
+        let b = nodeOfUnit(tree, graph.to[edge]);
+        let above = parentOfNode(tree, a);
+        let other = parentOfNode(tree, b);
+        while (above !== other) {
+          if (depth[above] >= depth[other]) {
+            a = above;
+            above = arrangement.parent[above];
+          } else {
+            b = other;
+            other = arrangement.parent[other];
+          }
         }
+        take(a, b, graph.weight[edge]);
       }
-      const own = (weights[above] ??= new Map<number, number>());
-      const key = numberOf[a] * children[above].length + numberOf[b];
-      own.set(key, (own.get(key) ?? 0) + graph.weight[edge]);
     }
-  }
+  });
   return children.flatMap((nodes, group) =>
-    nodes.length === 0
-      ? []
-      : [{ group, nodes: [...nodes], graph: graphFromEdges(nodes.length, weights[group] ?? new Map()) }],
+    nodes.length === 0 ? [] : [{ group, nodes: [...nodes], graph: subgraph(all, nodes) }],
   );
 }
 
-function placesOf({ arrangement, units }: NodeTree, children: readonly number[][]): Int32Array {
+function placesOf({ arrangement, units }: UnitTree, children: readonly number[][]): Int32Array {
   const place = new Int32Array(arrangement.count + units.count).fill(-1);
   const open: number[] = [0];
   let next = 0;

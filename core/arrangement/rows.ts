@@ -1,6 +1,6 @@
 import { rollUpUnits, type Graph } from '../graph/rollUp.ts';
 import type { ArrangedSurvey } from './arranged.ts';
-import { unitOfNode, unitsBelow } from './nodes.ts';
+import { nodesOfUnits, unitOfNode, unitsBelow } from './nodes.ts';
 
 /** One row (and column) of a picture, from the top. */
 export interface PictureRow {
@@ -30,11 +30,12 @@ export interface Shown {
 
 /** Rows of a picture: closed groups, and the units of open ones. O(nodes shown). */
 export function pictureRows(arranged: ArrangedSurvey, { scope, flat, isOpen, byName }: Shown): PictureRow[] {
-  const { arrangement, order } = arranged;
+  const { order } = arranged;
   const rows: PictureRow[] = [];
   const layOut = (group: number, depth: number): void => {
     const children = order.children[group];
-    for (const child of byName ? named(arranged, children) : children) {
+    // Groups and units are numbered in the order of their names, groups first.
+    for (const child of byName ? [...children].sort((a, b) => a - b) : children) {
       if (unitOfNode(arranged, child) >= 0) {
         const level = order.level[child];
         rows.push({ node: child, chain: [], depth, level, heading: false, opens: false });
@@ -52,23 +53,15 @@ export function pictureRows(arranged: ArrangedSurvey, { scope, flat, isOpen, byN
     }
   };
   if (order.children[scope]) layOut(scope, 0);
-  if (flat && byName) rows.sort((a, b) => (nameOf(arranged, a.node) < nameOf(arranged, b.node) ? -1 : 1));
+  // Units are numbered in the order of their paths.
+  if (flat && byName) rows.sort((a, b) => a.node - b.node);
   return rows;
-
-  function nameOf({ units }: ArrangedSurvey, node: number): number {
-    return node < arrangement.count ? node : units.element[node - arrangement.count];
-  }
 }
 
 /** A group with nothing to be opened into is shown closed: what it holds itself would be its only row. */
-function canOpen({ order, question, arrangement }: ArrangedSurvey, node: number): boolean {
+function canOpen({ order, units, arrangement }: ArrangedSurvey, node: number): boolean {
   const children = order.children[node];
-  return question.grain !== 'groups' || children.some((child) => child < arrangement.count);
-}
-
-/** Groups and units in the order of their names: as groups and elements are numbered, groups first. */
-function named({ arrangement }: ArrangedSurvey, children: readonly number[]): number[] {
-  return [...children].sort((a, b) => a - b || arrangement.count);
+  return units.grain !== 'groups' || children.some((child) => child < arrangement.count);
 }
 
 /** A group, and those below it down to the first that holds more than one other group. */
@@ -81,25 +74,15 @@ export function chainOf({ order, arrangement }: ArrangedSurvey, group: number): 
   }
 }
 
-/** The row in which each unit is counted, -1 for those that are not shown. */
-export function rowOfUnits(arranged: ArrangedSurvey, rows: readonly PictureRow[]): Int32Array {
-  const { arrangement, units } = arranged;
-  const rowOfGroup = new Int32Array(arrangement.count).fill(-1);
-  const rowOf = new Int32Array(units.count).fill(-1);
-  // An outer group comes before what stands below it, so that inner rows overwrite their part.
-  rows.forEach(({ node, heading }, row) => {
-    const unit = unitOfNode(arranged, node);
-    if (unit >= 0) rowOf[unit] = row;
-    else if (!heading) rowOfGroup.fill(row, node, arrangement.subtreeEnd[node]);
-  });
-  for (let unit = 0; unit < units.count; unit++)
-    if (rowOf[unit] < 0) rowOf[unit] = rowOfGroup[units.group[unit]];
-  return rowOf;
-}
-
 /** References between rows: vertex i is row i, headings have none. */
 export function rowGraph(arranged: ArrangedSurvey, rows: readonly PictureRow[]): Graph {
-  return rollUpUnits(arranged.graph, rowOfUnits(arranged, rows), rows.length);
+  const shown = [...rows.keys()].filter((row) => !rows[row].heading);
+  const ofUnit = nodesOfUnits(
+    arranged,
+    shown.map((row) => rows[row].node),
+  );
+  const rowOf = ofUnit.map((i) => (i < 0 ? -1 : shown[i]));
+  return rollUpUnits(arranged.graph, rowOf, rows.length);
 }
 
 /** Pictures open by themselves until they have so many rows, and to no more than so many. */

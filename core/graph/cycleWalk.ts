@@ -49,14 +49,15 @@ export function stepsInside(graph: Graph, members: readonly number[]): Step[] {
 }
 
 /**
- * Walks that together pass through every member: a shortest cycle through the first, then through the first not yet
- * passed, and so on. Each walk is listed once.
+ * Walks that together pass through the members: a shortest cycle through the first, then through the first not yet
+ * passed, and so on, at most `limit` of them. Each walk is listed once, the shortest first.
  */
-export function coveringWalks(graph: Graph, members: readonly number[]): number[][] {
+export function coveringWalks(graph: Graph, members: readonly number[], limit = Infinity): number[][] {
   const inside = new Set(members);
   const passed = new Set<number>();
   const walks: number[][] = [];
   for (const member of members) {
+    if (walks.length >= limit) break;
     if (passed.has(member)) continue;
     const walk = shortestCycleThrough(graph, member, inside);
     if (walk.length === 0) continue;

@@ -31,7 +31,6 @@ export function passes(dependencies: DependencyTable, row: number, filter: Depen
 
 /**
  * Rolls dependencies between elements up to units. `unitOf[element]` is a unit, or -1 for an element left out.
- * O(dependencies + edges log edges).
  */
 export function rollUp(
   dependencies: DependencyTable,
@@ -39,48 +38,66 @@ export function rollUp(
   count: number,
   filter: DependencyFilter = EVERYTHING_RESOLVED,
 ): Graph {
-  const weights = new Map<number, number>();
-  for (let row = 0; row < dependencies.count; row++) {
-    const from = unitOf[dependencies.from[row]];
-    const to = unitOf[dependencies.to[row]];
-    if (from < 0 || to < 0 || from === to || !passes(dependencies, row, filter)) continue;
-    const key = from * count + to;
-    const places = dependencies.placeStart[row + 1] - dependencies.placeStart[row];
-    weights.set(key, (weights.get(key) ?? 0) + places);
-  }
-  return graphFromEdges(count, weights);
+  return joinEdges(count, (take) => {
+    for (let row = 0; row < dependencies.count; row++) {
+      const from = unitOf[dependencies.from[row]];
+      const to = unitOf[dependencies.to[row]];
+      if (from < 0 || to < 0 || from === to || !passes(dependencies, row, filter)) continue;
+      take(from, to, dependencies.placeStart[row + 1] - dependencies.placeStart[row]);
+    }
+  });
 }
 
 /** The graph with its units joined further: `rowOf[unit]` is a vertex of the result, or -1 for a unit left out. */
 export function rollUpUnits(graph: Graph, rowOf: Int32Array, count: number): Graph {
-  const weights = new Map<number, number>();
-  for (let unit = 0; unit < graph.count; unit++) {
-    const from = rowOf[unit];
-    if (from < 0) continue;
-    for (let edge = graph.start[unit]; edge < graph.start[unit + 1]; edge++) {
-      const to = rowOf[graph.to[edge]];
-      if (to < 0 || to === from) continue;
-      const key = from * count + to;
-      weights.set(key, (weights.get(key) ?? 0) + graph.weight[edge]);
+  return joinEdges(count, (take) => {
+    for (let unit = 0; unit < graph.count; unit++) {
+      const from = rowOf[unit];
+      if (from < 0) continue;
+      for (let edge = graph.start[unit]; edge < graph.start[unit + 1]; edge++) {
+        const to = rowOf[graph.to[edge]];
+        if (to >= 0 && to !== from) take(from, to, graph.weight[edge]);
+      }
     }
-  }
-  return graphFromEdges(count, weights);
+  });
 }
 
-/** A graph from weights keyed by `from * count + to`. */
-export function graphFromEdges(count: number, weights: Map<number, number>): Graph {
-  const keys = Float64Array.from(weights.keys()).sort();
-  const start = new Int32Array(count + 1);
-  const to = new Int32Array(keys.length);
-  const weight = new Int32Array(keys.length);
-  keys.forEach((key, edge) => {
-    const from = Math.floor(key / count);
-    start[from + 1]++;
-    to[edge] = key % count;
-    weight[edge] = weights.get(key)!;
+type TakeEdge = (from: number, to: number, weight: number) => void;
+
+/**
+ * A graph from edges in any order, those between the same two joined into one with the sum of their weights. `each` gives
+ * all edges and is gone through twice. O(V + E log of the largest out-degree), without a table of all pairs.
+ */
+export function joinEdges(count: number, each: (take: TakeEdge) => void): Graph {
+  const begin = new Int32Array(count + 1);
+  each((from) => begin[from + 1]++);
+  for (let unit = 0; unit < count; unit++) begin[unit + 1] += begin[unit];
+  const targets = new Int32Array(begin[count]);
+  const weights = new Int32Array(begin[count]);
+  const next = begin.slice(0, count);
+  each((from, to, weight) => {
+    targets[next[from]] = to;
+    weights[next[from]++] = weight;
   });
-  for (let unit = 0; unit < count; unit++) start[unit + 1] += start[unit];
-  return { count, start, to, weight };
+  const start = new Int32Array(count + 1);
+  const sum = new Int32Array(count);
+  let filled = 0;
+  for (let unit = 0; unit < count; unit++) {
+    start[unit] = filled;
+    // What is written never overtakes what is still to be read.
+    for (let at = begin[unit]; at < begin[unit + 1]; at++) {
+      const target = targets[at];
+      if (sum[target] === 0) targets[filled++] = target;
+      sum[target] += weights[at];
+    }
+    const own = targets.subarray(start[unit], filled).sort();
+    own.forEach((target, i) => {
+      weights[start[unit] + i] = sum[target];
+      sum[target] = 0;
+    });
+  }
+  start[count] = filled;
+  return { count, start, to: targets.slice(0, filled), weight: weights.slice(0, filled) };
 }
 
 /** The same edges the other way round. */

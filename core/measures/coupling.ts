@@ -1,13 +1,14 @@
+import { isWithin, type Arrangement } from '../arrangement/arrangement.ts';
 import { FLAG, FORM, KIND } from '../facts/fileFacts.ts';
 import { levels } from '../graph/components.ts';
 import { reachCounts } from '../graph/reach.ts';
 import { EVERYTHING_RESOLVED, passes, reversed, rollUp, type Graph } from '../graph/rollUp.ts';
 import type { SurveyedCodebase } from '../survey.ts';
-import { foldDescendants, noValues, type Measure } from './measure.ts';
+import { noValues, ofInside, type Measure } from './measure.ts';
 
 const martin = 'Martin 1994';
 const own = 'Yletope, measures: folders, modules, files';
-const containers = ['folder', 'file'] as const;
+const containers = ['group', 'file'] as const;
 
 /** The graph of files, unit i being `survey.files[i]`. */
 export function fileGraph(survey: SurveyedCodebase): Graph {
@@ -23,80 +24,102 @@ function perFile(survey: SurveyedCodebase, values: ArrayLike<number>): Float64Ar
   return column;
 }
 
-/**
- * Martin's Ca and Ce for files and folders: distinct files outside that depend on it, or that it depends on. Counted
- * in files, so that figures of folders of any depth can be compared.
- */
+/** Martin's Ca and Ce of files: distinct other files that depend on it, or that it depends on. */
 function coupledFiles(survey: SurveyedCodebase, direction: 'in' | 'out'): Float64Array {
-  const { elements, files } = survey;
-  const graph = direction === 'out' ? fileGraph(survey) : reversed(fileGraph(survey));
-  const values = perFile(
+  const graph = directed(survey, direction);
+  return perFile(
     survey,
-    files.map((_, file) => graph.start[file + 1] - graph.start[file]),
+    survey.files.map((_, file) => graph.start[file + 1] - graph.start[file]),
   );
-  const others = new Map<number, Set<number>>();
+}
+
+function directed(survey: SurveyedCodebase, direction: 'in' | 'out'): Graph {
+  return direction === 'out' ? fileGraph(survey) : reversed(fileGraph(survey));
+}
+
+/** The same of groups, counted in files outside, so that figures of groups of any depth can be compared. */
+function filesCoupledWithGroups(
+  survey: SurveyedCodebase,
+  arrangement: Arrangement,
+  direction: 'in' | 'out',
+): Float64Array {
+  const { files } = survey;
+  const { parent, groupOf } = arrangement;
+  const graph = directed(survey, direction);
+  const others: (Set<number> | undefined)[] = Array.from({ length: arrangement.count });
   files.forEach(({ element }, file) => {
     for (let edge = graph.start[file]; edge < graph.start[file + 1]; edge++) {
-      const other = files[graph.to[edge]].element;
-      for (let folder = elements.parent[element]; folder >= 0; folder = elements.parent[folder]) {
-        if (other > folder && other < elements.subtreeEnd[folder]) break;
-        let set = others.get(folder);
-        if (!set) others.set(folder, (set = new Set()));
-        set.add(other);
-      }
+      const other = graph.to[edge];
+      const far = groupOf[files[other].element];
+      for (let group = groupOf[element]; !isWithin(arrangement, far, group); group = parent[group])
+        (others[group] ??= new Set()).add(other);
     }
   });
-  for (let e = 0; e < elements.firstExternal; e++) {
-    if (elements.kind[e] === KIND.folder) values[e] = others.get(e)?.size ?? 0;
-  }
-  return values;
+  return Float64Array.from(others, (set) => set?.size ?? 0);
 }
 
-function instability(survey: SurveyedCodebase): Float64Array {
-  const afferent = coupledFiles(survey, 'in');
-  return coupledFiles(survey, 'out').map((efferent, e) => efferent / (afferent[e] + efferent));
+/** Ca or Ce, of files and of groups. */
+function coupled(direction: 'in' | 'out'): Pick<Measure, 'compute' | 'ofGroups'> {
+  return {
+    compute: (survey) => coupledFiles(survey, direction),
+    ofGroups: (survey, arrangement) => filesCoupledWithGroups(survey, arrangement, direction),
+  };
 }
 
-function abstractness(survey: SurveyedCodebase): Float64Array {
-  const { form, flags } = survey.elements;
+function unstable(afferent: Float64Array, efferent: Float64Array): Float64Array {
+  return efferent.map((out, i) => out / (afferent[i] + out));
+}
+
+const instability: Pick<Measure, 'compute'> & Required<Pick<Measure, 'ofGroups'>> = {
+  compute: (survey) => unstable(coupledFiles(survey, 'in'), coupledFiles(survey, 'out')),
+  ofGroups: (survey, arrangement) =>
+    unstable(
+      filesCoupledWithGroups(survey, arrangement, 'in'),
+      filesCoupledWithGroups(survey, arrangement, 'out'),
+    ),
+};
+
+const abstractness = ofInside(KIND.type, [KIND.file], ({ elements: { form, flags } }, held) => {
   const isAbstract = (e: number): boolean =>
     form[e] === FORM.interface || (form[e] === FORM.class && (flags[e] & FLAG.abstract) !== 0);
   const counted = (e: number): boolean => form[e] !== FORM.alias && form[e] !== FORM.namespace;
-  return foldDescendants(
-    survey,
-    KIND.type,
-    (found) => found.filter(isAbstract).length / found.filter(counted).length,
-    [KIND.folder, KIND.file],
-  );
+  return held.filter(isAbstract).length / held.filter(counted).length;
+});
+
+function distance(abstract: Float64Array, unstableness: Float64Array): Float64Array {
+  return unstableness.map((i, e) => Math.abs(abstract[e] + i - 1));
 }
 
-/** Dependencies that stay inside / all that touch it, by references; externals left out. */
-function internalShare(survey: SurveyedCodebase): Float64Array {
-  const { elements, dependencies } = survey;
-  const inside = new Float64Array(elements.count);
-  const touching = new Float64Array(elements.count);
+/**
+ * References that stay inside / all that touch it, in percent; externals left out. Of a tree of places given by `placeOf`
+ * each element and the place above each, in which places come before those below them.
+ */
+function insideShare(
+  { elements, dependencies }: SurveyedCodebase,
+  placeOf: Int32Array,
+  above: Int32Array,
+): Float64Array {
+  const inside = new Float64Array(above.length);
+  const touching = new Float64Array(above.length);
   for (let row = 0; row < dependencies.count; row++) {
     if (dependencies.to[row] >= elements.firstExternal) continue;
     if (!passes(dependencies, row, EVERYTHING_RESOLVED)) continue;
     const places = dependencies.placeStart[row + 1] - dependencies.placeStart[row];
-    const to = dependencies.to[row];
-    let a = dependencies.from[row];
-    for (; a >= 0; a = elements.parent[a]) {
+    let a = placeOf[dependencies.from[row]];
+    let b = placeOf[dependencies.to[row]];
+    // Up to the first place that holds both ends; the later one of two is never above the other.
+    while (a !== b) {
+      const lower = Math.max(a, b);
+      touching[lower] += places;
+      if (a === lower) a = above[a];
+      else b = above[b];
+    }
+    for (; a >= 0; a = above[a]) {
       touching[a] += places;
-      if (to >= a && to < elements.subtreeEnd[a]) inside[a] += places;
-    }
-    const from = dependencies.from[row];
-    for (let b = to; b >= 0 && !(from >= b && from < elements.subtreeEnd[b]); b = elements.parent[b]) {
-      touching[b] += places;
+      inside[a] += places;
     }
   }
-  const values = noValues(survey);
-  for (let e = 0; e < elements.firstExternal; e++) {
-    if (elements.kind[e] === KIND.folder || elements.kind[e] === KIND.file) {
-      values[e] = (100 * inside[e]) / touching[e];
-    }
-  }
-  return values;
+  return inside.map((own, place) => (100 * own) / touching[place]);
 }
 
 function reachShare(survey: SurveyedCodebase, graph: Graph): Float64Array {
@@ -117,7 +140,7 @@ export const couplingMeasures: Measure[] = [
     decimals: 0,
     definition: 'Ca: files outside that depend on it.',
     source: martin,
-    compute: (survey) => coupledFiles(survey, 'in'),
+    ...coupled('in'),
   },
   {
     id: 'ce',
@@ -128,7 +151,7 @@ export const couplingMeasures: Measure[] = [
     decimals: 0,
     definition: 'Ce: files outside that it depends on.',
     source: martin,
-    compute: (survey) => coupledFiles(survey, 'out'),
+    ...coupled('out'),
   },
   {
     id: 'instability',
@@ -139,7 +162,7 @@ export const couplingMeasures: Measure[] = [
     decimals: 2,
     definition: 'I = Ce / (Ca + Ce); undefined when both are 0.',
     source: martin,
-    compute: instability,
+    ...instability,
   },
   {
     id: 'abstractness',
@@ -150,7 +173,7 @@ export const couplingMeasures: Measure[] = [
     decimals: 2,
     definition: 'A = interfaces and abstract classes / types; aliases and namespaces are left out.',
     source: martin,
-    compute: abstractness,
+    ...abstractness,
   },
   {
     id: 'distance',
@@ -161,10 +184,9 @@ export const couplingMeasures: Measure[] = [
     decimals: 2,
     definition: 'D = |A + I − 1|, the distance from the main sequence.',
     source: martin,
-    compute: (survey) => {
-      const abstract = abstractness(survey);
-      return instability(survey).map((i, e) => Math.abs(abstract[e] + i - 1));
-    },
+    compute: (survey) => distance(abstractness.compute(survey), instability.compute(survey)),
+    ofGroups: (survey, arrangement) =>
+      distance(abstractness.ofGroups(survey, arrangement), instability.ofGroups(survey, arrangement)),
   },
   {
     id: 'internalShare',
@@ -175,7 +197,9 @@ export const couplingMeasures: Measure[] = [
     decimals: 0,
     definition: 'References that stay inside / all references that touch it.',
     source: own,
-    compute: internalShare,
+    compute: (survey) =>
+      insideShare(survey, Int32Array.from(survey.elements.kind.keys()), survey.elements.parent),
+    ofGroups: (survey, { groupOf, parent }) => insideShare(survey, groupOf, parent),
   },
   {
     id: 'level',

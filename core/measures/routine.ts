@@ -2,7 +2,7 @@ import { KIND, type FigureName } from '../facts/fileFacts.ts';
 import { EVERYTHING_RESOLVED, passes } from '../graph/rollUp.ts';
 import { dependencyKinds } from '../link/linked.ts';
 import type { SurveyedCodebase } from '../survey.ts';
-import { foldDescendants, noValues, type Measure } from './measure.ts';
+import { noValues, ofInside, type Measure } from './measure.ts';
 
 const mcCabe = 'McCabe 1976';
 const halstead = 'Halstead 1977';
@@ -110,7 +110,9 @@ function fan(survey: SurveyedCodebase, end: 'in' | 'out'): Float64Array {
   return values;
 }
 
-const containers = [KIND.folder, KIND.file];
+function complexity({ figures }: SurveyedCodebase, routines: readonly number[]): number {
+  return routines.reduce((sum, e) => sum + figures.cyclomatic[e], 0);
+}
 
 export const routineMeasures: Measure[] = [
   figure(
@@ -209,52 +211,35 @@ export const routineMeasures: Measure[] = [
     id: 'complexitySum',
     name: 'Complexity, sum',
     unit: '',
-    appliesTo: ['folder', 'file'],
+    appliesTo: ['group', 'file'],
     more: 'worse',
     decimals: 0,
     definition: 'Sum of the cyclomatic complexity of the routines inside.',
     source: mcCabe,
-    compute: (survey) =>
-      foldDescendants(
-        survey,
-        KIND.routine,
-        (found) => found.reduce((sum, e) => sum + survey.figures.cyclomatic[e], 0),
-        containers,
-      ),
+    ...ofInside(KIND.routine, [KIND.file], complexity),
   },
   {
     id: 'complexityMean',
     name: 'Complexity per routine',
     unit: '',
-    appliesTo: ['folder', 'file'],
+    appliesTo: ['group', 'file'],
     more: 'worse',
     decimals: 1,
     definition: 'Mean cyclomatic complexity of the routines inside.',
     source: mcCabe,
-    compute: (survey) =>
-      foldDescendants(
-        survey,
-        KIND.routine,
-        (found) => found.reduce((sum, e) => sum + survey.figures.cyclomatic[e], 0) / found.length,
-        containers,
-      ),
+    ...ofInside(KIND.routine, [KIND.file], (survey, held) => complexity(survey, held) / held.length),
   },
   {
     id: 'complexityMax',
     name: 'Most complex routine',
     unit: '',
-    appliesTo: ['folder', 'file'],
+    appliesTo: ['group', 'file'],
     more: 'worse',
     decimals: 0,
     definition: 'Largest cyclomatic complexity of a routine inside.',
     source: mcCabe,
-    compute: (survey) =>
-      foldDescendants(
-        survey,
-        KIND.routine,
-        (found) =>
-          found.length === 0 ? NaN : found.reduce((max, e) => Math.max(max, survey.figures.cyclomatic[e]), 0),
-        containers,
-      ),
+    ...ofInside(KIND.routine, [KIND.file], ({ figures }, held) =>
+      held.length === 0 ? NaN : held.reduce((max, e) => Math.max(max, figures.cyclomatic[e]), 0),
+    ),
   },
 ];

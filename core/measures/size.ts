@@ -1,11 +1,11 @@
 import { KIND, type FigureName, type LineFigures } from '../facts/fileFacts.ts';
 import type { SurveyedCodebase } from '../survey.ts';
-import { foldDescendants, noValues, sumOverFolders, type Measure } from './measure.ts';
+import { noValues, ofInside, sumOverGroups, type Measure } from './measure.ts';
 
-const withCode = ['folder', 'file', 'type', 'routine'] as const;
+const withCode = ['group', 'file', 'type', 'routine'] as const;
 const own = 'Yletope, measures: size';
 
-/** A figure of the text: a file's from its lines, a declaration's own, a folder's the sum of its files. */
+/** A figure of the text: a file's from its lines, a declaration's own. */
 function textFigure(
   survey: SurveyedCodebase,
   ofFile: (lines: LineFigures) => number,
@@ -17,7 +17,7 @@ function textFigure(
     if (elements.kind[e] === KIND.type || elements.kind[e] === KIND.routine) values[e] = ofDeclaration(e);
   }
   for (const { element, lines } of survey.files) values[element] = ofFile(lines);
-  return sumOverFolders(survey, values);
+  return values;
 }
 
 function fromFigure(survey: SurveyedCodebase, ofFile: (lines: LineFigures) => number, figure: FigureName) {
@@ -32,6 +32,16 @@ function commentLines(survey: SurveyedCodebase): Float64Array {
   return fromFigure(survey, (lines) => lines.comment, 'commentLines');
 }
 
+/** A group's figure of the text is the sum of its files'. */
+function summed(compute: Measure['compute']): Pick<Measure, 'compute' | 'ofGroups'> {
+  return {
+    compute,
+    ofGroups: (survey, arrangement) => sumOverGroups(survey, arrangement, compute(survey)),
+  };
+}
+
+const inPercent = (comment: number, code: number): number => (100 * comment) / (comment + code);
+
 export const sizeMeasures: Measure[] = [
   {
     id: 'lines',
@@ -42,12 +52,13 @@ export const sizeMeasures: Measure[] = [
     decimals: 0,
     definition: 'Physical lines.',
     source: own,
-    compute: (survey) =>
+    ...summed((survey) =>
       textFigure(
         survey,
         ({ lines }) => lines,
         (e) => survey.elements.endLine[e] - survey.elements.startLine[e] + 1,
       ),
+    ),
   },
   {
     id: 'codeLines',
@@ -58,7 +69,7 @@ export const sizeMeasures: Measure[] = [
     decimals: 0,
     definition: 'Lines with at least one token that is not a comment.',
     source: own,
-    compute: codeLines,
+    ...summed(codeLines),
   },
   {
     id: 'commentLines',
@@ -69,23 +80,24 @@ export const sizeMeasures: Measure[] = [
     decimals: 0,
     definition: 'Lines with a comment; a line with code and a comment counts as both.',
     source: own,
-    compute: commentLines,
+    ...summed(commentLines),
   },
   {
     id: 'blankLines',
     name: 'Blank',
     unit: 'lines',
-    appliesTo: ['folder', 'file'],
+    appliesTo: ['group', 'file'],
     more: 'neutral',
     decimals: 0,
     definition: 'Lines with neither code nor comment.',
     source: own,
-    compute: (survey) =>
+    ...summed((survey) =>
       textFigure(
         survey,
         ({ blank }) => blank,
         () => NaN,
       ),
+    ),
   },
   {
     id: 'commentShare',
@@ -98,7 +110,12 @@ export const sizeMeasures: Measure[] = [
     source: own,
     compute: (survey) => {
       const code = codeLines(survey);
-      return commentLines(survey).map((comment, e) => (100 * comment) / (comment + code[e]));
+      return commentLines(survey).map((comment, e) => inPercent(comment, code[e]));
+    },
+    ofGroups: (survey, arrangement) => {
+      const code = sumOverGroups(survey, arrangement, codeLines(survey));
+      const comment = sumOverGroups(survey, arrangement, commentLines(survey));
+      return comment.map((lines, group) => inPercent(lines, code[group]));
     },
   },
   {
@@ -120,35 +137,33 @@ export const sizeMeasures: Measure[] = [
     id: 'files',
     name: 'Files',
     unit: '',
-    appliesTo: ['folder'],
+    appliesTo: ['group'],
     more: 'neutral',
     decimals: 0,
-    definition: 'Files in the folder and below.',
+    definition: 'Files in the group and below.',
     source: own,
-    compute: (survey) => foldDescendants(survey, KIND.file, (found) => found.length, [KIND.folder]),
+    ...ofInside(KIND.file, [], (_, held) => held.length),
   },
   {
     id: 'types',
     name: 'Types',
     unit: '',
-    appliesTo: ['folder', 'file'],
+    appliesTo: ['group', 'file'],
     more: 'neutral',
     decimals: 0,
     definition: 'Classes, interfaces, enumerations, aliases and namespaces declared inside.',
     source: own,
-    compute: (survey) =>
-      foldDescendants(survey, KIND.type, (found) => found.length, [KIND.folder, KIND.file]),
+    ...ofInside(KIND.type, [KIND.file], (_, held) => held.length),
   },
   {
     id: 'routines',
     name: 'Routines',
     unit: '',
-    appliesTo: ['folder', 'file', 'type'],
+    appliesTo: ['group', 'file', 'type'],
     more: 'neutral',
     decimals: 0,
     definition: 'Named routines declared inside, at any depth.',
     source: own,
-    compute: (survey) =>
-      foldDescendants(survey, KIND.routine, (found) => found.length, [KIND.folder, KIND.file, KIND.type]),
+    ...ofInside(KIND.routine, [KIND.file, KIND.type], (_, held) => held.length),
   },
 ];

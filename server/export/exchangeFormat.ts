@@ -1,9 +1,11 @@
-import { elementKinds, KIND } from '../../core/facts/fileFacts.ts';
-import { cycles } from '../../core/graph/components.ts';
-import { folderUnits, graphOf } from '../../core/graph/units.ts';
+import { arrangedSurvey } from '../../core/arrangement/arranged.ts';
+import { byFolders } from '../../core/arrangement/folders.ts';
+import { unitTree } from '../../core/arrangement/nodes.ts';
+import { elementKinds } from '../../core/facts/fileFacts.ts';
+import { EVERYTHING_RESOLVED } from '../../core/graph/rollUp.ts';
 import { certainties, dependencyKinds } from '../../core/link/linked.ts';
 import { catalogue } from '../../core/measures/catalogue.ts';
-import { fileGraph } from '../../core/measures/coupling.ts';
+import type { MeasuredKind } from '../../core/measures/measure.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import type { LeftOut } from '../intake/reasons.ts';
 
@@ -72,9 +74,12 @@ function* elementRows(survey: SurveyedCodebase): Generator<unknown> {
   const columns = catalogue.map((measure) => ({ ...measure, values: measure.compute(survey) }));
   for (const e of keyOrder(elements.key, elements.firstExternal)) {
     const kind = elementKinds[elements.kind[e]];
+    // In the exchange format a folder stands for the group that it is.
+    const measuredKind = (kind === 'folder' ? 'group' : kind) as MeasuredKind;
     const measures: Record<string, number> = {};
     for (const { id, appliesTo, values } of columns) {
-      if (appliesTo.includes(kind) && !Number.isNaN(values[e])) measures[id] = Number(values[e].toFixed(4));
+      if (appliesTo.includes(measuredKind) && !Number.isNaN(values[e]))
+        measures[id] = Number(values[e].toFixed(4));
     }
     yield {
       key: elements.key[e],
@@ -133,22 +138,26 @@ function gapRows({ gaps, elements }: SurveyedCodebase): unknown[] {
 }
 
 function* cycleRows(survey: SurveyedCodebase): Generator<unknown> {
-  const { elements, files } = survey;
-  const row = (granularity: string, members: number[]): unknown => ({
-    granularity,
-    members: members.map((e) => elements.key[e]).sort(compare),
-  });
-  for (const members of cycles(fileGraph(survey))) {
-    yield row(
-      elementKinds[KIND.file],
-      members.map((file) => files[file].element),
+  const { elements } = survey;
+  const folders = byFolders(elements);
+  const all = new Uint8Array(elements.count).fill(1);
+  for (const [grain, granularity] of [
+    ['files', 'file'],
+    ['groups', 'folder'],
+  ] as const) {
+    const { units, ...picture } = arrangedSurvey(
+      survey.dependencies,
+      unitTree(elements, folders, grain, all),
+      EVERYTHING_RESOLVED,
     );
-  }
-  const folders = folderUnits(survey);
-  for (const members of cycles(graphOf(survey, folders))) {
-    yield row(
-      elementKinds[KIND.folder],
-      members.map((unit) => folders.elements[unit]),
-    );
+    for (const { members, group } of picture.cycles) {
+      // A folder stands for the files that it holds itself.
+      if (group >= 0) continue;
+      const keys = members.map((node) => {
+        const unit = node - folders.count;
+        return grain === 'files' ? elements.key[units.element[unit]] : folders.name[units.group[unit]];
+      });
+      yield { granularity, members: keys.sort(compare) };
+    }
   }
 }

@@ -125,7 +125,8 @@ export async function takeIn(source: CodeSource, options: IntakeOptions = {}): P
 function sortByName({ intake, matcher }: Work, candidate: Candidate): boolean {
   const { path, entry } = candidate;
   const { name, size } = entry;
-  if (intake.manifests.has(path)) return false;
+  // A build script in a language that is read is code as well.
+  if (intake.manifests.has(path) && !languageOf(path)) return false;
   const choice = matcher.choice(path);
   if (choice?.take === 'leaveOut') {
     leaveOut(intake, candidate, 'byChoice', `you left out ${choice.glob}`);

@@ -43,6 +43,8 @@ describe('project files', () => {
     'pom.xml',
     'compile_commands.json',
     'CMakeLists.txt',
+    'setup.py',
+    'streams.gradle.kts',
   ])('%s is one', (name) => {
     expect(isProjectFile(name)).toBe(true);
   });

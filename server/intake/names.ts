@@ -85,7 +85,7 @@ export function isReadme(name: string): boolean {
 
 /** Files that say how a part of the codebase is built and what it rests on. */
 const projectFile =
-  /^((package|composer|[tj]sconfig[^/]*)\.json|pyproject\.toml|requirements[^/]*\.txt|pom\.xml|(build|settings)\.gradle(\.kts)?|[^/]+\.(csproj|vbproj|fsproj|sln)|compile_commands\.json|go\.(mod|work)|Cargo\.toml|Gemfile|[^/]+\.gemspec|CMakeLists\.txt|Makefile|GNUmakefile|\.gitmodules)$/;
+  /^((package|composer|[tj]sconfig[^/]*)\.json|pyproject\.toml|setup\.(py|cfg)|requirements[^/]*\.txt|pom\.xml|[^/]+\.gradle(\.kts)?|[^/]+\.(csproj|vbproj|fsproj|sln)|compile_commands\.json|go\.(mod|work)|Cargo\.toml|Gemfile|[^/]+\.gemspec|CMakeLists\.txt|Makefile|GNUmakefile|\.gitmodules)$/;
 
 export function isProjectFile(name: string): boolean {
   return projectFile.test(name);

@@ -21,7 +21,7 @@ export interface SurveyRecord {
 const packr = new Packr({ moreTypes: true, useRecords: false });
 
 /** Parts in which a survey's columns are stored; the rest of it are plain rows. */
-const parts = ['elements', 'dependencies', 'figures', 'files', 'gaps', 'externals'] as const;
+const parts = ['elements', 'dependencies', 'figures', 'files', 'gaps', 'externals', 'buildModules'] as const;
 
 const quotedParts = parts.map((part) => `'${part}'`).join(', ');
 
@@ -101,6 +101,16 @@ export function latestSurvey(store: Store, codebaseId: number): SurveyRecord | n
   return row === undefined ? null : record(row);
 }
 
+/** The survey that an address pins, or the newest; null while there is none. A Problem when the pinned one is gone. */
+export function surveyShown(store: Store, codebaseId: number, pinned: number | null): SurveyRecord | null {
+  if (pinned === null) return latestSurvey(store, codebaseId);
+  const row = store
+    .prepare(`SELECT ${columns} FROM survey WHERE codebase_id = ? AND id = ?`)
+    .get(codebaseId, pinned);
+  if (row !== undefined) return record(row);
+  throw new Problem('notFound', `Survey ${pinned}, which this link names, is gone; newer ones replaced it.`);
+}
+
 export function latestSurveyId(store: Store, codebaseId: number): number | null {
   return store.prepare('SELECT max(id) FROM survey WHERE codebase_id = ?').pluck().get(codebaseId) as
     number | null;
@@ -124,6 +134,7 @@ export function loadSurvey(store: Store, id: number): SurveyedCodebase {
   dependencies.column ??= new Uint16Array(dependencies.line.length);
   elements.docStart ??= new Int32Array(elements.count);
   elements.docEnd ??= new Int32Array(elements.count);
+  survey.buildModules ??= [];
   return survey;
 }
 

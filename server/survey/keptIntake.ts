@@ -10,9 +10,11 @@ export interface KeptIntake {
   submodules: Submodule[];
   notes: string[];
   entryPoints: EntryPoint[];
+  /** Files and folders left out. */
+  leftOutCount: number;
 }
 
-export function keptIntake(result: Pick<SourceSurvey, 'intake' | 'entryPoints'>): KeptIntake {
+export function keptIntake(result: Pick<SourceSurvey, 'intake' | 'entryPoints' | 'leftOut'>): KeptIntake {
   const { manifests, documents, purposes, submodules, notes } = result.intake;
   return {
     manifests: [...manifests],
@@ -21,6 +23,7 @@ export function keptIntake(result: Pick<SourceSurvey, 'intake' | 'entryPoints'>)
     submodules,
     notes,
     entryPoints: result.entryPoints,
+    leftOutCount: result.leftOut.length,
   };
 }
 
@@ -31,4 +34,5 @@ export const nothingKept: KeptIntake = {
   submodules: [],
   notes: [],
   entryPoints: [],
+  leftOutCount: 0,
 };

@@ -1,10 +1,13 @@
+import { byFolders } from '../../core/arrangement/folders.ts';
+import { unitTree } from '../../core/arrangement/nodes.ts';
 import { KIND } from '../../core/facts/fileFacts.ts';
 import { cycles } from '../../core/graph/components.ts';
 import { propagationCost } from '../../core/graph/reach.ts';
-import { folderUnits, graphOf } from '../../core/graph/units.ts';
+import { rollUp } from '../../core/graph/rollUp.ts';
 import { isImportKind } from '../../core/link/linked.ts';
 import { fileGraph } from '../../core/measures/coupling.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
+import { withoutTests } from '../../core/testCode.ts';
 
 /** The whole codebase in a few figures, kept with the survey so that lists need not load it. */
 export interface Totals {
@@ -22,6 +25,9 @@ export interface Totals {
   partlyRead: number;
   leftOut: number;
   fileCycles: number;
+  /** The same with tests left out. */
+  fileCyclesWithoutTests: number;
+  /** Cycles of folders, each taken with the files it holds itself. */
   folderCycles: number;
   /** Share of the files that are in the largest cycle, 0 to 1. */
   largestCycleShare: number;
@@ -36,9 +42,19 @@ export function totalsOf(survey: SurveyedCodebase, leftOut: number): Totals {
   const { elements, files, gaps } = survey;
   const graph = fileGraph(survey);
   const fileCycles = cycles(graph);
+  const folders = unitTree(
+    elements,
+    byFolders(elements),
+    'groups',
+    new Uint8Array(elements.count).fill(1),
+  ).units;
   const sum = (value: (file: (typeof files)[number]) => number): number =>
     files.reduce((total, file) => total + value(file), 0);
-  const count = (kind: number): number => elements.kind.reduce((n, k) => n + (k === kind ? 1 : 0), 0);
+  const count = (kind: number): number =>
+    files.reduce((total, { element }) => {
+      for (let e = element; e < elements.subtreeEnd[element]; e++) if (elements.kind[e] === kind) total++;
+      return total;
+    }, 0);
   return {
     files: files.length,
     lines: sum(({ lines }) => lines.lines),
@@ -53,8 +69,9 @@ export function totalsOf(survey: SurveyedCodebase, leftOut: number): Totals {
     partlyRead: files.filter(({ parse }) => parse !== 'clean').length,
     leftOut,
     fileCycles: fileCycles.length,
-    folderCycles: cycles(graphOf(survey, folderUnits(survey))).length,
-    largestCycleShare: (fileCycles[0]?.length ?? 0) / files.length,
+    fileCyclesWithoutTests: cycles(fileGraph(withoutTests(survey))).length,
+    folderCycles: cycles(rollUp(survey.dependencies, folders.unitOf, folders.count)).length,
+    largestCycleShare: (fileCycles[0]?.length ?? 0) / Math.max(1, files.length),
     propagationCost: files.length > MAX_REACH_FILES ? NaN : propagationCost(graph),
   };
 }

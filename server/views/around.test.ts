@@ -3,12 +3,13 @@ import { constructsOfText, surveyText } from '../../tests/surveyText.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { sourceConstructs } from './constructsView.ts';
 import { signatureOf, withoutMarks } from './described.ts';
-import { filterOf } from './filters.ts';
+import { filterOf } from './picture/filters.ts';
 import { classDiagramView, hierarchyView } from './hierarchy/hierarchyView.ts';
-import { neighboursOf } from './neighbours.ts';
+import { neighbours } from './picture/neighbours.ts';
+import { mainScope } from './ground/scope.ts';
 import { candidatesFor, lineOfNote } from './notesView.ts';
 import { outlineView } from './outlineView.ts';
-import { elementOf } from './remembered.ts';
+import { elementOf } from './ground/elements.ts';
 import { completed, inverted, listedElements } from './shortlistView.ts';
 import { innermost, searchedPaths } from './textSearchView.ts';
 
@@ -98,7 +99,7 @@ describe('the links of a text', () => {
 
 describe('neighbours', () => {
   const step = (key: string, direction: 'uses' | 'usedBy', withTests = true) =>
-    neighboursOf(survey, key, { direction, filter: filterOf('any', 'resolved'), withTests, limit: 10 });
+    neighbours(survey, key, { direction, filter: filterOf('any', 'resolved'), withTests, limit: 10 });
 
   it('of a routine are routines and types, and say whether the tree goes on', () => {
     expect(step('src/desk.ts#Desk.free', 'usedBy').listed).toMatchObject([
@@ -130,7 +131,7 @@ describe('a shortlist', () => {
   });
 
   it('inverted holds the others of its kinds', () => {
-    expect(inverted(survey, ['src/web.ts', 'src/desk.ts'], 0)).toEqual(['src/rate.ts', 'tests/desk.test.ts']);
+    expect(inverted(survey, ['src/web.ts', 'src/desk.ts'])).toEqual(['src/rate.ts', 'tests/desk.test.ts']);
   });
 
   it('marks what it holds, and what is above it otherwise; members that are gone mark nothing', () => {
@@ -192,7 +193,8 @@ describe('places in texts', () => {
   });
 
   it('are looked for in the files that a glob, a folder or an ending names', () => {
-    const paths = (glob: string) => searchedPaths(survey, { scope: 0, glob, withTests: true });
+    const paths = (glob: string) =>
+      searchedPaths(survey, { scope: { ...mainScope(survey), group: 0 }, glob, withTests: true });
     expect(paths('desk*')).toEqual(['src/desk.ts', 'tests/desk.test.ts']);
     expect(paths('tests')).toEqual(['tests/desk.test.ts']);
     expect(paths('src/rate.ts, web.ts')).toEqual(['src/rate.ts', 'src/web.ts']);

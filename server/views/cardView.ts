@@ -1,10 +1,10 @@
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { measureNamed } from '../../core/measures/catalogue.ts';
-import { Problem } from '../problem.ts';
 import type { ReadText } from '../source/readText.ts';
 import { describe, type Description } from './described.ts';
 import { formName } from './dossierView.ts';
-import { elementOf, kindOf, labelOf, measureValues, type ElementLabel } from './remembered.ts';
+import { kindOf, labelOf, neededElement, type ElementLabel } from './ground/elements.ts';
+import { measureValues } from './ground/memory.ts';
 
 /** What a name is, in short: shown where the name is pointed at. */
 export interface Card extends ElementLabel, Description {
@@ -21,8 +21,7 @@ const figuresShown: Partial<Record<ElementLabel['kind'], string[]>> = {
 };
 
 export async function cardView(survey: SurveyedCodebase, readText: ReadText, key: string): Promise<Card> {
-  const element = elementOf(survey, key);
-  if (element === undefined) throw new Problem('notFound', `This survey has no ${key}.`);
+  const element = neededElement(survey, key);
   const { elements } = survey;
   const file = elements.file[element];
   const figures = (figuresShown[kindOf(survey, element)] ?? []).flatMap((id) => {

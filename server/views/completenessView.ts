@@ -6,8 +6,8 @@ import { ACCEPTED } from '../../core/link/imports.ts';
 import type { IntakeRules } from '../intake/rules.ts';
 import { gapItem, type Completeness } from '../survey/completeness.ts';
 import type { ReadText } from '../source/readText.ts';
-import type { ElementLabel } from './remembered.ts';
-import { labelOf } from './remembered.ts';
+import type { ElementLabel } from './ground/elements.ts';
+import { labelOf } from './ground/elements.ts';
 
 export interface CompletenessPage {
   gaps: GapRow[];
@@ -164,7 +164,16 @@ export interface Comparison {
   right: { path: string; text: string | null };
 }
 
-export async function comparisonView(readText: ReadText, left: string, right: string): Promise<Comparison> {
-  const [a, b] = await Promise.all([readText(left), readText(right)]);
-  return { left: { path: left, text: a?.text ?? null }, right: { path: right, text: b?.text ?? null } };
+export async function comparisonView(
+  survey: SurveyedCodebase,
+  readText: ReadText,
+  left: string,
+  right: string,
+): Promise<Comparison> {
+  // Only what was surveyed is read: beside the code lie files that are nobody's business.
+  const surveyed = new Set(survey.files.map(({ path }) => path));
+  const textOf = async (path: string): Promise<string | null> =>
+    surveyed.has(path) ? ((await readText(path))?.text ?? null) : null;
+  const [a, b] = await Promise.all([textOf(left), textOf(right)]);
+  return { left: { path: left, text: a }, right: { path: right, text: b } };
 }

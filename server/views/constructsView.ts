@@ -15,8 +15,8 @@ import {
   type DependencyKind,
 } from '../../core/link/linked.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
-import { firstRow } from './evidenceView.ts';
-import { labelOf, type ElementLabel } from './remembered.ts';
+import { firstRow } from './picture/neighbours.ts';
+import { labelOf, type ElementLabel } from './ground/elements.ts';
 
 /** What stands in a file's text, stretch by stretch, and where each name leads. */
 export interface SourceConstructs {

@@ -1,85 +1,153 @@
-import { KIND } from '../../core/facts/fileFacts.ts';
-import { cycles } from '../../core/graph/components.ts';
+import { groupKey } from '../../core/arrangement/arrangement.ts';
+import type { ArrangedSurvey } from '../../core/arrangement/arranged.ts';
+import type { Cycle } from '../../core/arrangement/cycles.ts';
+import { isBelow, nodesOfUnits, unitOfNode } from '../../core/arrangement/nodes.ts';
+import { goesAgainst } from '../../core/arrangement/order.ts';
 import { coveringWalks, stepsInside } from '../../core/graph/cycleWalk.ts';
-import { rollUp, weightBetween, type DependencyFilter } from '../../core/graph/rollUp.ts';
-import { folderUnits, unitsOfKind, type Units } from '../../core/graph/units.ts';
+import { rollUpUnits, weightBetween } from '../../core/graph/rollUp.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
-import { leftOutOf } from './leftOut.ts';
-import { labelOf, type ElementLabel } from './remembered.ts';
+import type { Scope } from './ground/scope.ts';
+import { arranged, type PictureQuestion } from './picture/arranged.ts';
+import { cycleKey, cycleNamed } from './picture/cycleNames.ts';
+import { nodeLabel, type NodeLabel } from './picture/labels.ts';
 
-export type CycleGranularity = 'folder' | 'file' | 'type' | 'routine';
-
-export interface CyclesQuery {
-  granularity: CycleGranularity;
-  scope: number;
-  filter: DependencyFilter;
-  withTests: boolean;
-  /** The shortlist that the picture is confined to. */
-  only?: { marks: Uint8Array } | null;
+export interface CyclesQuery extends PictureQuestion {
+  scope: Scope;
+  /** Name of the cycle that is opened, as {@link cycleKey} gives it; null for the first. */
+  cycle: string | null;
 }
 
 export interface CycleStep {
-  from: ElementLabel;
-  to: ElementLabel;
+  from: NodeLabel;
+  to: NodeLabel;
   count: number;
+  /** True when it goes against the one order: a first candidate to cut. */
+  against: boolean;
 }
 
-export interface CycleView {
+/** A cycle as it is listed. */
+export interface CycleSummary {
   tag: string;
-  members: ElementLabel[];
-  /** Closed walks that together pass through every member, the shortest first. */
+  key: string;
+  size: number;
+  /** Its first members. */
+  names: NodeLabel[];
+  /** The group whose children the members are; null for a cycle among elements of the grain. */
+  within: string | null;
+}
+
+/** A cycle opened. */
+export interface CycleDetails extends CycleSummary {
+  members: NodeLabel[];
+  /** Closed walks that together pass through every member, or through as many as a few walks can, the shortest first. */
   walks: CycleStep[][];
-  /** All dependencies inside, lightest first. */
+  /** Members that none of the walks passes through. */
+  notWalked: number;
+  /** Dependencies inside, those against the order first, then the lightest first. */
   steps: CycleStep[];
+  stepCount: number;
+  against: { steps: number; references: number };
   references: number;
 }
 
 export interface CyclesPicture {
-  cycles: CycleView[];
-  /** How many elements of the granularity there are, and how many of them are in cycles. */
+  cycles: CycleSummary[];
+  open: CycleDetails | null;
+  /** The name that the address asks for, when this picture has no such cycle. */
+  unknown: string | null;
+  /** How many elements of the grain there are in the scope, and how many of them are in cycles. */
   elements: number;
   inCycles: number;
 }
 
 const MAX_WALKS = 12;
-const MAX_STEPS = 60;
+const MAX_STEPS = 200;
+const NAMES = 4;
 
-export function cyclesView(survey: SurveyedCodebase, query: CyclesQuery): CyclesPicture {
-  const units = unitsFor(survey, query);
-  const graph = rollUp(survey.dependencies, units.unitOf, units.elements.length, query.filter);
-  const label = (unit: number): ElementLabel => labelOf(survey, units.elements[unit]);
-  const found = cycles(graph);
+function summaryOf(
+  survey: SurveyedCodebase,
+  picture: ArrangedSurvey,
+  { tag, members, group }: Cycle,
+): CycleSummary {
   return {
-    cycles: found.map((members, index) => {
-      const steps = stepsInside(graph, members);
-      const step = (from: number, to: number): CycleStep => ({
-        from: label(from),
-        to: label(to),
-        count: weightBetween(graph, from, to),
-      });
-      return {
-        tag: `C${index + 1}`,
-        members: members.map(label),
-        walks: coveringWalks(graph, members)
-          .slice(0, MAX_WALKS)
-          .map((walk) => walk.map((unit, i) => step(unit, walk[(i + 1) % walk.length]))),
-        steps: steps.slice(0, MAX_STEPS).map(({ from, to }) => step(from, to)),
-        references: steps.reduce((sum, { weight }) => sum + weight, 0),
-      };
-    }),
-    elements: units.elements.length,
-    inCycles: found.reduce((sum, members) => sum + members.length, 0),
+    tag,
+    key: cycleKey(survey, picture, tag, members),
+    size: members.length,
+    names: members.slice(0, NAMES).map((node) => nodeLabel(survey, picture, node)),
+    within: group < 0 ? null : groupKey(picture.arrangement, group),
   };
 }
 
-function unitsFor(survey: SurveyedCodebase, query: CyclesQuery): Units {
-  const kinds = { file: KIND.file, type: KIND.type, routine: KIND.routine };
-  const units =
-    query.granularity === 'folder'
-      ? folderUnits(survey, query.scope)
-      : unitsOfKind(survey, kinds[query.granularity], query.scope);
-  leftOutOf(survey, { withTests: query.withTests, only: query.only?.marks }).forEach((isOut, e) => {
-    if (isOut) units.unitOf[e] = -1;
+/** The first cycles among elements of the grain, and how many there are. */
+export function cycleList(
+  survey: SurveyedCodebase,
+  query: PictureQuestion,
+  limit: number,
+): { cycles: CycleSummary[]; cycleCount: number } {
+  const picture = arranged(survey, query);
+  const found = picture.cycles.filter(({ group }) => group < 0);
+  return {
+    cycles: found.slice(0, limit).map((cycle) => summaryOf(survey, picture, cycle)),
+    cycleCount: found.length,
+  };
+}
+
+export function cyclesView(survey: SurveyedCodebase, query: CyclesQuery): CyclesPicture {
+  const picture = arranged(survey, query);
+  const { arrangement, units } = picture;
+  const isInside = (node: number): boolean => isBelow(picture, node, query.scope.group);
+  const found = picture.cycles.filter(({ members }) => members.some(isInside));
+  const named = query.cycle === null ? found[0] : cycleNamed(survey, picture, query.cycle);
+  const chosen = named ?? found[0];
+  const inCycle = new Uint8Array(units.count);
+  for (const { members, group } of picture.cycles)
+    if (group < 0) for (const node of members) inCycle[unitOfNode(picture, node)] = 1;
+  let elements = 0;
+  let inCycles = 0;
+  for (let unit = 0; unit < units.count; unit++) {
+    if (units.isOfGrain[unit] === 0 || !isInside(arrangement.count + unit)) continue;
+    elements++;
+    inCycles += inCycle[unit];
+  }
+  return {
+    cycles: found.map((cycle) => summaryOf(survey, picture, cycle)),
+    open: chosen ? { ...summaryOf(survey, picture, chosen), ...details(survey, picture, chosen) } : null,
+    unknown: named || query.cycle === null ? null : query.cycle,
+    elements,
+    inCycles,
+  };
+}
+
+function details(
+  survey: SurveyedCodebase,
+  picture: ArrangedSurvey,
+  { members }: Cycle,
+): Omit<CycleDetails, keyof CycleSummary> {
+  const graph = rollUpUnits(picture.graph, nodesOfUnits(picture, members), members.length);
+  const all = members.map((_, i) => i);
+  const labels = members.map((node) => nodeLabel(survey, picture, node));
+  const isAgainst = (from: number, to: number): boolean =>
+    goesAgainst(picture.order, members[from], members[to]);
+  const step = (from: number, to: number): CycleStep => ({
+    from: labels[from],
+    to: labels[to],
+    count: weightBetween(graph, from, to),
+    against: isAgainst(from, to),
   });
-  return units;
+  const steps = stepsInside(graph, all);
+  const against = steps.filter(({ from, to }) => isAgainst(from, to));
+  const down = steps.filter(({ from, to }) => !isAgainst(from, to));
+  const walks = coveringWalks(graph, all, MAX_WALKS);
+  return {
+    members: labels,
+    walks: walks.map((walk) => walk.map((unit, i) => step(unit, walk[(i + 1) % walk.length]))),
+    notWalked: members.length - new Set(walks.flat()).size,
+    steps: [...against, ...down].slice(0, MAX_STEPS).map(({ from, to }) => step(from, to)),
+    stepCount: steps.length,
+    against: {
+      steps: against.length,
+      references: against.reduce((sum, { weight }) => sum + weight, 0),
+    },
+    references: steps.reduce((sum, { weight }) => sum + weight, 0),
+  };
 }

@@ -4,7 +4,7 @@ import { isDocument } from '../intake/names.ts';
 import { Problem } from '../problem.ts';
 import type { ReadText } from '../source/readText.ts';
 import type { KeptIntake } from '../survey/keptIntake.ts';
-import { elementOf, kindOf } from './remembered.ts';
+import { elementOf, kindOf } from './ground/elements.ts';
 
 /** A text for people: Markdown, or a project file as it is. */
 export interface DocumentPage {

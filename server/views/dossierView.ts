@@ -1,17 +1,23 @@
-import { declarationForms, type ElementKind } from '../../core/facts/fileFacts.ts';
+import { parseGroupKey, subgroups } from '../../core/arrangement/arrangement.ts';
+import { unitOfNode } from '../../core/arrangement/nodes.ts';
+import type { Grain } from '../../core/arrangement/units.ts';
+import { declarationForms, KIND } from '../../core/facts/fileFacts.ts';
 import { EVERYTHING_RESOLVED } from '../../core/graph/rollUp.ts';
-import { cycles } from '../../core/graph/components.ts';
-import { folderUnits, graphOf } from '../../core/graph/units.ts';
 import { NO_FORM } from '../../core/link/linked.ts';
-import { fileGraph } from '../../core/measures/coupling.ts';
-import { measureNamed } from '../../core/measures/catalogue.ts';
+import type { MeasuredKind } from '../../core/measures/measure.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
-import { Problem } from '../problem.ts';
 import { describe, type Description } from './described.ts';
+import { kindOf, labelOf, neededElement, type ElementLabel } from './ground/elements.ts';
+import { measure, measureValues, remembered } from './ground/memory.ts';
+import { arrangementOf, groupValues, neededGroup, type Scope } from './ground/scope.ts';
+import { counted, testElements } from './ground/tests.ts';
 import { hierarchyLinks, type HierarchyLink } from './hierarchy/links.ts';
-import { neighbours, type Neighbours } from './neighbours.ts';
+import { arranged, type PictureQuestion } from './picture/arranged.ts';
+import { cycleKey } from './picture/cycleNames.ts';
+import { arrangementWords } from './picture/arrangementWords.ts';
+import { groupLabel } from './picture/labels.ts';
+import { neighbours, type Neighbours } from './picture/neighbours.ts';
 import type { ReadText } from '../source/readText.ts';
-import { elementOf, kindOf, labelOf, measureValues, remembered, type ElementLabel } from './remembered.ts';
 
 /** All that is known of the focus. */
 export interface Dossier extends ElementLabel {
@@ -20,8 +26,12 @@ export interface Dossier extends ElementLabel {
   file: string | null;
   startLine: number;
   endLine: number;
-  /** Elements it stands in, outermost first. */
+  /** Elements (or groups) it stands in, outermost first. */
   path: ElementLabel[];
+  /** The group of the arrangement at hand that it stands in; null for groups, and where groups are folders. */
+  group: (ElementLabel & { arrangement: string }) | null;
+  /** Of a file that is split: the groups in which parts of it stand, beside the one that holds most of its code. */
+  alsoIn: ElementLabel[];
   measures: DossierMeasure[];
   peers: number;
   /** How it introduces itself in its source. */
@@ -30,10 +40,18 @@ export interface Dossier extends ElementLabel {
   usedBy: Neighbours;
   parents: HierarchyLink[];
   children: HierarchyLink[];
-  cycles: { granularity: 'file' | 'folder'; tag: string; size: number }[];
+  cycles: DossierCycle[];
   holds: ElementLabel[];
   gaps: { name: string; reason: string; line: number }[];
   damage: [number, number][];
+}
+
+/** A cycle that the focus takes part in. */
+export interface DossierCycle {
+  tag: string;
+  key: string;
+  grain: Grain;
+  size: number;
 }
 
 export interface DossierMeasure {
@@ -50,8 +68,8 @@ export interface DossierMeasure {
   medianShare: number;
 }
 
-const measuresShown: Partial<Record<ElementKind, string[]>> = {
-  folder: ['codeLines', 'files', 'complexityMean', 'instability', 'internalShare', 'commentShare'],
+const measuresShown: Record<MeasuredKind, string[]> = {
+  group: ['codeLines', 'files', 'complexityMean', 'instability', 'internalShare', 'commentShare'],
   file: ['codeLines', 'complexitySum', 'complexityMax', 'instability', 'level', 'reachedBy', 'commentShare'],
   type: ['codeLines', 'routines', 'wmc', 'cbo', 'dit', 'usedByTypes'],
   routine: [
@@ -68,35 +86,134 @@ const measuresShown: Partial<Record<ElementKind, string[]>> = {
 
 /** Entries of one list in the dossier. */
 const MAX_LISTED = 60;
-const allOf = { filter: EVERYTHING_RESOLVED, withTests: true, limit: MAX_LISTED };
+
+export interface DossierQuery {
+  focus: string;
+  /** The picture beside which it stands: its arrangement, its certainty, its tests. */
+  question: PictureQuestion;
+}
 
 export async function dossierView(
   survey: SurveyedCodebase,
   readText: ReadText,
-  key: string,
+  { focus, question }: DossierQuery,
 ): Promise<Dossier> {
-  const element = elementOf(survey, key);
-  if (element === undefined) throw new Problem('notFound', `This survey has no ${key}.`);
+  const named = parseGroupKey(focus);
+  return named
+    ? groupDossier(survey, neededGroup(survey, named), question)
+    : elementDossier(survey, readText, neededElement(survey, focus), question);
+}
+
+async function elementDossier(
+  survey: SurveyedCodebase,
+  readText: ReadText,
+  element: number,
+  question: PictureQuestion,
+): Promise<Dossier> {
   const { elements } = survey;
   const file = elements.file[element];
+  const label = labelOf(survey, element);
+  // The figures of a test are of a survey with tests.
+  const withTests = question.withTests || testElements(survey)[element] === 1;
+  const kind = elements.kind[element] === KIND.folder ? 'group' : kindOf(survey, element);
+  const isMeasured = kind in measuresShown;
+  const peers = isMeasured ? peersOf(survey, withTests, element) : [];
   return {
-    ...labelOf(survey, element),
+    ...label,
     form: formName(survey, element),
     file: file < 0 ? null : elements.key[file],
     startLine: elements.startLine[element],
     endLine: elements.endLine[element],
     path: pathTo(survey, element),
-    measures: measuresOf(survey, element),
-    peers: peersOf(survey, element).length,
+    ...placeAmongGroups(survey, element, question),
+    measures: isMeasured ? measuresOf(counted(survey, withTests), kind as MeasuredKind, element, peers) : [],
+    peers: peers.length,
     description: await describe(survey, element, readText),
-    uses: neighbours(survey, element, { ...allOf, direction: 'uses' }),
-    usedBy: neighbours(survey, element, { ...allOf, direction: 'usedBy' }),
+    ...usesOf(survey, label.key, question),
     parents: hierarchyLinks(survey, element, 'up'),
-    children: hierarchyLinks(survey, element, 'down').slice(0, MAX_LISTED),
-    cycles: cyclesOf(survey, element),
+    children: hierarchyLinks(survey, element, 'down'),
+    cycles: cyclesWith(survey, question, {
+      element,
+      group:
+        kind === 'group' && question.by === 'folders'
+          ? arrangementOf(survey, 'folders').groupOf[element]
+          : -1,
+    }),
     holds: childrenOf(survey, element),
     gaps: file === element ? gapsOf(survey, element) : [],
     damage: survey.files.find((record) => record.element === element)?.damage ?? [],
+  };
+}
+
+function groupDossier(
+  survey: SurveyedCodebase,
+  { arrangement, group }: Scope,
+  question: PictureQuestion,
+): Dossier {
+  const path: ElementLabel[] = [];
+  for (let g = arrangement.parent[group]; g > 0; g = arrangement.parent[g])
+    path.unshift(groupLabel(arrangement, g));
+  const shown = counted(survey, question.withTests);
+  const files = groupValues(shown, arrangement, 'files');
+  const peers = [...files.keys()].filter((g) => g > 0 && files[g] > 0);
+  const own = shown.files.filter(({ element }) => arrangement.groupOf[element] === group);
+  const label = groupLabel(arrangement, group);
+  return {
+    ...label,
+    form: arrangementWords[arrangement.id].one,
+    file: null,
+    startLine: 0,
+    endLine: 0,
+    path,
+    group: null,
+    alsoIn: [],
+    measures: groupMeasures(shown, { arrangement, group }, peers),
+    peers: peers.length,
+    description: { signature: '', doc: '' },
+    ...usesOf(survey, label.key, question),
+    parents: [],
+    children: [],
+    cycles: cyclesWith(survey, { ...question, by: arrangement.id }, { element: -1, group }),
+    holds: [
+      ...subgroups(arrangement, group)
+        .filter((g) => files[g] > 0)
+        .map((g) => groupLabel(arrangement, g)),
+      ...own.map(({ element }) => labelOf(survey, element)),
+    ],
+    gaps: [],
+    damage: [],
+  };
+}
+
+/** Uses by kind and count: of any kind, with the certainty and the tests of the picture. */
+function usesOf(
+  survey: SurveyedCodebase,
+  key: string,
+  { filter: { certainties }, withTests }: PictureQuestion,
+): Pick<Dossier, 'uses' | 'usedBy'> {
+  const query = { filter: { ...EVERYTHING_RESOLVED, certainties }, withTests, limit: MAX_LISTED };
+  return {
+    uses: neighbours(survey, key, { ...query, direction: 'uses' }),
+    usedBy: neighbours(survey, key, { ...query, direction: 'usedBy' }),
+  };
+}
+
+/** Where an element stands in an arrangement that is not the folders. */
+function placeAmongGroups(
+  survey: SurveyedCodebase,
+  element: number,
+  { by }: PictureQuestion,
+): Pick<Dossier, 'group' | 'alsoIn'> {
+  const { elements } = survey;
+  const arrangement = arrangementOf(survey, by);
+  const own = arrangement.groupOf[element];
+  if (by === 'folders' || own < 0) return { group: null, alsoIn: [] };
+  const others = new Set<number>();
+  for (let e = element + 1; elements.file[element] === element && e < elements.subtreeEnd[element]; e++)
+    if (arrangement.groupOf[e] !== own) others.add(arrangement.groupOf[e]);
+  return {
+    group: { ...groupLabel(arrangement, own), arrangement: arrangementWords[by].one },
+    alsoIn: [...others].map((group) => groupLabel(arrangement, group)),
   };
 }
 
@@ -116,36 +233,62 @@ function pathTo(survey: SurveyedCodebase, element: number): ElementLabel[] {
   return path;
 }
 
-function peersOf(survey: SurveyedCodebase, element: number): number[] {
+/** Elements of the same kind, those of tests among them only when tests count. */
+function peersOf(survey: SurveyedCodebase, withTests: boolean, element: number): number[] {
   const kind = survey.elements.kind[element];
-  return remembered(survey, `peers ${kind}`, () => {
+  return remembered(survey, `peers ${kind} ${withTests}`, () => {
+    const isTest = testElements(survey);
     const peers: number[] = [];
     survey.elements.kind.forEach((k, e) => {
-      if (k === kind) peers.push(e);
+      if (k === kind && (withTests || isTest[e] === 0)) peers.push(e);
     });
     return peers;
   });
 }
 
-function measuresOf(survey: SurveyedCodebase, element: number): DossierMeasure[] {
-  const shown = measuresShown[kindOf(survey, element)] ?? [];
-  return shown.flatMap((id): DossierMeasure[] => {
-    const { name, unit, decimals, definition } = measureNamed(id)!;
-    const values = measureValues(survey, id);
-    const value = values[element];
-    if (Number.isNaN(value)) return [];
-    const sorted = remembered(survey, `sorted ${survey.elements.kind[element]} ${id}`, () =>
-      Float64Array.from(
-        peersOf(survey, element)
-          .map((e) => values[e])
-          .filter((v) => !Number.isNaN(v)),
-      ).sort(),
-    );
-    const largest = sorted.at(-1) || 1;
-    const rank = sorted.length - upperBound(sorted, value) + 1;
-    const medianShare = sorted[sorted.length >> 1] / largest;
-    return [{ id, name, unit, decimals, definition, value, rank, share: value / largest, medianShare }];
+function measuresOf(
+  shown: SurveyedCodebase,
+  kind: MeasuredKind,
+  element: number,
+  peers: readonly number[],
+): DossierMeasure[] {
+  return measuresShown[kind].flatMap((id) =>
+    rankedMeasure(id, measureValues(shown, id), element, () =>
+      remembered(shown, `sorted ${kind} ${id}`, () => sortedValues(measureValues(shown, id), peers)),
+    ),
+  );
+}
+
+function groupMeasures(
+  shown: SurveyedCodebase,
+  { arrangement, group }: Scope,
+  peers: readonly number[],
+): DossierMeasure[] {
+  return measuresShown.group.flatMap((id) => {
+    const values = groupValues(shown, arrangement, id);
+    return rankedMeasure(id, values, group, () => sortedValues(values, peers));
   });
+}
+
+function sortedValues(values: Float64Array, members: readonly number[]): Float64Array {
+  return Float64Array.from(members.map((i) => values[i]).filter((value) => !Number.isNaN(value))).sort();
+}
+
+/** A value with its place among those of its peers; nothing where it has none. */
+function rankedMeasure(
+  id: string,
+  values: Float64Array,
+  at: number,
+  peerValues: () => Float64Array,
+): DossierMeasure[] {
+  const value = values[at];
+  if (Number.isNaN(value)) return [];
+  const { name, unit, decimals, definition } = measure(id);
+  const sorted = peerValues();
+  const largest = sorted.at(-1) || 1;
+  const rank = sorted.length - upperBound(sorted, value) + 1;
+  const medianShare = sorted[sorted.length >> 1] / largest;
+  return [{ id, name, unit, decimals, definition, value, rank, share: value / largest, medianShare }];
 }
 
 function upperBound(sorted: Float64Array, value: number): number {
@@ -159,27 +302,32 @@ function upperBound(sorted: Float64Array, value: number): number {
   return low;
 }
 
-function cyclesOf(survey: SurveyedCodebase, element: number): Dossier['cycles'] {
-  const membership = remembered(survey, 'cycle membership', () => {
-    const found = new Map<number, Dossier['cycles'][number]>();
-    cycles(fileGraph(survey)).forEach((members, index) => {
-      for (const file of members) {
-        const tag = `C${index + 1}`;
-        found.set(survey.files[file].element, { granularity: 'file', tag, size: members.length });
-      }
-    });
-    const folders = folderUnits(survey);
-    cycles(graphOf(survey, folders)).forEach((members, index) => {
-      for (const unit of members) {
-        const tag = `C${index + 1}`;
-        found.set(folders.elements[unit], { granularity: 'folder', tag, size: members.length });
-      }
-    });
-    return found;
+/** Cycles of files, and of groups, under the question at hand, in which an element or a group takes part; -1 for none. */
+function cyclesWith(
+  survey: SurveyedCodebase,
+  question: PictureQuestion,
+  focus: { element: number; group: number },
+): DossierCycle[] {
+  return cycleGrains.flatMap((grain) => {
+    const picture = arranged(survey, { ...question, grain });
+    const isFocus = (node: number): boolean => {
+      const unit = unitOfNode(picture, node);
+      if (unit < 0) return node === focus.group;
+      const element = picture.units.element[unit];
+      return element < 0 ? picture.units.group[unit] === focus.group : element === focus.element;
+    };
+    return picture.cycles
+      .filter(({ members }) => members.some(isFocus))
+      .map(({ tag, members }) => ({
+        tag,
+        key: cycleKey(survey, picture, tag, members),
+        grain,
+        size: members.length,
+      }));
   });
-  const found = membership.get(element);
-  return found ? [found] : [];
 }
+
+const cycleGrains: readonly Grain[] = ['files', 'groups'];
 
 function childrenOf(survey: SurveyedCodebase, element: number): ElementLabel[] {
   const { elements } = survey;

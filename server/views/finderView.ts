@@ -3,7 +3,8 @@ import { NO_FORM } from '../../core/link/linked.ts';
 import { parseFindQuery, type FindQuery } from '../../core/search/findQuery.ts';
 import { nameMatcher, type Candidate } from '../../core/search/namePattern.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
-import { labelOf, remembered, type ElementLabel } from './remembered.ts';
+import { labelOf, type ElementLabel } from './ground/elements.ts';
+import { remembered } from './ground/memory.ts';
 
 export interface FoundElement extends ElementLabel {
   form: string;

@@ -1,103 +1,170 @@
-import { rollUp, type DependencyFilter } from '../../core/graph/rollUp.ts';
-import { unitsOf } from '../../core/graph/units.ts';
-import { matrixRows, type MatrixRow } from '../../core/layout/matrixRows.ts';
+import type { ArrangedSurvey } from '../../core/arrangement/arranged.ts';
+import { groupKey, groupNamed, parseGroupKey } from '../../core/arrangement/arrangement.ts';
+import { nodesOfUnits, parentOfNode } from '../../core/arrangement/nodes.ts';
+import { openedByItself, pictureRows, rowGraph, type PictureRow } from '../../core/arrangement/rows.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
-import { leftOutOf } from './leftOut.ts';
-import { labelOf, type ElementLabel } from './remembered.ts';
+import type { Scope } from './ground/scope.ts';
+import { arranged, type PictureQuestion } from './picture/arranged.ts';
+import { cycleKey } from './picture/cycleNames.ts';
+import { groupLabel, nodeLabel, type NodeLabel } from './picture/labels.ts';
 
 /** What the matrix is to show. */
-export interface MatrixQuery {
-  scope: number;
-  /** `folders`: folders that open in place; `files`: all files below the scope at once. */
-  granularity: 'folders' | 'files';
-  open: string[];
+export interface MatrixQuery extends PictureQuestion {
+  scope: Scope;
+  /** Keys of the groups opened by hand; null for those that the picture opens by itself. */
+  open: readonly string[] | null;
+  /** True for all units below the scope as one list. */
+  flat: boolean;
   order: 'level' | 'name';
-  filter: DependencyFilter;
-  withTests: boolean;
-  /** Elements to be shown, with what is above them: not 0. */
-  only?: Uint8Array;
   /** Elements to be marked: 1. */
   marked?: Uint8Array;
   /** Elements with notes on them: 1. */
   noted?: Uint8Array;
 }
 
+export interface MatrixRow extends NodeLabel {
+  /** Names of the groups of a chain that this row stands for, the outermost first. */
+  chain: string[];
+  depth: number;
+  level: number;
+  heading: boolean;
+  opens: boolean;
+  /** How many marked elements a row stands for, and how many with notes. */
+  marked: number;
+  noted: number;
+}
+
 /** Rows, which are the columns too, and the filled cells: row i uses column j. */
 export interface MatrixPicture {
-  /** How many marked elements a row stands for, and how many with notes. */
-  rows: (ElementLabel & Omit<MatrixRow, 'element'> & { marked: number; noted: number })[];
+  rows: MatrixRow[];
   cells: { row: number[]; column: number[]; count: number[] };
-  brackets: { first: number; last: number; tag: string }[];
+  /** From the first to the last row of a cycle's members, the largest cycle first. */
+  brackets: { first: number; last: number; tag: string; key: string }[];
   totals: { references: number; againstReferences: number; againstCells: number; largest: number };
+  /** Keys of the groups that are open, by hand or by themselves. */
+  open: string[];
+  isOpenByHand: boolean;
 }
 
 export function matrixView(survey: SurveyedCodebase, query: MatrixQuery): MatrixPicture {
-  const { elements, dependencies } = survey;
-  const leftOut = leftOutOf(survey, query);
-  const openKeys = new Set(query.open);
-  const { rows, brackets } = matrixRows(elements, {
-    scope: query.scope,
-    flat: query.granularity === 'files',
-    isOpen: (element) => openKeys.has(elements.key[element]),
-    isLeftOut: (element) => leftOut[element] === 1,
-    byName: query.order === 'name',
-    graphOf: (units) => {
-      const { unitOf } = unitsOf(elements, units);
-      hide(unitOf, leftOut);
-      return rollUp(dependencies, unitOf, units.length, query.filter);
-    },
+  const picture = arranged(survey, query);
+  const { arrangement } = picture;
+  const { scope, flat, order } = query;
+  const open = query.open ? namedGroups(picture, query.open) : openedByItself(picture, scope.group);
+  const rows = pictureRows(picture, {
+    scope: scope.group,
+    flat,
+    isOpen: (group) => open.has(group),
+    byName: order === 'name',
   });
-  const shown = rows.map(({ element }, row) => ({ element, row })).filter(({ row }) => !rows[row].heading);
-  shown.sort((a, b) => a.element - b.element);
-  const { unitOf } = unitsOf(
-    elements,
-    shown.map(({ element }) => element),
-  );
-  hide(unitOf, leftOut);
-  const graph = rollUp(dependencies, unitOf, shown.length, query.filter);
+  const graph = rowGraph(picture, rows);
   const cells: MatrixPicture['cells'] = { row: [], column: [], count: [] };
   const totals = { references: 0, againstReferences: 0, againstCells: 0, largest: 0 };
-  for (let unit = 0; unit < graph.count; unit++) {
-    for (let edge = graph.start[unit]; edge < graph.start[unit + 1]; edge++) {
-      const row = shown[unit].row;
-      const column = shown[graph.to[edge]].row;
+  for (let row = 0; row < graph.count; row++) {
+    for (let edge = graph.start[row]; edge < graph.start[row + 1]; edge++) {
+      const column = graph.to[edge];
       const count = graph.weight[edge];
       cells.row.push(row);
       cells.column.push(column);
       cells.count.push(count);
       totals.references += count;
       totals.largest = Math.max(totals.largest, count);
+      // Rows stand in the one order, so that what is against it lies to the right.
       if (column > row) {
         totals.againstCells++;
         totals.againstReferences += count;
       }
     }
   }
+  const marks = marksOfRows(survey, picture, rows, query);
   return {
-    rows: rows.map(({ element, ...row }) => ({
-      ...labelOf(survey, element),
+    rows: rows.map(({ node, chain, ...row }, i) => ({
+      ...nodeLabel(survey, picture, node),
+      chain: chain.map((group) => groupLabel(arrangement, group).name),
       ...row,
-      marked: row.heading ? 0 : marksIn(survey, element, query.marked),
-      noted: row.heading ? 0 : marksIn(survey, element, query.noted),
+      ...marks(i),
     })),
     cells,
-    brackets: brackets.map(({ first, last }, index) => ({ first, last, tag: `C${index + 1}` })),
+    brackets: order === 'name' ? [] : bracketsOf(survey, picture, rows, flat),
     totals,
+    open: rows.filter(({ heading }) => heading).map(({ node }) => groupKey(arrangement, node)),
+    isOpenByHand: query.open !== null,
   };
 }
 
-/** How many outermost marked elements stand in an element. */
-function marksIn({ elements }: SurveyedCodebase, element: number, marked: Uint8Array | undefined): number {
-  if (!marked) return 0;
-  if (marked[element] === 1) return 1;
-  let count = 0;
-  for (let e = element + 1; e < elements.subtreeEnd[element];) {
-    if (marked[e] === 1) count++;
-    e = marked[e] === 2 ? e + 1 : elements.subtreeEnd[e];
-  }
-  return count;
+function namedGroups({ arrangement }: ArrangedSurvey, keys: readonly string[]): Set<number> {
+  const groups = keys.map((key) => {
+    const named = parseGroupKey(key);
+    if ((named?.id ?? 'folders') !== arrangement.id) return undefined;
+    return groupNamed(arrangement, named?.name ?? key);
+  });
+  return new Set(groups.filter((group) => group !== undefined));
 }
 
-function hide(unitOf: Int32Array, leftOut: Uint8Array): void {
-  for (let e = 0; e < unitOf.length; e++) if (leftOut[e]) unitOf[e] = -1;
+/**
+ * A bracket for each cycle whose members are all rows, or open, and stand side by side: among neighbours in a tree, in one
+ * list wherever they stand.
+ */
+function bracketsOf(
+  survey: SurveyedCodebase,
+  picture: ArrangedSurvey,
+  rows: readonly PictureRow[],
+  flat: boolean,
+): MatrixPicture['brackets'] {
+  const rowOf = new Map<number, number>();
+  rows.forEach(({ node, chain }, row) => [...chain, node].forEach((each) => rowOf.set(each, row)));
+  const endOf = (row: number): number => {
+    let end = row + 1;
+    if (rows[row].heading) while (end < rows.length && rows[end].depth > rows[row].depth) end++;
+    return end - 1;
+  };
+  return picture.cycles.flatMap(({ tag, members }) => {
+    const shown = members.flatMap((node) => rowOf.get(node) ?? []);
+    const isSideBySide = members.every(
+      (node) => parentOfNode(picture, node) === parentOfNode(picture, members[0]),
+    );
+    if (shown.length < 2 || !(flat || (isSideBySide && shown.length === members.length))) return [];
+    return [
+      {
+        tag,
+        key: cycleKey(survey, picture, tag, members),
+        first: Math.min(...shown),
+        last: Math.max(...shown.map(endOf)),
+      },
+    ];
+  });
+}
+
+type RowMarks = Pick<MatrixRow, 'marked' | 'noted'>;
+
+/** How many outermost marked elements stand in each row that is no heading. */
+function marksOfRows(
+  { elements }: SurveyedCodebase,
+  picture: ArrangedSurvey,
+  rows: readonly PictureRow[],
+  { marked, noted }: MatrixQuery,
+): (row: number) => RowMarks {
+  const shown = [...rows.keys()].filter((row) => !rows[row].heading);
+  const ofUnit = nodesOfUnits(
+    picture,
+    shown.map((row) => rows[row].node),
+  );
+  const count = (marks: Uint8Array | undefined): Int32Array => {
+    const sums = new Int32Array(rows.length);
+    for (
+      let e = 0;
+      marks && e < elements.firstExternal;
+      e = marks[e] === 1 ? elements.subtreeEnd[e] : e + 1
+    ) {
+      if (marks[e] !== 1) continue;
+      // Of a marked folder or an element that is left out, the first that counts says where it stands.
+      let within = e;
+      while (within < elements.subtreeEnd[e] && picture.units.unitOf[within] < 0) within++;
+      const place = within < elements.subtreeEnd[e] ? ofUnit[picture.units.unitOf[within]] : -1;
+      if (place >= 0) sums[shown[place]]++;
+    }
+    return sums;
+  };
+  const [ofList, ofNotes] = [count(marked), count(noted)];
+  return (row) => ({ marked: ofList[row], noted: ofNotes[row] });
 }

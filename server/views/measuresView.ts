@@ -1,12 +1,17 @@
-import { elementKinds, FORM, KIND, type ElementKind } from '../../core/facts/fileFacts.ts';
+import { groupKey } from '../../core/arrangement/arrangement.ts';
+import { elementKinds, FORM } from '../../core/facts/fileFacts.ts';
 import { catalogue, measureNamed } from '../../core/measures/catalogue.ts';
-import type { Measure } from '../../core/measures/measure.ts';
+import type { Measure, MeasuredKind } from '../../core/measures/measure.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
-import { labelOf, measureValues, testElements, type ElementLabel } from './remembered.ts';
+import { labelOf, type ElementLabel } from './ground/elements.ts';
+import { measureValues } from './ground/memory.ts';
+import { groupValues, isInScope, type Scope } from './ground/scope.ts';
+import { counted, testElements } from './ground/tests.ts';
+import { groupLabel } from './picture/labels.ts';
 
 export interface MeasuresQuery {
-  kind: Exclude<ElementKind, 'external' | 'field'>;
-  scope: number;
+  kind: MeasuredKind;
+  scope: Scope;
   columns: string[];
   sort: string;
   descending: boolean;
@@ -44,13 +49,13 @@ export interface MeasuresTable {
 export const PAGE_ROWS = 100;
 
 export const defaultColumns: Record<MeasuresQuery['kind'], string[]> = {
-  folder: ['files', 'codeLines', 'complexityMean', 'ca', 'ce', 'instability', 'internalShare'],
+  group: ['files', 'codeLines', 'complexityMean', 'ca', 'ce', 'instability', 'internalShare'],
   file: ['codeLines', 'complexitySum', 'complexityMax', 'ca', 'ce', 'level', 'reachedBy'],
   type: ['codeLines', 'routines', 'wmc', 'cbo', 'dit', 'noc', 'usedByTypes'],
   routine: ['cyclomatic', 'nested', 'nesting', 'codeLines', 'parameters', 'fanIn', 'fanOut'],
 };
 
-export function measuresFor(kind: ElementKind): MeasureHeader[] {
+export function measuresFor(kind: MeasuredKind): MeasureHeader[] {
   return catalogue.filter(({ appliesTo }) => appliesTo.includes(kind)).map(header);
 }
 
@@ -58,24 +63,75 @@ function header({ compute: _, ...rest }: Measure): MeasureHeader {
   return rest;
 }
 
-/** Elements that the query lets through, in the order it asks for. */
-export function measuredElements(survey: SurveyedCodebase, query: MeasuresQuery): number[] {
+/** What a table lists, numbered as its columns of values are: groups of an arrangement, or elements. */
+interface Listing {
+  count: number;
+  key(i: number): string;
+  label(i: number): ElementLabel;
+  isListed(i: number): boolean;
+  values(measure: string): Float64Array;
+}
+
+function listingOf(survey: SurveyedCodebase, query: MeasuresQuery): Listing {
+  return query.kind === 'group' ? groupListing(survey, query) : elementListing(survey, query);
+}
+
+/** Groups of the scope that hold files which count. */
+function groupListing(survey: SurveyedCodebase, { scope, withTests, only }: MeasuresQuery): Listing {
+  const { arrangement, group: outer } = scope;
+  const shown = counted(survey, withTests);
+  const files = groupValues(shown, arrangement, 'files');
+  const holdsListed = new Uint8Array(arrangement.count);
+  if (only)
+    for (const { element } of shown.files)
+      for (let g = arrangement.groupOf[element]; only[element] > 0 && g >= 0; g = arrangement.parent[g])
+        holdsListed[g] = 1;
+  return {
+    count: arrangement.count,
+    key: (group) => groupKey(arrangement, group),
+    label: (group) => groupLabel(arrangement, group),
+    isListed: (group) =>
+      group >= outer &&
+      group < arrangement.subtreeEnd[outer] &&
+      files[group] > 0 &&
+      (!only || holdsListed[group] === 1),
+    values: (id) => groupValues(shown, arrangement, id),
+  };
+}
+
+function elementListing(survey: SurveyedCodebase, query: MeasuresQuery): Listing {
   const { elements } = survey;
-  const kind = elementKinds.indexOf(query.kind);
+  const { scope, withTests, only } = query;
+  const kind = elementKinds.indexOf(query.kind as (typeof elementKinds)[number]);
   const isTest = testElements(survey);
+  const shown = counted(survey, withTests);
+  return {
+    count: elements.firstExternal,
+    key: (e) => elements.key[e],
+    label: (e) => labelOf(survey, e),
+    isListed: (e) =>
+      elements.kind[e] === kind &&
+      (withTests || isTest[e] === 0) &&
+      // A namespace holds types, but is none to be measured.
+      elements.form[e] !== FORM.namespace &&
+      (!only || only[e] === 1) &&
+      isInScope(scope, e),
+    values: (id) => measureValues(shown, id),
+  };
+}
+
+/** What the query lets through, in the order it asks for. */
+function listed(listing: Listing, query: MeasuresQuery): number[] {
   const wanted = query.filter.trim().toLowerCase();
   const found: number[] = [];
-  for (let e = query.scope; e < elements.subtreeEnd[query.scope]; e++) {
-    if (elements.kind[e] !== kind || (!query.withTests && isTest[e])) continue;
-    // A namespace holds types, but is none to be measured.
-    if (elements.form[e] === FORM.namespace || (query.only && query.only[e] !== 1)) continue;
-    if (wanted === '' || elements.key[e].toLowerCase().includes(wanted)) found.push(e);
-  }
+  for (let i = 0; i < listing.count; i++)
+    if (listing.isListed(i) && (wanted === '' || listing.key(i).toLowerCase().includes(wanted)))
+      found.push(i);
   const sign = query.descending ? -1 : 1;
-  if (query.sort === 'name') return found.sort((a, b) => sign * (elements.key[a] < elements.key[b] ? -1 : 1));
-  const values = measureValues(survey, query.sort);
+  if (query.sort === 'name') return found.sort((a, b) => sign * (listing.key(a) < listing.key(b) ? -1 : 1));
+  const values = listing.values(query.sort);
   // What has no value goes last either way.
-  const rank = (e: number): number => (Number.isNaN(values[e]) ? Infinity : sign * values[e]);
+  const rank = (i: number): number => (Number.isNaN(values[i]) ? Infinity : sign * values[i]);
   return found.sort((a, b) => {
     const left = rank(a);
     const right = rank(b);
@@ -85,20 +141,22 @@ export function measuredElements(survey: SurveyedCodebase, query: MeasuresQuery)
 
 export function measuresView(survey: SurveyedCodebase, query: MeasuresQuery): MeasuresTable {
   const { elements } = survey;
-  const found = measuredElements(survey, query);
+  const listing = listingOf(survey, query);
+  const found = listed(listing, query);
   const columns = query.columns.map((id) => measureNamed(id)).filter((measure) => measure !== undefined);
-  const values = columns.map(({ id }) => measureValues(survey, id));
+  const values = columns.map(({ id }) => listing.values(id));
   const pages = Math.max(1, Math.ceil(found.length / PAGE_ROWS));
   const page = Math.min(Math.max(0, query.page), pages - 1);
+  const isGroup = query.kind === 'group';
   return {
     columns: columns.map((measure, i) => ({ ...header(measure), ...spread(found, values[i]) })),
-    rows: found.slice(page * PAGE_ROWS, (page + 1) * PAGE_ROWS).map((e) => ({
-      ...labelOf(survey, e),
-      file: elements.file[e] < 0 ? '' : elements.key[elements.file[e]],
-      line: elements.startLine[e],
-      isNoted: query.noted?.[e] === 1,
-      isMarked: query.marked?.[e] === 1 || (query.marked?.[e] === 2 && elements.kind[e] !== KIND.folder),
-      values: values.map((column) => (Number.isNaN(column[e]) ? null : column[e])),
+    rows: found.slice(page * PAGE_ROWS, (page + 1) * PAGE_ROWS).map((i) => ({
+      ...listing.label(i),
+      file: isGroup || elements.file[i] < 0 ? '' : elements.key[elements.file[i]],
+      line: isGroup ? 0 : elements.startLine[i],
+      isNoted: !isGroup && query.noted?.[i] === 1,
+      isMarked: !isGroup && (query.marked?.[i] ?? 0) > 0,
+      values: values.map((column) => (Number.isNaN(column[i]) ? null : column[i])),
     })),
     count: found.length,
     page,
@@ -118,14 +176,12 @@ function spread(found: number[], values: Float64Array): { largest: number; media
 
 /** The whole table, not a page of it, as comma-separated values. */
 export function measuresCsv(survey: SurveyedCodebase, query: MeasuresQuery): string {
+  const listing = listingOf(survey, query);
   const columns = query.columns.filter((id) => measureNamed(id));
-  const values = columns.map((id) => measureValues(survey, id));
+  const values = columns.map((id) => listing.values(id));
   const quoted = (text: string): string => (/[",\n\r]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text);
-  const rows = measuredElements(survey, query).map((e) =>
-    [
-      quoted(survey.elements.key[e]),
-      ...values.map((column) => (Number.isNaN(column[e]) ? '' : column[e])),
-    ].join(','),
+  const rows = listed(listing, query).map((e) =>
+    [quoted(listing.key(e)), ...values.map((column) => (Number.isNaN(column[e]) ? '' : column[e]))].join(','),
   );
   return [['key', ...columns].join(','), ...rows, ''].join('\n');
 }

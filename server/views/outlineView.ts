@@ -3,7 +3,8 @@ import { inheritedMembers } from '../../core/hierarchy/overrides.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { hierarchyOf } from './hierarchy/links.ts';
 import { memberRow, type MemberRow } from './hierarchy/hierarchyView.ts';
-import { labelOf, measureValues, type ElementLabel } from './remembered.ts';
+import { labelOf, type ElementLabel } from './ground/elements.ts';
+import { measureValues } from './ground/memory.ts';
 
 /** A declaration of a file, as a row of its outline. */
 export interface OutlineRow extends MemberRow {

@@ -1,20 +1,25 @@
 import { KIND } from '../../core/facts/fileFacts.ts';
-import { cycles } from '../../core/graph/components.ts';
 import type { EntryPoint } from '../../core/languages/language.ts';
 import { languages } from '../../core/languages/registry.ts';
 import { declaredAndUsed } from '../../core/manifests/declaredAndUsed.ts';
 import { readManifests } from '../../core/manifests/readManifests.ts';
 import { measureNamed } from '../../core/measures/catalogue.ts';
-import { fileGraph } from '../../core/measures/coupling.ts';
 import { outliersOf } from '../../core/measures/outliers.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { isReadme } from '../intake/names.ts';
 import type { KeptIntake } from '../survey/keptIntake.ts';
-import { folderTree, type FolderRow } from './folderTree.ts';
-import { labelOf, measureValues, remembered, testElements, type ElementLabel } from './remembered.ts';
+import { totalsOf, type Totals } from '../survey/totals.ts';
+import type { PictureQuestion } from './picture/arranged.ts';
+import { cycleList, type CycleSummary } from './cyclesView.ts';
+import { labelOf, type ElementLabel } from './ground/elements.ts';
+import { measureValues, remembered } from './ground/memory.ts';
+import type { Scope } from './ground/scope.ts';
+import { counted } from './ground/tests.ts';
+import { groupTree, type GroupTree } from './groupTree.ts';
 
 /** The codebase on one page. */
 export interface Overview {
+  totals: Totals;
   /** What it is, in its own words; null when it does not say. */
   purpose: { text: string; from: string } | null;
   languages: {
@@ -25,7 +30,7 @@ export interface Overview {
     commentLines: number;
     blankLines: number;
   }[];
-  folders: FolderRow[];
+  groups: GroupTree;
   entryPoints: EntryPoint[];
   entryPointCount: number;
   documents: { path: string; isReadme: boolean }[];
@@ -33,7 +38,8 @@ export interface Overview {
   manifests: ManifestSummary[];
   manifestCount: number;
   outliers: OutlierRow[];
-  cycles: { tag: string; members: ElementLabel[]; size: number }[];
+  cycles: CycleSummary[];
+  cycleCount: number;
   externals: { key: string; name: string; ecosystem: string; files: number }[];
   tests: { files: number; codeLines: number };
 }
@@ -71,28 +77,33 @@ export interface Ranked extends ElementLabel {
 const LISTED = 8;
 const EXAMPLES = 12;
 
-export function overviewView(survey: SurveyedCodebase, intake: KeptIntake, open: string[]): Overview {
+export interface OverviewQuery extends PictureQuestion {
+  scope: Scope;
+  /** Keys of the groups that are open in the tree. */
+  open: readonly string[];
+}
+
+export function overviewView(survey: SurveyedCodebase, intake: KeptIntake, query: OverviewQuery): Overview {
   const tests = survey.files.filter(({ isTest }) => isTest);
+  const shown = counted(survey, query.withTests);
   const manifests = remembered(survey, 'manifests', () => manifestSummaries(survey, intake));
+  // Cycles are those that the view of cycles lists under the same address.
+  const { cycles, cycleCount } = cycleList(survey, { ...query, grain: 'files' }, LISTED);
   return {
+    totals: remembered(shown, 'totals', () => totalsOf(shown, intake.leftOutCount)),
     purpose: ownWords(intake),
-    languages: languageShares(survey),
-    folders: folderTree(survey, intake, open),
+    languages: languageShares(shown),
+    groups: groupTree(survey, intake, query),
     entryPoints: intake.entryPoints.slice(0, EXAMPLES * 2),
     entryPointCount: intake.entryPoints.length,
     documents: documentsInOrder(intake).slice(0, EXAMPLES),
     documentCount: intake.documents.length,
     manifests: manifests.slice(0, EXAMPLES),
     manifestCount: manifests.length,
-    outliers: remembered(survey, 'outliers', () => outlierRows(survey)),
-    cycles: cycles(fileGraph(survey))
-      .slice(0, LISTED)
-      .map((members, index) => ({
-        tag: `C${index + 1}`,
-        members: members.slice(0, EXAMPLES).map((file) => labelOf(survey, survey.files[file].element)),
-        size: members.length,
-      })),
-    externals: externalsByUse(survey),
+    outliers: remembered(shown, 'outliers', () => outlierRows(shown)),
+    cycles,
+    cycleCount,
+    externals: externalsByUse(shown),
     tests: { files: tests.length, codeLines: tests.reduce((sum, { lines }) => sum + lines.code, 0) },
   };
 }
@@ -174,14 +185,15 @@ const mainMeasures: [kind: OutlierRow['kind'], measure: string][] = [
 
 function outlierRows(survey: SurveyedCodebase): OutlierRow[] {
   const { elements } = survey;
-  const isTest = testElements(survey);
   return mainMeasures.flatMap(([kind, id]): OutlierRow[] => {
     const measure = measureNamed(id);
     if (!measure) return [];
     const values = measureValues(survey, id);
-    const members: number[] = [];
-    elements.kind.forEach((k, e) => {
-      if (k === KIND[kind] && !isTest[e]) members.push(e);
+    const members = survey.files.flatMap(({ element }) => {
+      const inFile: number[] = [];
+      for (let e = element; e < elements.subtreeEnd[element]; e++)
+        if (elements.kind[e] === KIND[kind]) inFile.push(e);
+      return inFile;
     });
     const found = outliersOf(values, members);
     const highest = found && found.beyond.length > 0 ? found.beyond : top(values, members);

@@ -1,22 +1,29 @@
+import { subgroups, type ArrangementId } from '../../core/arrangement/arrangement.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
-import { kindOf, labelOf, mainScope, type ElementLabel } from './remembered.ts';
+import type { ElementLabel } from './ground/elements.ts';
+import { arrangementsOf, mainScope, type Scope } from './ground/scope.ts';
+import { groupLabel } from './picture/labels.ts';
 
-/** The folder a picture is confined to, and where one can go from it. */
+/** The group a picture is confined to, and where one can go from it. */
 export interface ScopeChoice {
   current: ElementLabel;
   above: ElementLabel[];
   below: ElementLabel[];
   /** True when the scope is the one that pictures begin with. */
   isInitial: boolean;
+  /** Arrangements in which the survey has groups. */
+  arrangements: ArrangementId[];
 }
 
-export function scopeView(survey: SurveyedCodebase, scope: number): ScopeChoice {
-  const { elements } = survey;
+export function scopeView(survey: SurveyedCodebase, { arrangement, group }: Scope): ScopeChoice {
+  const label = (each: number): ElementLabel => groupLabel(arrangement, each);
   const above: ElementLabel[] = [];
-  for (let e = elements.parent[scope]; e >= 0; e = elements.parent[e]) above.unshift(labelOf(survey, e));
-  const below: ElementLabel[] = [];
-  for (let e = scope + 1; e < elements.subtreeEnd[scope]; e = elements.subtreeEnd[e]) {
-    if (kindOf(survey, e) === 'folder') below.push(labelOf(survey, e));
-  }
-  return { current: labelOf(survey, scope), above, below, isInitial: scope === mainScope(survey) };
+  for (let g = arrangement.parent[group]; g >= 0; g = arrangement.parent[g]) above.unshift(label(g));
+  return {
+    current: label(group),
+    above,
+    below: subgroups(arrangement, group).map(label),
+    isInitial: group === mainScope(survey, arrangement.id).group,
+    arrangements: arrangementsOf(survey),
+  };
 }

@@ -1,8 +1,8 @@
 import type { DependencyFilter } from '../../core/graph/rollUp.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import type { Shortlist } from '../store/shortlists.ts';
-import { neighbours, type Direction } from './neighbours.ts';
-import { elementOf, kindOf, labelOf, type ElementLabel } from './remembered.ts';
+import { neighbours, type Direction } from './picture/neighbours.ts';
+import { elementOf, kindOf, labelOf, type ElementLabel } from './ground/elements.ts';
 
 /** A shortlist as the tray shows it. */
 export interface ShortlistSummary {
@@ -60,9 +60,8 @@ export function completed(
   for (let step = 0; step < steps && frontier.length > 0; step++) {
     const next: string[] = [];
     for (const key of frontier) {
-      const element = elementOf(survey, key);
-      if (element === undefined) continue;
-      const { listed } = neighbours(survey, element, { direction, filter, withTests: true, limit: Infinity });
+      if (elementOf(survey, key) === undefined) continue;
+      const { listed } = neighbours(survey, key, { direction, filter, withTests: true, limit: Infinity });
       for (const other of listed) {
         if (reached.has(other.key)) continue;
         reached.add(other.key);
@@ -74,14 +73,14 @@ export function completed(
   return [...reached];
 }
 
-/** Elements of the same kinds as the members, within a folder, that are not in the list. */
-export function inverted(survey: SurveyedCodebase, keys: readonly string[], scope: number): string[] {
+/** Elements of the same kinds as the members that are not in the list. */
+export function inverted(survey: SurveyedCodebase, keys: readonly string[]): string[] {
   const { elements } = survey;
   const members = keys.map((key) => elementOf(survey, key)).filter((element) => element !== undefined);
   const kinds = new Set(members.map((element) => kindOf(survey, element)));
   const listed = new Set(keys);
   const found: string[] = [];
-  for (let e = scope; e < elements.subtreeEnd[scope]; e++)
+  for (let e = 0; e < elements.firstExternal; e++)
     if (kinds.has(kindOf(survey, e)) && !listed.has(elements.key[e])) found.push(elements.key[e]);
   return found;
 }

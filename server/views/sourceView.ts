@@ -4,10 +4,9 @@ import { Problem } from '../problem.ts';
 import type { ReadText } from '../source/readText.ts';
 import type { Note } from '../store/notes.ts';
 import { lineOfNote, shownNotes, type ShownNote } from './notesView.ts';
-import { incomingOf } from './neighbours.ts';
 import { outlineView, type OutlineRow } from './outlineView.ts';
-import { firstRow } from './evidenceView.ts';
-import { elementOf, labelOf, type ElementLabel } from './remembered.ts';
+import { firstRow, incomingOf } from './picture/neighbours.ts';
+import { elementOf, labelOf, type ElementLabel } from './ground/elements.ts';
 
 /** A file's text and what the survey knows of its lines. */
 export interface SourcePage {

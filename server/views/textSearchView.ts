@@ -3,7 +3,8 @@ import type { TextMatch } from '../../core/search/textQuery.ts';
 import { KIND } from '../../core/facts/fileFacts.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import type { SearchPart } from '../search/textSearch.ts';
-import { elementOf, labelOf, type ElementLabel } from './remembered.ts';
+import { elementOf, labelOf, type ElementLabel } from './ground/elements.ts';
+import { isInScope, type Scope } from './ground/scope.ts';
 
 /** A match with the innermost routine or type it stands in; null for the file itself. */
 export interface PlacedMatch extends TextMatch {
@@ -19,14 +20,13 @@ export interface MatchedFile {
 /** Files in which to search: of the survey, below a folder, by a glob, with or without tests. */
 export function searchedPaths(
   survey: SurveyedCodebase,
-  { scope, glob, withTests, only }: { scope: number; glob: string; withTests: boolean; only?: Uint8Array },
+  { scope, glob, withTests, only }: { scope: Scope; glob: string; withTests: boolean; only?: Uint8Array },
 ): string[] {
-  const end = survey.elements.subtreeEnd[scope];
   const isWanted = glob.trim() === '' ? () => true : picomatch(globs(glob), { dot: true, nocase: true });
   return survey.files
     .filter(
       ({ element, isTest }) =>
-        element >= scope && element < end && (withTests || !isTest) && (!only || only[element] > 0),
+        isInScope(scope, element) && (withTests || !isTest) && (!only || only[element] > 0),
     )
     .map(({ path }) => path)
     .filter((path) => isWanted(path));

@@ -7,13 +7,14 @@ import { nothingKept } from '../survey/keptIntake.ts';
 import { textReader, type ReadText } from '../source/readText.ts';
 import { cyclesView } from './cyclesView.ts';
 import { dossierView } from './dossierView.ts';
-import { evidenceView } from './evidenceView.ts';
-import { filterOf } from './filters.ts';
+import { evidenceView } from './picture/evidenceView.ts';
+import { filterOf } from './picture/filters.ts';
+import type { PictureQuestion } from './picture/arranged.ts';
 import { findElements } from './finderView.ts';
 import { matrixView, type MatrixPicture, type MatrixQuery } from './matrixView.ts';
 import { measuresCsv, measuresView, type MeasuresQuery } from './measuresView.ts';
 import { overviewView } from './overviewView.ts';
-import { mainScope, scopeElement } from './remembered.ts';
+import { mainScope, scopeKey, scopeOf, type Scope } from './ground/scope.ts';
 import { scopeView } from './scopeView.ts';
 import { sourceView } from './sourceView.ts';
 
@@ -34,6 +35,9 @@ const files = {
 
 let survey: SurveyedCodebase;
 
+const question: PictureQuestion = { by: 'folders', grain: 'files', filter: any, withTests: false };
+const inFolder = (key: string): Scope => scopeOf(survey, 'folders', key);
+
 beforeAll(async () => {
   survey = await surveyText({ ...files, 'tests/t.ts': "import { b } from '../src/base/b';\nb();\n" });
   survey.files.find(({ path }) => path === 'tests/t.ts')!.isTest = true;
@@ -41,30 +45,31 @@ beforeAll(async () => {
 
 describe('scope', () => {
   it('pictures begin where the code that is no test begins', () => {
-    expect(survey.elements.key[mainScope(survey)]).toBe('src');
-    expect(scopeElement(survey, null)).toBe(mainScope(survey));
+    expect(scopeKey(mainScope(survey))).toBe('src');
+    expect(scopeKey(scopeOf(survey, 'folders', null))).toBe('src');
+    // A place of another arrangement is none of this one.
+    expect(scopeKey(scopeOf(survey, 'folders', 'packages:src.left'))).toBe('src');
   });
 
   it('says where one can go', () => {
-    const scope = scopeView(survey, scopeElement(survey, 'src/left'));
+    const scope = scopeView(survey, inFolder('src/left'));
     expect(scope.above.map(({ key }) => key)).toEqual(['', 'src']);
     expect(scope.below.map(({ key }) => key)).toEqual(['src/left/deep']);
     expect(scope.isInitial).toBe(false);
   });
 
   it('a folder that is not there is a problem in one sentence', () => {
-    expect(() => scopeElement(survey, 'src/none')).toThrow('This survey has no src/none.');
+    expect(() => inFolder('src/none')).toThrow('This survey has no src/none.');
   });
 });
 
 describe('the matrix', () => {
   const query = (patch: Partial<MatrixQuery> = {}): MatrixQuery => ({
+    ...question,
     scope: mainScope(survey),
-    granularity: 'folders',
+    flat: false,
     open: [],
     order: 'level',
-    filter: any,
-    withTests: false,
     ...patch,
   });
   const cells = ({ rows, cells: { row, column, count } }: MatrixPicture): string[] =>
@@ -84,7 +89,7 @@ describe('the matrix', () => {
       'right uses left 4',
     ]);
     expect(picture.totals).toEqual({ references: 11, againstReferences: 2, againstCells: 1, largest: 4 });
-    expect(picture.brackets).toEqual([{ first: 1, last: 2, tag: 'C1' }]);
+    expect(picture.brackets).toMatchObject([{ first: 1, last: 2, tag: 'G1' }]);
   });
 
   it('an open folder becomes a heading, and its parts take its cells', () => {
@@ -96,25 +101,24 @@ describe('the matrix', () => {
     expect(cells(picture)).toContain('right uses l.ts 4');
     expect(cells(picture).some((cell) => cell.includes('left '))).toBe(false);
     // The bracket of the cycle goes round the parts of its open member too.
-    expect(picture.brackets).toEqual([{ first: 1, last: 4, tag: 'C1' }]);
+    expect(picture.brackets).toMatchObject([{ first: 1, last: 4, tag: 'G1' }]);
   });
 
   it('no reference is lost or counted twice, however folders are opened', () => {
-    const whole = matrixView(survey, query({ granularity: 'files' })).totals.references;
+    const whole = matrixView(survey, query({ flat: true })).totals.references;
     const opened = matrixView(
       survey,
       query({ open: ['src/base', 'src/left', 'src/left/deep', 'src/right'] }),
     );
     expect(opened.totals.references).toBe(whole);
-    const inside = matrixView(survey, query({ scope: scopeElement(survey, 'src/left') })).totals.references;
-    const insideBase = matrixView(survey, query({ scope: scopeElement(survey, 'src/base') })).totals
-      .references;
+    const inside = matrixView(survey, query({ scope: inFolder('src/left') })).totals.references;
+    const insideBase = matrixView(survey, query({ scope: inFolder('src/base') })).totals.references;
     expect(matrixView(survey, query()).totals.references + inside + insideBase).toBe(whole);
   });
 
   it('leaves tests out unless they are asked for', () => {
     const rows = (withTests: boolean): string[] =>
-      matrixView(survey, query({ scope: 0, withTests })).rows.map(({ name }) => name);
+      matrixView(survey, query({ scope: inFolder(''), withTests })).rows.map(({ name }) => name);
     expect(rows(false)).toEqual(['src']);
     expect(rows(true)).toEqual(['src', 'tests']);
   });
@@ -127,7 +131,7 @@ describe('the matrix', () => {
   });
 
   it('by name, nothing is bracketed', () => {
-    const picture = matrixView(survey, query({ order: 'name', granularity: 'files' }));
+    const picture = matrixView(survey, query({ order: 'name', flat: true }));
     const keys = picture.rows.map(({ key }) => key);
     expect(keys).toEqual([...keys].sort());
     expect(picture.brackets).toEqual([]);
@@ -141,8 +145,8 @@ describe('evidence', () => {
     const evidence = await evidenceView(survey, root(), {
       from: 'src/right',
       to: 'src/left',
-      filter: any,
-      withTests: false,
+      question,
+      page: 0,
     });
     expect(evidence.count).toBe(4);
     expect(evidence.byKind).toEqual([
@@ -156,23 +160,22 @@ describe('evidence', () => {
       '4 l(x); l(x); l(x);',
       '4 l(x); l(x); l(x);',
     ]);
-    expect(evidence.cut).toBe(false);
+    expect([evidence.page, evidence.pages, evidence.fileCount]).toEqual([0, 1, 1]);
   });
 
   it('agrees with the matrix on every cell', async () => {
     const readText = root();
     const picture = matrixView(survey, {
+      ...question,
       scope: mainScope(survey),
-      granularity: 'files',
+      flat: true,
       open: [],
       order: 'level',
-      filter: any,
-      withTests: false,
     });
     for (const [i, row] of picture.cells.row.entries()) {
       const from = picture.rows[row].key;
       const to = picture.rows[picture.cells.column[i]].key;
-      const { count } = await evidenceView(survey, readText, { from, to, filter: any, withTests: false });
+      const { count } = await evidenceView(survey, readText, { from, to, question, page: 0 });
       expect(count, `${from} → ${to}`).toBe(picture.cells.count[i]);
     }
   });
@@ -181,8 +184,8 @@ describe('evidence', () => {
     const evidence = await evidenceView(survey, reading('/no/such/root'), {
       from: 'src/base/b.ts',
       to: 'src/base/a.ts',
-      filter: any,
-      withTests: false,
+      question,
+      page: 0,
     });
     expect(evidence.files[0].places.map(({ line, text }) => [line, text])).toEqual([
       [1, ''],
@@ -199,35 +202,57 @@ describe('evidence', () => {
 });
 
 describe('cycles', () => {
-  const query = { granularity: 'file' as const, withTests: false, filter: any };
+  const cycles = (patch: Partial<Parameters<typeof cyclesView>[1]> = {}) =>
+    cyclesView(survey, { ...question, scope: mainScope(survey), cycle: null, ...patch });
 
-  it('lists members, walks and the thinnest links', () => {
-    const picture = cyclesView(survey, { ...query, scope: mainScope(survey) });
-    expect(picture.cycles).toHaveLength(1);
-    const [cycle] = picture.cycles;
-    expect(cycle.members.map(({ key }) => key)).toEqual(['src/left/l.ts', 'src/right/r.ts']);
-    expect(cycle.walks[0].map(({ from, to, count }) => `${from.name} ${to.name} ${count}`)).toEqual([
+  it('lists members, walks and what to cut first: the links against the order', () => {
+    const picture = cycles();
+    expect(picture.cycles.map(({ tag, size, within }) => [tag, size, within])).toEqual([
+      ['C1', 2, null],
+      ['G1', 2, 'src'],
+    ]);
+    const open = picture.open!;
+    expect(open.members.map(({ key }) => key)).toEqual(['src/left/l.ts', 'src/right/r.ts']);
+    expect(open.walks[0].map(({ from, to, count }) => `${from.name} ${to.name} ${count}`)).toEqual([
       'l.ts r.ts 2',
       'r.ts l.ts 4',
     ]);
-    expect(cycle.steps[0]).toMatchObject({ from: { key: 'src/left/l.ts' }, count: 2 });
+    expect(open.steps.map(({ from, against }) => [from.key, against])).toEqual([
+      ['src/left/l.ts', true],
+      ['src/right/r.ts', false],
+    ]);
+    expect(open.against).toEqual({ steps: 1, references: 2 });
     expect([picture.inCycles, picture.elements]).toEqual([2, 6]);
   });
 
-  it('looks at other granularities, and inside a scope only', () => {
-    const scope = mainScope(survey);
-    const routines = cyclesView(survey, { ...query, granularity: 'routine', scope });
-    expect(routines.cycles[0].members.map(({ name }) => name)).toEqual(['l', 'r']);
-    const folders = cyclesView(survey, { ...query, granularity: 'folder', scope });
-    expect(folders.cycles[0].members.map(({ key }) => key)).toEqual(['src/left', 'src/right']);
-    expect(cyclesView(survey, { ...query, scope: scopeElement(survey, 'src/left') }).cycles).toEqual([]);
+  it('looks at other grains, and at what touches a scope', () => {
+    expect(cycles({ grain: 'routines' }).open!.members.map(({ name }) => name)).toEqual(['l', 'r']);
+    const groups = cycles({ grain: 'groups' });
+    expect(groups.open!.members.map(({ end }) => end)).toEqual(['src/left/.', 'src/right']);
+    // The cycle leads out of the scope, and is the same as elsewhere.
+    const inLeft = cycles({ scope: inFolder('src/left') });
+    expect(inLeft.cycles.map(({ tag, size }) => [tag, size])).toEqual([
+      ['C1', 2],
+      ['G1', 2],
+    ]);
+    expect([inLeft.inCycles, inLeft.elements]).toEqual([1, 2]);
+    expect(cycles({ scope: inFolder('src/base') }).cycles).toEqual([]);
+  });
+
+  it('is found by any of its members, and one that is not there is said', () => {
+    expect(cycles({ cycle: 'C:src/right/r.ts' }).open!.tag).toBe('C1');
+    expect(cycles({ cycle: 'G:src/right' }).open!.tag).toBe('G1');
+    expect(cycles({ cycle: 'C:src/base/a.ts' })).toMatchObject({
+      unknown: 'C:src/base/a.ts',
+      open: { tag: 'C1' },
+    });
   });
 });
 
 describe('the table of measures', () => {
   const query = (patch: Partial<MeasuresQuery> = {}): MeasuresQuery => ({
     kind: 'routine',
-    scope: 0,
+    scope: inFolder(''),
     columns: ['cyclomatic', 'fanIn'],
     sort: 'cyclomatic',
     descending: true,
@@ -272,7 +297,7 @@ describe('the table of measures', () => {
 
   it('exports all rows, with quotes where they are needed', async () => {
     const odd = await surveyText({ 'a, "b".ts': 'export function f() {}\n' });
-    expect(measuresCsv(odd, query()).split('\n')).toEqual([
+    expect(measuresCsv(odd, { ...query(), scope: { ...mainScope(odd), group: 0 } }).split('\n')).toEqual([
       'key,cyclomatic,fanIn',
       '"a, ""b"".ts#f",1,0',
       '',
@@ -285,7 +310,7 @@ const unread: ReadText = () => Promise.resolve(null);
 
 describe('the dossier', () => {
   it('tells what a file is, what it uses and is used by, as files', async () => {
-    const dossier = await dossierView(survey, unread, 'src/left/l.ts');
+    const dossier = await dossierView(survey, unread, { focus: 'src/left/l.ts', question });
     expect(dossier).toMatchObject({ form: 'file', kind: 'file', startLine: 1, endLine: 6 });
     expect(dossier.uses.listed.map(({ key, count }) => `${key} ${count}`)).toEqual([
       'src/base/a.ts 2',
@@ -295,18 +320,18 @@ describe('the dossier', () => {
       'src/right/r.ts 4',
       'src/left/deep/d.ts 2',
     ]);
-    expect(dossier.cycles).toEqual([{ granularity: 'file', tag: 'C1', size: 2 }]);
+    expect(dossier.cycles).toEqual([{ grain: 'files', tag: 'C1', key: 'C:src/left/l.ts', size: 2 }]);
     expect(dossier.holds.map(({ name }) => name)).toEqual(['l']);
   });
 
   it('tells a folder its neighbours as folders', async () => {
-    const dossier = await dossierView(survey, unread, 'src/left');
+    const dossier = await dossierView(survey, unread, { focus: 'src/left', question });
     expect(dossier.uses.listed.map(({ key }) => key)).toEqual(['src/base', 'src/right']);
     expect(dossier.usedBy.listed.map(({ key }) => key)).toEqual(['src/right']);
   });
 
   it('marks what is only inferred', async () => {
-    const { uses } = await dossierView(survey, unread, 'src/right/r.ts#r');
+    const { uses } = await dossierView(survey, unread, { focus: 'src/right/r.ts#r', question });
     expect(uses.listed.find(({ name }) => name === 'size')).toMatchObject({
       inferred: true,
       kinds: ['call'],
@@ -315,17 +340,17 @@ describe('the dossier', () => {
   });
 
   it('ranks its measures among its peers, the largest first', async () => {
-    const { measures, peers } = await dossierView(survey, unread, 'src/left/l.ts#l');
+    const { measures, peers } = await dossierView(survey, unread, { focus: 'src/left/l.ts#l', question });
     expect(peers).toBe(6);
     expect(measures.find(({ id }) => id === 'cyclomatic')).toMatchObject({ value: 2, rank: 1, share: 1 });
     expect(measures.every(({ rank }) => rank >= 1 && rank <= peers)).toBe(true);
   });
 
   it('lists the gaps of a file, and knows externals', async () => {
-    expect((await dossierView(survey, unread, 'src/right/gap.ts')).gaps).toEqual([
+    expect((await dossierView(survey, unread, { focus: 'src/right/gap.ts', question })).gaps).toEqual([
       { name: 'src/right/missing', reason: 'noSuchFile', line: 1 },
     ]);
-    const external = await dossierView(survey, unread, 'npm:kit');
+    const external = await dossierView(survey, unread, { focus: 'npm:kit', question });
     expect(external.form).toBe('external, npm');
     expect(external.usedBy.listed.map(({ key }) => key)).toEqual(['src/right/gap.ts']);
   });
@@ -343,11 +368,11 @@ describe('the overview', () => {
         documents: ['docs/a.md', 'README.md', 'b.md'],
         purposes: [['src/left', { text: 'All that is left.', from: 'src/left/README.md' }]],
       },
-      ['src/left'],
+      { ...question, scope: mainScope(survey), open: ['src/left'] },
     );
     expect(overview.purpose).toEqual({ text: 'Of kits.', from: 'package.json' });
-    expect(overview.languages).toMatchObject([{ name: 'TypeScript', files: 7 }]);
-    expect(overview.folders.map(({ key, depth, purpose }) => [key, depth, purpose?.text])).toEqual([
+    expect(overview.languages).toMatchObject([{ name: 'TypeScript', files: 6 }]);
+    expect(overview.groups.rows.map(({ key, depth, purpose }) => [key, depth, purpose?.text])).toEqual([
       ['src/base', 0, undefined],
       ['src/left', 0, 'All that is left.'],
       ['src/left/deep', 1, undefined],

@@ -1,10 +1,11 @@
 import { useEffect } from 'react';
 import { Link, useFetcher } from 'react-router';
 import type { loader as evidenceLoader } from '../../routes/evidence.ts';
-import type { Evidence as EvidenceData } from '../../../server/views/evidenceView.ts';
+import type { Evidence as EvidenceData } from '../../../server/views/picture/evidenceView.ts';
 import { counted, figure } from '../../state/figures.ts';
+import { besideQuery } from '../../state/pictureState.ts';
 import { dependencyWords } from '../../state/words.ts';
-import type { Picture } from '../../state/usePicture.ts';
+import { noEvidence, type Picture } from '../../state/usePicture.ts';
 import { ElementName } from '../ElementName.tsx';
 import { useElementLinks } from '../elementLinks.ts';
 import { CloseButton } from './CloseButton.tsx';
@@ -12,15 +13,15 @@ import { CloseButton } from './CloseButton.tsx';
 /** The places in the code behind one claim: `from` uses `to`. */
 export function EvidencePanel({ codebaseId, picture }: { codebaseId: number; picture: Picture }) {
   const { load, data } = useFetcher<typeof evidenceLoader>();
-  const query = new URLSearchParams({
-    from: picture.from!,
-    to: picture.to!,
-    kinds: picture.kinds,
-    certainty: picture.certainty,
-    tests: picture.tests,
-  }).toString();
+  const { from, to, via, params } = picture;
+  const query = besideQuery(params, {
+    from: from!,
+    to: to!,
+    ...(via === null ? {} : { via }),
+    places: params.get('places') ?? '0',
+  });
   useEffect(() => void load(`/codebases/${codebaseId}/evidence?${query}`), [load, codebaseId, query]);
-  const close = (): void => picture.change({ from: null, to: null });
+  const close = (): void => picture.change(noEvidence);
   if (!data) return <p className="faded">Reading the evidence…</p>;
   if ('problem' in data) {
     return (
@@ -30,17 +31,26 @@ export function EvidencePanel({ codebaseId, picture }: { codebaseId: number; pic
       </header>
     );
   }
-  return <EvidenceList evidence={data.evidence} codebaseId={codebaseId} onClose={close} />;
+  return (
+    <EvidenceList
+      evidence={data.answer}
+      codebaseId={codebaseId}
+      onClose={close}
+      onPage={(page) => picture.change({ places: page === 0 ? null : String(page) })}
+    />
+  );
 }
 
 function EvidenceList({
   evidence,
   codebaseId,
   onClose,
+  onPage,
 }: {
   evidence: EvidenceData;
   codebaseId: number;
   onClose: () => void;
+  onPage: (page: number) => void;
 }) {
   const links = useElementLinks(String(codebaseId));
   return (
@@ -53,9 +63,8 @@ function EvidenceList({
         <CloseButton onClose={onClose} label="Close the evidence" />
       </header>
       <p className="lead">
-        {counted(evidence.count, 'reference')} in {counted(evidence.files.length, 'file')}:{' '}
-        {evidence.byKind.map(({ kind, count }) => `${figure(count)} ${dependencyWords[kind]}`).join(', ')}
-        {evidence.cut && '. The first 400 are listed'}
+        {counted(evidence.count, 'place')} in {counted(evidence.fileCount, 'file')}:{' '}
+        {evidence.byKind.map(({ kind, count }) => `${figure(count)} ${dependencyWords[kind]}`).join(', ')}.
       </p>
       {evidence.files.map((file) => (
         <section key={file.path}>
@@ -78,6 +87,35 @@ function EvidenceList({
           ))}
         </section>
       ))}
+      <Pages page={evidence.page} pages={evidence.pages} onPage={onPage} />
     </>
+  );
+}
+
+/** Steps through evidence that is too long for one list; nothing when it is not. */
+function Pages({ page, pages, onPage }: { page: number; pages: number; onPage: (page: number) => void }) {
+  if (pages === 1) return null;
+  return (
+    <p className="walk-keys">
+      <button
+        type="button"
+        className="plain-button chip"
+        disabled={page === 0}
+        onClick={() => onPage(page - 1)}
+      >
+        ← Places before
+      </button>
+      <span className="faded">
+        {figure(page + 1)} of {figure(pages)}
+      </span>
+      <button
+        type="button"
+        className="plain-button chip"
+        disabled={page === pages - 1}
+        onClick={() => onPage(page + 1)}
+      >
+        More places →
+      </button>
+    </p>
   );
 }

@@ -3,8 +3,10 @@ import { Link, useFetcher } from 'react-router';
 import type { loader as dossierLoader } from '../../routes/dossier.ts';
 import type { Dossier as DossierData } from '../../../server/views/dossierView.ts';
 import { counted, figure } from '../../state/figures.ts';
+import { besideQuery } from '../../state/pictureState.ts';
 import { gapWords } from '../../state/words.ts';
 import type { Picture } from '../../state/usePicture.ts';
+import { grainLabel } from '../Caption.tsx';
 import { ElementName } from '../ElementName.tsx';
 import { useElementMenu } from '../ElementMenu.tsx';
 import { useElementLinks } from '../elementLinks.ts';
@@ -28,10 +30,8 @@ export function FocusPanel({
 }) {
   const openMenu = useElementMenu();
   const { load, data } = useFetcher<typeof dossierLoader>();
-  useEffect(
-    () => void load(`/codebases/${codebaseId}/dossier?focus=${encodeURIComponent(focus)}`),
-    [load, codebaseId, focus],
-  );
+  const query = besideQuery(picture.params, { focus });
+  useEffect(() => void load(`/codebases/${codebaseId}/dossier?${query}`), [load, codebaseId, query]);
   if (!data) return <p className="faded">Looking it up…</p>;
   const close = (
     <span className="dossier-steps">
@@ -60,16 +60,17 @@ export function FocusPanel({
       </header>
     );
   }
+  const dossier = data.answer;
   return (
     <>
       <header>
         <h1
           onContextMenu={(event) => {
             event.preventDefault();
-            openMenu(data.dossier, { left: event.clientX, top: event.clientY });
+            openMenu(dossier, { left: event.clientX, top: event.clientY });
           }}
         >
-          {data.dossier.name === '' ? 'the whole codebase' : data.dossier.name}
+          {dossier.name === '' ? 'the whole codebase' : dossier.name}
         </h1>
         {close}
       </header>
@@ -79,13 +80,13 @@ export function FocusPanel({
           className="plain-button link"
           onClick={(event) => {
             const { left, bottom } = event.currentTarget.getBoundingClientRect();
-            openMenu(data.dossier, { left, top: bottom });
+            openMenu(dossier, { left, top: bottom });
           }}
         >
           Do with it…
         </button>
       </p>
-      <FocusDetails dossier={data.dossier} codebaseId={codebaseId} />
+      <FocusDetails dossier={dossier} codebaseId={codebaseId} picture={picture} />
     </>
   );
 }
@@ -117,7 +118,15 @@ function StepButton({
   );
 }
 
-function FocusDetails({ dossier, codebaseId }: { dossier: DossierData; codebaseId: number }) {
+function FocusDetails({
+  dossier,
+  codebaseId,
+  picture,
+}: {
+  dossier: DossierData;
+  codebaseId: number;
+  picture: Picture;
+}) {
   const links = useElementLinks(String(codebaseId));
   const source = links.source(dossier);
   return (
@@ -144,12 +153,26 @@ function FocusDetails({ dossier, codebaseId }: { dossier: DossierData; codebaseI
         <p className="signature mono">{dossier.description.signature}</p>
       )}
       {dossier.description.doc !== '' && <p className="doc-comment">{dossier.description.doc}</p>}
-      {dossier.cycles.map(({ granularity, tag, size }) => (
-        <p key={tag}>
-          <Link
-            to={`/codebases/${codebaseId}/cycles?by=${granularity}&cycle=${tag}&focus=${encodeURIComponent(dossier.key)}`}
-          >
-            In cycle {tag} with {counted(size - 1, `other ${granularity}`)}
+      {dossier.group && (
+        <p>
+          {dossier.group.arrangement} <ElementName element={dossier.group} />
+          {dossier.alsoIn.length > 0 && (
+            <>
+              , which holds most of its code; parts of it stand in{' '}
+              {dossier.alsoIn.map((group, index) => (
+                <span key={group.key}>
+                  {index > 0 && ', '}
+                  <ElementName element={group} />
+                </span>
+              ))}
+            </>
+          )}
+        </p>
+      )}
+      {dossier.cycles.map(({ grain, tag, key, size }) => (
+        <p key={`${grain} ${tag}`}>
+          <Link to={`/codebases/${codebaseId}/cycles?${besideQuery(picture.params, { grain, cycle: key })}`}>
+            In cycle {tag} of {grainLabel(grain, picture.by)} with {counted(size - 1, 'other')}
           </Link>
         </p>
       ))}

@@ -1,9 +1,11 @@
 import { useState } from 'react';
-import type { Neighbour, Neighbours } from '../../../server/views/neighbours.ts';
+import { parseGroupKey } from '../../../core/arrangement/arrangement.ts';
+import type { Neighbour, Neighbours } from '../../../server/views/picture/neighbours.ts';
 import { figure } from '../../state/figures.ts';
 import { dependencyWords } from '../../state/words.ts';
+import { besideQuery } from '../../state/pictureState.ts';
 import { usePicture } from '../../state/usePicture.ts';
-import { kindChoices, type KindChoice } from '../../../server/views/filters.ts';
+import { kindChoices, type KindChoice } from '../../../server/views/picture/filters.ts';
 import { useShortlists } from '../shortlists/Shortlists.tsx';
 import { ElementName } from '../ElementName.tsx';
 
@@ -36,14 +38,15 @@ export function UseTree({
   first: Neighbours;
 }) {
   const { offer } = useShortlists();
+  const { params } = usePicture();
   const [kind, setKind] = useState<KindChoice>('any');
   const [chosen, setChosen] = useState<Neighbours | null>(null);
-  const step = kind === 'any' ? first : chosen;
+  const step = chosen ?? (kind === 'any' ? first : null);
   const title = direction === 'uses' ? 'Uses' : 'Used by';
   const choose = async (next: KindChoice): Promise<void> => {
     setKind(next);
     setChosen(null);
-    if (next !== 'any') setChosen(await loadStep(codebaseId, focus, direction, next));
+    if (next !== 'any') setChosen(await loadStep({ codebaseId, params }, focus, direction, next));
   };
   return (
     <section className="use-tree" aria-label={title}>
@@ -84,22 +87,34 @@ export function UseTree({
           Shortlist the {figure(step.listed.length)} listed
         </button>
       )}
-      {step && <Step codebaseId={codebaseId} above={[focus]} direction={direction} kind={kind} step={step} />}
+      {step && (
+        <Step
+          codebaseId={codebaseId}
+          above={[focus]}
+          direction={direction}
+          kind={kind}
+          step={step}
+          onAll={async () =>
+            setChosen(await loadStep({ codebaseId, params }, focus, direction, kind, step.total))
+          }
+        />
+      )}
     </section>
   );
 }
 
 async function loadStep(
-  codebaseId: string,
+  { codebaseId, params }: { codebaseId: string; params: URLSearchParams },
   key: string,
   direction: Direction,
   of: KindChoice,
+  limit?: number,
 ): Promise<Neighbours | null> {
-  const query = new URLSearchParams({ key, direction, of });
+  const query = besideQuery(params, { key, direction, of, ...(limit ? { limit: String(limit) } : {}) });
   try {
     const response = await fetch(`/codebases/${codebaseId}/uses?${query}`);
-    const answer = (await response.json()) as Neighbours | { problem: string };
-    return 'problem' in answer ? null : answer;
+    const told = (await response.json()) as { answer: Neighbours } | { problem: string };
+    return 'problem' in told ? null : told.answer;
   } catch {
     return null;
   }
@@ -111,6 +126,7 @@ function Step({
   direction,
   kind,
   step,
+  onAll,
 }: {
   codebaseId: string;
   /** Keys from the focus down to what is unfolded here. */
@@ -118,6 +134,8 @@ function Step({
   direction: Direction;
   kind: KindChoice;
   step: Neighbours;
+  /** Lists those as well that are not. */
+  onAll: () => Promise<void>;
 }) {
   return (
     <ul>
@@ -132,7 +150,11 @@ function Step({
         />
       ))}
       {step.total > step.listed.length && (
-        <li className="faded">and {figure(step.total - step.listed.length)} more</li>
+        <li>
+          <button type="button" className="plain-button link" onClick={() => void onAll()}>
+            and {figure(step.total - step.listed.length)} more
+          </button>
+        </li>
       )}
     </ul>
   );
@@ -151,7 +173,7 @@ function Branch({
   direction: Direction;
   kind: KindChoice;
 }) {
-  const { showEvidence } = usePicture();
+  const { showEvidence, params } = usePicture();
   const [step, setStep] = useState<Neighbours | 'folded' | 'loading' | 'failed'>('folded');
   const isLoop = above.includes(use.key);
   const parent = above.at(-1)!;
@@ -162,9 +184,9 @@ function Branch({
       return;
     }
     setStep('loading');
-    setStep((await loadStep(codebaseId, use.key, direction, kind)) ?? 'failed');
+    setStep((await loadStep({ codebaseId, params }, use.key, direction, kind)) ?? 'failed');
   };
-  const isPlace = use.kind === 'file' || use.kind === 'folder';
+  const isPlace = use.kind === 'file' || use.kind === 'folder' || use.kind === 'group';
   return (
     <li>
       <div className="use-row tree">
@@ -185,14 +207,18 @@ function Branch({
         ) : (
           <span />
         )}
-        <ElementName element={use} inferred={use.inferred} text={isPlace ? use.key : qualified(use)} />
+        <ElementName
+          element={use}
+          inferred={use.inferred}
+          text={isPlace ? (parseGroupKey(use.key)?.name ?? use.key) : qualified(use)}
+        />
         <button
           type="button"
           className="plain-button"
           title={`${use.kinds.map((of) => dependencyWords[of] ?? of).join(', ')}: show the places`}
-          aria-label={`${figure(use.count)} references: show the places`}
+          aria-label={`${figure(use.count)} places: show them`}
           onClick={() =>
-            direction === 'uses' ? showEvidence(parent, use.key) : showEvidence(use.key, parent)
+            direction === 'uses' ? showEvidence(parent, use.end, kind) : showEvidence(use.end, parent, kind)
           }
         >
           {figure(use.count)}
@@ -207,6 +233,11 @@ function Branch({
           direction={direction}
           kind={kind}
           step={step}
+          onAll={async () =>
+            setStep(
+              (await loadStep({ codebaseId, params }, use.key, direction, kind, step.total)) ?? 'failed',
+            )
+          }
         />
       )}
     </li>

@@ -1,4 +1,5 @@
 import type { CycleStep } from '../../../server/views/cyclesView.ts';
+import { nameOf } from './nameOf.ts';
 
 const SIZE = 240;
 const RADIUS = 84;
@@ -27,7 +28,7 @@ export function CycleRing({
       width={SIZE}
       height={SIZE}
       role="img"
-      aria-label={`${walk.map(({ from }) => from.name).join(' uses ')} uses ${walk[0]?.from.name ?? ''}`}
+      aria-label={`${walk.map(({ from }) => nameOf(from)).join(' uses ')} uses ${walk[0]?.from.name ?? ''}`}
     >
       <defs>
         {['ink', 'accent'].map((colour) => (
@@ -61,14 +62,14 @@ export function CycleRing({
             className="ring-step"
             onClick={() => onStep(step)}
           >
-            <title>{`${step.from.name} uses ${step.to.name}, ${step.count} references`}</title>
+            <title>{`${nameOf(step.from)} uses ${nameOf(step.to)}, ${step.count} references`}</title>
           </path>
         );
       })}
       {walk.map((step, index) => {
         const [x, y] = point(index, RADIUS);
         return (
-          <g key={step.from.key}>
+          <g key={step.from.end}>
             <circle cx={x} cy={y} r="10" fill="var(--panel)" stroke="var(--ink)" />
             <text x={x} y={y + 4} textAnchor="middle" className="ring-figure">
               {index + 1}

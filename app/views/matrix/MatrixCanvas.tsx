@@ -8,7 +8,7 @@ import {
   type KeyboardEvent,
   type MouseEvent,
 } from 'react';
-import type { ElementLabel } from '../../../server/views/remembered.ts';
+import type { ElementLabel } from '../../../server/views/ground/elements.ts';
 import { useElementMenu } from '../../frame/ElementMenu.tsx';
 import { dark, light } from '../../theme/tokens.ts';
 import { drawMatrix } from './drawMatrix.ts';
@@ -120,7 +120,7 @@ export function MatrixCanvas({
     else onFocus(scene.rows[spot.part === 'rowLabel' ? spot.row : spot.column].key);
   };
   const openCell = (row: number, column: number): void => {
-    if (countAt(scene, row, column) > 0) onEvidence(scene.rows[row].key, scene.rows[column].key);
+    if (countAt(scene, row, column) > 0) onEvidence(scene.rows[row].end, scene.rows[column].end);
   };
   const onDoubleClick = (event: MouseEvent): void => {
     const spot = spotOf(event);

@@ -4,7 +4,9 @@ import type { MatrixPicture } from '../../../server/views/matrixView.ts';
 import type { ScopeChoice } from '../../../server/views/scopeView.ts';
 import {
   Caption,
+  ArrangementPart,
   CertaintyPart,
+  GrainPart,
   KindsPart,
   ListsPart,
   ParameterChoice,
@@ -17,28 +19,30 @@ import { counted, figure, percent } from '../../state/figures.ts';
 import { usePicture } from '../../state/usePicture.ts';
 import { MatrixCanvas, type Cell } from './MatrixCanvas.tsx';
 import { MatrixLegend } from './MatrixLegend.tsx';
-import { cellsAgainst, countAt, sceneOf, type Scene } from './scene.ts';
+import { cellsAgainst, countAt, sceneOf, wholeName, type Scene } from './scene.ts';
 import './matrix.css';
 
-const granularities = [
-  { value: 'folders', label: 'files, by folder' },
-  { value: 'files', label: 'files' },
-];
 const orders = [
   { value: 'level', label: 'level' },
   { value: 'name', label: 'name' },
 ];
 
+/** The open groups as they stand in the address; one empty value says that all are closed by hand. */
+function openedByHand(kept: readonly string[], opened: readonly string[]): string[] {
+  const all = [...kept, ...opened];
+  return all.length === 0 ? [''] : all;
+}
+
 /** The same elements as rows and columns; the row uses the column. */
 export function MatrixPage({
   picture,
   scope,
-  granularity,
+  flat,
   order,
 }: {
   picture: MatrixPicture;
   scope: ScopeChoice;
-  granularity: 'folders' | 'files';
+  flat: boolean;
   order: 'level' | 'name';
 }) {
   const state = usePicture();
@@ -48,28 +52,23 @@ export function MatrixPage({
   const links = useElementLinks(codebaseId);
   const [pointed, setPointed] = useState<Cell | null>(null);
   const scopeKey = scope.current.key;
-  const scene = useMemo(
-    () => sceneOf(picture, scopeKey, granularity === 'files'),
-    [picture, scopeKey, granularity],
-  );
+  const scene = useMemo(() => sceneOf(picture, scopeKey, flat), [picture, scopeKey, flat]);
   const toggle = (row: number): void => {
     const { key, heading } = scene.rows[row];
-    const open = params.getAll('open').filter((other) => other !== key && !other.startsWith(`${key}/`));
     setPointed(null);
-    change({ open: heading ? open : [...open, key], zoom: null });
+    change({
+      open: openedByHand(
+        picture.open.filter((other) => other !== key),
+        heading ? [] : [key],
+      ),
+      zoom: null,
+    });
   };
   return (
     <>
       <Caption>
-        Each row’s{' '}
-        <ParameterChoice
-          label="granularity"
-          name="of"
-          options={granularities}
-          value={granularity}
-          also={{ open: null, zoom: null }}
-        />{' '}
-        in <ScopePart scope={scope} /> using the column’s, counted by references of <KindsPart />,{' '}
+        Each row’s <GrainPart />, <ArrangementPart scope={scope} list={{ isOn: flat }} />, in{' '}
+        <ScopePart scope={scope} /> using the column’s, counted by references of <KindsPart />,{' '}
         <CertaintyPart />, tests <TestsPart />, ordered by{' '}
         <ParameterChoice label="order" name="order" options={orders} value={order} />
         <ListsPart />.
@@ -79,7 +78,7 @@ export function MatrixPage({
           <div className="empty">
             <h1>Nothing to compare here</h1>
             <p className="faded">
-              This folder holds no files that are shown. Choose another in the sentence above, or count tests
+              Nothing that is shown stands here. Choose another place in the sentence above, or count tests
               in.
             </p>
           </div>
@@ -115,6 +114,11 @@ export function MatrixPage({
         </span>
         <span className="push" />
         {!pointed && <Remarks scene={scene} picture={picture} onPoint={setPointed} codebaseId={codebaseId} />}
+        {picture.isOpenByHand && !flat && (
+          <button type="button" className="chip" onClick={() => change({ open: null, zoom: null })}>
+            Open as at first
+          </button>
+        )}
         <MatrixLegend largest={scene.largest} rows={scene.rows} />
       </div>
     </>
@@ -124,21 +128,25 @@ export function MatrixPage({
 function CellSentence({ scene, cell }: { scene: Scene; cell: Cell }) {
   const row = scene.rows[cell.row];
   const column = scene.rows[cell.column];
-  if (row && column && row === column) return <b className="mono">{row.key}</b>;
+  if (row && column && row === column) return <b className="mono">{wholeName(row)}</b>;
   if (row?.heading || column?.heading) {
     return (
       <>
-        <b className="mono">{(row?.heading ? row : column).key}</b> is open; its parts stand below it
+        <b className="mono">{scene.labels[row?.heading ? cell.row : cell.column]}</b> is open; its parts stand
+        below it
       </>
     );
   }
-  if (!row || !column) return <b className="mono">{(row ?? column)?.key}</b>;
+  if (!row || !column) {
+    const either = row ?? column;
+    return <b className="mono">{either && wholeName(either)}</b>;
+  }
   const count = countAt(scene, cell.row, cell.column);
   const against = count > 0 && cell.column > cell.row;
   return (
     <>
-      row <b className="mono">{row.name}</b> {count === 0 ? 'does not use' : 'uses'} column{' '}
-      <b className="mono">{column.name}</b>
+      row <b className="mono">{scene.labels[cell.row]}</b> {count === 0 ? 'does not use' : 'uses'} column{' '}
+      <b className="mono">{scene.labels[cell.column]}</b>
       {count > 0 && ` ${figure(count)} ${count === 1 ? 'time' : 'times'}`}
       {against && <span className="against">, against the order</span>}
     </>
@@ -180,12 +188,12 @@ function Remarks({
     <>
       {hub && (
         <button type="button" className="chip" onClick={() => focusOn(scene.rows[hub.row].key)}>
-          <span className="mono">{scene.rows[hub.row].name}</span> is used by {hub.all ? 'all' : hub.count}
+          <span className="mono">{scene.labels[hub.row]}</span> is used by {hub.all ? 'all' : hub.count}
         </button>
       )}
       {broad && (
         <button type="button" className="chip" onClick={() => focusOn(scene.rows[broad.row].key)}>
-          <span className="mono">{scene.rows[broad.row].name}</span> uses {broad.all ? 'all' : broad.count}
+          <span className="mono">{scene.labels[broad.row]}</span> uses {broad.all ? 'all' : broad.count}
         </button>
       )}
       {picture.brackets.length > 0 && (

@@ -8,6 +8,9 @@ const row = (key: string, level = 0) => ({
   key,
   name: key,
   kind: 'file' as const,
+  end: key,
+  isRest: false,
+  chain: [],
   depth: 0,
   level,
   heading: false,
@@ -21,6 +24,8 @@ const picture: MatrixPicture = {
   cells: { row: [2, 1, 0], column: [0, 0, 2], count: [5, 40, 1] },
   brackets: [],
   totals: { references: 46, againstReferences: 1, againstCells: 1, largest: 40 },
+  open: [],
+  isOpenByHand: false,
 };
 
 describe('the scene of a matrix', () => {
@@ -38,6 +43,18 @@ describe('the scene of a matrix', () => {
 
   it('labels files by their path below the scope', () => {
     expect(scene.labels).toEqual(['a.ts', 'b.ts', 'c.ts']);
+  });
+
+  it('labels a chain of groups as one, and what is left of a type or a group as such', () => {
+    const rows = [
+      { ...row('src/main'), kind: 'folder' as const, name: 'main', chain: ['src'] },
+      { ...row('packages:canal.tolls'), kind: 'group' as const, name: 'tolls', chain: ['canal'] },
+      { ...row('src/a.ts'), name: 'a.ts', end: 'src/a.ts/.', isRest: true },
+      { ...row('src/tolls'), kind: 'folder' as const, name: 'tolls', end: 'src/tolls/.', isRest: true },
+    ];
+    expect(
+      sceneOf({ ...picture, rows, cells: { row: [], column: [], count: [] } }, '', false).labels,
+    ).toEqual(['src/main', 'canal.tolls', 'a.ts, the rest', 'tolls, itself']);
   });
 
   it('more references are never less ink', () => {

@@ -1,6 +1,9 @@
 import { interpolateRgb } from 'd3-interpolate';
+import { parseGroupKey } from '../../../core/arrangement/arrangement.ts';
 import type { MatrixPicture } from '../../../server/views/matrixView.ts';
 import type { SheetColours } from '../../theme/tokens.ts';
+
+type Row = MatrixPicture['rows'][number];
 
 /** The picture made ready for drawing: cells by row in compressed sparse rows, each with its ink. */
 export interface Scene {
@@ -40,9 +43,7 @@ export function sceneOf(picture: MatrixPicture, scopeKey: string, flat: boolean)
     .sort((a, b) => cells.row[a] - cells.row[b] || cells.column[a] - cells.column[b]);
   return {
     rows,
-    labels: rows.map(({ key, name }) =>
-      flat && scopeKey !== '' ? key.slice(scopeKey.length + 1) : flat ? key : name,
-    ),
+    labels: rows.map((row) => labelOf(row, scopeKey, flat)),
     brackets,
     start,
     column: Int32Array.from(order, (cell) => cells.column[cell]),
@@ -50,6 +51,20 @@ export function sceneOf(picture: MatrixPicture, scopeKey: string, flat: boolean)
     ink: Uint8Array.from(order, (cell) => inkOf(cells.count[cell], totals.largest)),
     largest: totals.largest,
   };
+}
+
+/** A row's label: in one list its path below the scope, in a tree its own name, with those of the chain that it stands for. */
+function labelOf(row: Row, scopeKey: string, flat: boolean): string {
+  const inScope = scopeKey !== '' && row.key.startsWith(`${scopeKey}/`);
+  const path = flat ? (inScope ? row.key.slice(scopeKey.length + 1) : wholeName(row)) : row.name;
+  const named = flat ? path : [...row.chain, path].join(row.kind === 'group' ? '.' : '/');
+  if (!row.isRest) return named;
+  return row.kind === 'folder' || row.kind === 'group' ? `${named}, itself` : `${named}, the rest`;
+}
+
+/** What a row is called where it stands alone. */
+export function wholeName({ key }: Pick<Row, 'key'>): string {
+  return (parseGroupKey(key)?.name ?? key) || 'the whole codebase';
 }
 
 /** How often row `row` uses column `column`; 0 for an empty cell. */

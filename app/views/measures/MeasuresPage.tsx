@@ -4,13 +4,21 @@ import { DataGrid, type GridColDef } from '@mui/x-data-grid';
 import { useEffect, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { MeasureHeader, MeasuresRow, MeasuresTable } from '../../../server/views/measuresView.ts';
+import { arrangementWords } from '../../../server/views/picture/arrangementWords.ts';
 import type { ScopeChoice } from '../../../server/views/scopeView.ts';
 import { keysIn } from '../../../server/export/keyLists.ts';
-import { Caption, ListsPart, ParameterChoice, ScopePart, TestsPart } from '../../frame/Caption.tsx';
+import {
+  ArrangementPart,
+  Caption,
+  ListsPart,
+  ParameterChoice,
+  ScopePart,
+  TestsPart,
+} from '../../frame/Caption.tsx';
 import { useElementMenu } from '../../frame/ElementMenu.tsx';
 import { useElementLinks } from '../../frame/elementLinks.ts';
 import { counted, figure } from '../../state/figures.ts';
-import type { MeasuresState } from '../../state/measuresState.ts';
+import type { MeasuresState } from '../../../server/views/measuresQuery.ts';
 import { useShortlists } from '../../frame/shortlists/Shortlists.tsx';
 import { usePicture } from '../../state/usePicture.ts';
 import { ColumnChooser } from './ColumnChooser.tsx';
@@ -21,7 +29,7 @@ const kindOptions = [
   { value: 'file', label: 'files' },
   { value: 'routine', label: 'routines' },
   { value: 'type', label: 'types' },
-  { value: 'folder', label: 'folders' },
+  { value: 'group', label: 'groups' },
 ];
 
 /** Elements of one kind with their measures, a bar in each cell. Sorting and paging are done by the server. */
@@ -38,7 +46,8 @@ export function MeasuresPage({
   scope: ScopeChoice;
   codebaseId: string;
 }) {
-  const { params, change, focus, focusOn } = usePicture();
+  const { params, change, focus, focusOn, by } = usePicture();
+  const noun = query.kind === 'group' ? arrangementWords[by].one : query.kind;
   const links = useElementLinks(codebaseId);
   const navigate = useNavigate();
   const openMenu = useElementMenu();
@@ -48,7 +57,7 @@ export function MeasuresPage({
   const shortlistAll = async (): Promise<void> => {
     const response = await fetch(`/codebases/${codebaseId}/measures.csv?${params}`);
     const keys = keysIn(await response.text());
-    offer({ suggested: `${query.kind}s measured`, count: keys.length, keys });
+    offer({ suggested: `${noun}s measured`, count: keys.length, keys });
   };
   const goIn = (row: MeasuresRow): void => {
     const target = links.goIn(row);
@@ -64,8 +73,8 @@ export function MeasuresPage({
           options={kindOptions}
           value={query.kind}
           also={{ sort: null, column: null, page: null, descending: null }}
-        />{' '}
-        of <ScopePart scope={scope} />, tests <TestsPart />, by{' '}
+        />
+        , <ArrangementPart scope={scope} />, in <ScopePart scope={scope} />, tests <TestsPart />, by{' '}
         <ParameterChoice
           label="sorted by"
           name="sort"
@@ -88,7 +97,7 @@ export function MeasuresPage({
           Shortlist all {figure(table.count)}
         </Button>
         <span className="faded">
-          {counted(table.count, query.kind)}
+          {counted(table.count, noun)}
           {table.pages > 1 && `, page ${table.page + 1} of ${table.pages}`}
         </span>
       </div>

@@ -1,10 +1,11 @@
 import { Link } from 'react-router';
 import type { Totals } from '../../../server/survey/totals.ts';
+import type { ScopeChoice } from '../../../server/views/scopeView.ts';
 import type { Overview } from '../../../server/views/overviewView.ts';
-import { Caption } from '../../frame/Caption.tsx';
+import { ArrangementPart, Caption, TestsPart } from '../../frame/Caption.tsx';
 import { counted, figure, percent } from '../../state/figures.ts';
 import { Bars, Block } from './Block.tsx';
-import { FolderTree } from './FolderTree.tsx';
+import { GroupTree } from './GroupTree.tsx';
 import { LanguageChart } from './LanguageChart.tsx';
 import { Manifests } from './Manifests.tsx';
 import { CyclesBlock, Documents, EntryPoints, Outliers } from './blocks.tsx';
@@ -13,21 +14,26 @@ import './overview.css';
 /** What it is, what it is made of, where one enters it, what is odd about it: on one page. */
 export function OverviewPage({
   overview,
-  totals,
+  scope,
   codebaseId,
 }: {
   overview: Overview;
-  totals: Totals;
+  scope: ScopeChoice;
   codebaseId: string;
 }) {
   const base = `/codebases/${codebaseId}`;
-  const { tests, purpose } = overview;
+  const { tests, purpose, totals } = overview;
   return (
     <>
       <Caption>
         The codebase as surveyed: <b>{counted(totals.files, 'file')}</b> with{' '}
         <b>{figure(totals.codeLines)} lines of code</b>
-        {tests.files > 0 && `, ${counted(tests.files, 'of them a test', 'of them tests')}`}.
+        {tests.files > 0 && (
+          <>
+            , {counted(tests.files, 'test file')} <TestsPart />
+          </>
+        )}
+        , <ArrangementPart scope={scope} />.
       </Caption>
       <div className="page overview">
         {purpose && (
@@ -41,7 +47,7 @@ export function OverviewPage({
         <TotalsStrip totals={totals} base={base} />
         <div className="overview-main">
           <div>
-            <FolderTree folders={overview.folders} />
+            <GroupTree tree={overview.groups} />
             <Outliers rows={overview.outliers} base={base} />
           </div>
           <div>

@@ -4,6 +4,8 @@ import type { Overview, OutlierRow } from '../../../server/views/overviewView.ts
 import { ElementName } from '../../frame/ElementName.tsx';
 import { useElementLinks } from '../../frame/elementLinks.ts';
 import { counted, figure } from '../../state/figures.ts';
+import { besideQuery } from '../../state/pictureState.ts';
+import { usePicture } from '../../state/usePicture.ts';
 import { Block } from './Block.tsx';
 
 const roleWords: Record<EntryPoint['role'], string> = {
@@ -126,22 +128,28 @@ function shortName({ key, kind }: { key: string; kind: string }): string {
 }
 
 export function CyclesBlock({ overview, base }: { overview: Overview; base: string }) {
+  const { params } = usePicture();
+  const cycles = (own: Record<string, string>): string =>
+    `${base}/cycles?${besideQuery(params, { grain: 'files', ...own })}`;
+  const more = overview.cycleCount - overview.cycles.length;
   return (
     <Block title="Cycles of files" note="members">
       {overview.cycles.length === 0 && <p className="faded">None: the files can be put in an order.</p>}
-      {overview.cycles.map(({ tag, members, size }) => (
+      {overview.cycles.map(({ tag, key, names, size }) => (
         <div key={tag} className="cycle-line">
-          <Link to={`${base}/cycles?cycle=${tag}`}>{tag}</Link>
+          <Link to={cycles({ cycle: key })}>{tag}</Link>
           <span className="mono">
-            {members
-              .slice(0, 4)
-              .map(({ name }) => name)
-              .join(', ')}
-            {size > 4 && ' …'}
+            {names.map(({ name }) => name).join(', ')}
+            {size > names.length && ' …'}
           </span>
           <span className="mono">{size}</span>
         </div>
       ))}
+      {more > 0 && (
+        <p>
+          <Link to={cycles({})}>{figure(more)} more</Link>
+        </p>
+      )}
     </Block>
   );
 }

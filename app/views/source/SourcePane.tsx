@@ -44,7 +44,8 @@ export function SourcePane({
   const [choice, setChoice] = useState<{ link: SourceLink; left: number; top: number } | null>(null);
   const view = useRef<EditorView | null>(null);
   const isWhole = size === sizes.length;
-  const found = data?.path === source.path ? data.constructs : null;
+  const told = data && 'answer' in data ? data.answer : null;
+  const found = told?.path === source.path ? told.constructs : null;
 
   useEffect(
     () => void load(`/codebases/${codebaseId}/constructs?file=${encodeURIComponent(source.path)}`),

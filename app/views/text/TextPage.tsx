@@ -7,7 +7,7 @@ import { useElementLinks } from '../../frame/elementLinks.ts';
 import { useShortlists } from '../../frame/shortlists/Shortlists.tsx';
 import { counted, figure } from '../../state/figures.ts';
 import { carriedOver } from '../../state/pictureState.ts';
-import type { TextState } from '../../state/textState.ts';
+import type { TextState } from '../../../server/views/textQuery.ts';
 import { usePicture } from '../../state/usePicture.ts';
 import { grouped, matchedKeys, type FileGroup, type FolderGroup } from './groups.ts';
 import { useMatches, type Matches } from './useMatches.ts';

@@ -5,7 +5,7 @@ import type { HierarchyPage, TypeNode } from '../../../server/views/hierarchy/hi
 import { BOX, classBox, roomIn, type BoxLine, type ClassBox } from '../../../core/layout/classBoxes.ts';
 import { useElementMenu } from '../../frame/ElementMenu.tsx';
 import { useElementLinks } from '../../frame/elementLinks.ts';
-import type { TypesState } from '../../state/typesState.ts';
+import type { TypesState } from '../../../server/views/typesQuery.ts';
 import { usePicture } from '../../state/usePicture.ts';
 import { dark, figuresFace, light, type SheetColours } from '../../theme/tokens.ts';
 import { visibilityMarks } from '../../state/words.ts';

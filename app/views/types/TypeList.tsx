@@ -1,7 +1,7 @@
 import type { HierarchyPage, MemberRow, TypeNode } from '../../../server/views/hierarchy/hierarchyView.ts';
 import { ElementName } from '../../frame/ElementName.tsx';
 import { counted } from '../../state/figures.ts';
-import type { TypesState } from '../../state/typesState.ts';
+import type { TypesState } from '../../../server/views/typesQuery.ts';
 import { visibilityMarks } from '../../state/words.ts';
 
 /** The types as a list: ancestors from the roots, the focus, descendants; the members at each step and what they override. */

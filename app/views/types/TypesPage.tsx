@@ -1,7 +1,7 @@
 import type { HierarchyPage } from '../../../server/views/hierarchy/hierarchyView.ts';
 import { Caption, ParameterChoice } from '../../frame/Caption.tsx';
 import { counted } from '../../state/figures.ts';
-import type { TypesState } from '../../state/typesState.ts';
+import type { TypesState } from '../../../server/views/typesQuery.ts';
 import { ClassDiagram } from './ClassDiagram.tsx';
 import { TypeList } from './TypeList.tsx';
 import './types.css';

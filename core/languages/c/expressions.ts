@@ -1,6 +1,6 @@
 import { ANY_NUMBER, EXPRESSION, FORM, KIND } from '../../facts/fileFacts.ts';
 import { textOf } from '../reading/reading.ts';
-import { lookUp, type Binding } from '../reading/scopes.ts';
+import { lookUp, lookUpType, type Binding } from '../reading/scopes.ts';
 import { boundExpression, MAX_DEPTH, statedOnce } from '../reading/stating.ts';
 import { childIn, childOfKind } from '../reading/syntaxTable.ts';
 import { nameText, readDeclarator } from './declarators.ts';
@@ -65,8 +65,18 @@ function withArguments(reading: NativeReading, base: number, node: number, depth
   return expressions.add(EXPRESSION.generic, base, expressions.list(cells));
 }
 
+/** What names a type with its tag: `struct gauge`. */
+export const isSpecifier = kindSet(
+  K.class_specifier,
+  K.struct_specifier,
+  K.union_specifier,
+  K.enum_specifier,
+);
+
 function namedType(reading: NativeReading, node: number, name: string, depth: number): number {
-  const found = lookUp(reading.scopeOf[node], name);
+  // After `struct` and its like a variable of the name hides nothing: tags are names of their own.
+  const isTag = isSpecifier[reading.table.kind[reading.table.parent[node]]] === 1;
+  const found = (isTag ? lookUpType : lookUp)(reading.scopeOf[node], name);
   return found ? boundValue(reading, found, depth) : nameAt(reading, node, name);
 }
 

@@ -6,6 +6,7 @@ import type { ReferenceList } from '../reading/walk.ts';
 import { walkReferences } from '../reading/walk.ts';
 import { readDeclarator } from './declarators.ts';
 import {
+  isSpecifier,
   argumentsOf,
   declaredValue,
   nameAt,
@@ -128,7 +129,6 @@ const declaresType = kindSet(
   K.array_declarator,
   K.function_declarator,
 );
-const isSpecifier = kindSet(K.class_specifier, K.struct_specifier, K.union_specifier, K.enum_specifier);
 
 /** The whole of a qualified name: a type, or a value; what defines it outside of its type is no use. */
 function referQualified(reading: NativeReading, node: number, owner: number, into: ReferenceList): void {

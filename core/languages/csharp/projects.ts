@@ -1,22 +1,8 @@
-import { isRecord, textOrNull } from '../../manifests/manifest.ts';
-import { listOf, parseXml } from '../../manifests/jvm.ts';
-import { folderOf, foldersAbove, joinPath, type FileTree } from '../../link/fileTree.ts';
+import { readCSharpProject, type CSharpProject } from '../../buildModules/csharp.ts';
+import { folderOf, foldersAbove, type FileTree } from '../../link/fileTree.ts';
 import type { FactsOfFile } from '../../link/linked.ts';
 import { mainRoutines } from '../reading/mainRoutines.ts';
 import type { EntryPoint } from '../language.ts';
-
-/** A C# project file, as far as it says what its files may name. */
-interface Project {
-  path: string;
-  /** Project files referred to, as paths. */
-  references: string[];
-  /** Files listed that lie outside of the project's folder. */
-  linked: string[];
-  packages: string[];
-  /** Namespaces that all its files use. */
-  usings: string[];
-  isProgram: boolean;
-}
 
 /** Which projects a file belongs to, and what these know of each other. */
 export interface Projects {
@@ -41,45 +27,13 @@ export function projectsOf(tree: FileTree): Projects {
   return projects;
 }
 
-function readProjects(tree: FileTree): Project[] {
-  const found: Project[] = [];
-  for (const path of tree.manifests()) {
-    if (!path.endsWith('.csproj')) continue;
-    try {
-      found.push(readProject(path, tree.manifest(path) ?? ''));
-    } catch {
-      // What cannot be read says nothing, but its folder is a project all the same.
-      found.push({ path, references: [], linked: [], packages: [], usings: [], isProgram: false });
-    }
-  }
-  return found;
+function readProjects(tree: FileTree): CSharpProject[] {
+  return [...tree.manifests()]
+    .filter((path) => path.endsWith('.csproj'))
+    .map((path) => readCSharpProject(path, tree.manifest(path) ?? ''));
 }
 
-function readProject(path: string, text: string): Project {
-  const { Project: project } = parseXml(text);
-  const groups = isRecord(project) ? listOf(project.ItemGroup) : [];
-  const properties = isRecord(project) ? listOf(project.PropertyGroup) : [];
-  const folder = folderOf(path);
-  const included = (item: string): string[] =>
-    groups
-      .flatMap((group) => listOf(group[item]))
-      .map((entry) => textOrNull(entry['@_Include']))
-      .filter((name) => name !== null);
-  const paths = (item: string): string[] =>
-    included(item)
-      .map((name) => joinPath(folder, name.replaceAll('\\', '/')))
-      .filter((name) => name !== null);
-  return {
-    path,
-    references: paths('ProjectReference'),
-    linked: paths('Compile').filter((file) => file.endsWith('.cs') && !file.startsWith(`${folder}/`)),
-    packages: included('PackageReference'),
-    usings: included('Using'),
-    isProgram: properties.some(({ OutputType }) => /^(win)?exe$/i.test(textOrNull(OutputType) ?? '')),
-  };
-}
-
-function indexProjects(projects: readonly Project[]): Projects {
+function indexProjects(projects: readonly CSharpProject[]): Projects {
   const byPath = new Map(projects.map((project) => [project.path, project]));
   const byFolder = new Map<string, string[]>();
   const byFile = new Map<string, string[]>();

@@ -6,7 +6,8 @@ import type { Certainty } from '../../../core/link/linked.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 import { Problem } from '../../problem.ts';
 import { formName } from '../dossierView.ts';
-import { elementOf, labelOf, measureValues, type ElementLabel } from '../remembered.ts';
+import { elementOf, labelOf, type ElementLabel } from '../ground/elements.ts';
+import { measureValues } from '../ground/memory.ts';
 import { hierarchyOf } from './links.ts';
 
 export type Visibility = 'public' | 'internal' | 'protected' | 'private';

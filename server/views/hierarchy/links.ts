@@ -1,7 +1,8 @@
 import { typeHierarchy, type TypeHierarchy } from '../../../core/hierarchy/typeHierarchy.ts';
 import type { Certainty } from '../../../core/link/linked.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
-import { labelOf, remembered, type ElementLabel } from '../remembered.ts';
+import { labelOf, type ElementLabel } from '../ground/elements.ts';
+import { remembered } from '../ground/memory.ts';
 
 /** One step of inheritance, as shown. */
 export interface HierarchyLink extends ElementLabel {

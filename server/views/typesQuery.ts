@@ -12,6 +12,6 @@ const schema = z.object({
 export type TypesState = z.infer<typeof schema>;
 
 /** What the view of types shows, as it stands in the address. */
-export function typesState(params: URLSearchParams): TypesState {
+export function typesQuery(params: URLSearchParams): TypesState {
   return schema.parse(Object.fromEntries(Object.keys(schema.shape).map((name) => [name, params.get(name)])));
 }

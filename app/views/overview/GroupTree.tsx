@@ -1,25 +1,27 @@
 import { Link, useParams } from 'react-router';
-import type { FolderRow } from '../../../server/views/folderTree.ts';
+import type { ArrangementId } from '../../../core/arrangement/arrangement.ts';
+import type { GroupRow, GroupTree as Tree } from '../../../server/views/groupTree.ts';
+import { arrangementWords } from '../../../server/views/picture/arrangementWords.ts';
 import { ElementName } from '../../frame/ElementName.tsx';
 import { figure } from '../../state/figures.ts';
 import { usePicture } from '../../state/usePicture.ts';
 import { Block } from './Block.tsx';
 
-/** The folders with their sizes, and what each is for in its own words. A folder opens in place. */
-export function FolderTree({ folders }: { folders: FolderRow[] }) {
-  const { params, change } = usePicture();
+/** The groups with their sizes, and what each is for in its own words. A group opens in place. */
+export function GroupTree({ tree: { rows, more } }: { tree: Tree }) {
+  const { params, change, by } = usePicture();
   const { codebaseId } = useParams();
-  const largest = Math.max(1, ...folders.map(({ codeLines }) => codeLines));
+  const largest = Math.max(1, ...rows.map(({ codeLines }) => codeLines));
   const open = params.getAll('open');
-  const toggle = ({ key, isOpen }: FolderRow): void =>
+  const toggle = ({ key, isOpen }: GroupRow): void =>
     change({ open: isOpen ? open.filter((other) => other !== key) : [...open, key] }, { replace: true });
   return (
-    <Block title="Folders" note="files · lines of code · what it is for">
-      {folders.length === 0 && <p className="faded">All files lie in one folder.</p>}
-      {folders.map((row) => (
+    <Block title={heading(by)} note="files · lines of code · what it is for">
+      {rows.length === 0 && <p className="faded">All files stand in one group.</p>}
+      {rows.map((row) => (
         <div key={row.key} className="folder-row">
           <span style={{ paddingLeft: 16 * row.depth }}>
-            {row.hasFolders ? (
+            {row.hasGroups ? (
               <button
                 type="button"
                 className="plain-button twist"
@@ -51,6 +53,12 @@ export function FolderTree({ folders }: { folders: FolderRow[] }) {
           </span>
         </div>
       ))}
+      {more > 0 && <p className="faded">{figure(more)} more are open than can be listed: close some.</p>}
     </Block>
   );
+}
+
+function heading(by: ArrangementId): string {
+  const { plural } = arrangementWords[by];
+  return plural[0].toUpperCase() + plural.slice(1);
 }

@@ -1,11 +1,10 @@
 import { z } from 'zod';
 import { measureNamed } from '../../core/measures/catalogue.ts';
-import { defaultColumns, type MeasuresQuery } from '../../server/views/measuresView.ts';
-
-export const measuredKinds = ['file', 'routine', 'type', 'folder'] as const;
+import { measuredKinds } from '../../core/measures/measure.ts';
+import { defaultColumns, type MeasuresQuery } from './measuresView.ts';
 
 const schema = z.object({
-  of: z.enum(measuredKinds).catch('file'),
+  of: z.preprocess((of) => (of === 'folder' ? 'group' : of), z.enum(measuredKinds).catch('file')),
   sort: z.string().nullable().catch(null),
   descending: z.enum(['no', 'yes']).catch('yes'),
   filter: z.string().max(500).catch(''),
@@ -18,7 +17,7 @@ export type MeasuresState = Pick<
 >;
 
 /** The table that an address asks for. Unknown or unfitting measures are passed over. */
-export function measuresState(params: URLSearchParams): MeasuresState {
+export function measuresQuery(params: URLSearchParams): MeasuresState {
   const raw = schema.parse({
     of: params.get('of'),
     sort: params.get('sort'),

@@ -24,7 +24,7 @@ export interface TextState {
   glob: string;
 }
 
-export function textState(params: URLSearchParams): TextState {
+export function textQuery(params: URLSearchParams): TextState {
   const found = schema.parse(
     Object.fromEntries(Object.keys(schema.shape).map((name) => [name, params.get(name)])),
   );

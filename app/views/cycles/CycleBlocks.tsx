@@ -1,0 +1,185 @@
+import { useEffect, useState } from 'react';
+import type { CycleDetails, CycleStep } from '../../../server/views/cyclesView.ts';
+import { ElementName } from '../../frame/ElementName.tsx';
+import { useShortlists } from '../../frame/shortlists/Shortlists.tsx';
+import { isTyping } from '../../frame/useFrameKeys.ts';
+import { counted, figure } from '../../state/figures.ts';
+import { noEvidence, usePicture } from '../../state/usePicture.ts';
+import { CycleRing } from './CycleRing.tsx';
+import { nameOf } from './nameOf.ts';
+
+/** One cycle opened: ways round it, what to cut first, its members. */
+export function CycleBlocks({ cycle, noun }: { cycle: CycleDetails; noun: string }) {
+  const { params, change, showEvidence, from, to } = usePicture();
+  const { offer } = useShortlists();
+  const walkIndex = Math.min(Number(params.get('walk') ?? 0) || 0, cycle.walks.length - 1);
+  const walk = cycle.walks[walkIndex] ?? [];
+  const at = walk.findIndex((step) => step.from.end === from && step.to.end === to);
+  const go = (by: number): void => {
+    if (walk.length === 0) return;
+    const next = walk[at < 0 ? (by > 0 ? 0 : walk.length - 1) : (at + by + walk.length) % walk.length];
+    showEvidence(next.from.end, next.to.end);
+  };
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      if (isTyping(event.target) || event.altKey || document.querySelector('[role=dialog],[role=menu]'))
+        return;
+      if (event.key !== 'ArrowRight' && event.key !== 'ArrowLeft') return;
+      event.preventDefault();
+      go(event.key === 'ArrowRight' ? 1 : -1);
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  });
+  return (
+    <>
+      <section className="block">
+        <h2>
+          <span>
+            {cycle.tag}: {counted(cycle.members.length, 'member')}, {counted(cycle.references, 'reference')}{' '}
+            among them
+          </span>
+          <button
+            type="button"
+            className="plain-button link"
+            onClick={() =>
+              offer({
+                suggested: `cycle ${cycle.tag}`,
+                count: cycle.members.length,
+                keys: cycle.members.map(({ key }) => key),
+              })
+            }
+          >
+            Shortlist them
+          </button>
+          {cycle.walks.length > 1 && (
+            <span>
+              {cycle.walks.length} ways round, the shortest first
+              {cycle.notWalked > 0 && `; ${counted(cycle.notWalked, 'member')} on none of them`}
+            </span>
+          )}
+        </h2>
+        {cycle.walks.length > 1 && (
+          <div className="walks" role="tablist" aria-label="Ways round">
+            {cycle.walks.map((steps, index) => (
+              <button
+                key={index}
+                type="button"
+                role="tab"
+                aria-selected={index === walkIndex}
+                className="plain-button chip"
+                onClick={() => change({ walk: index === 0 ? null : String(index), ...noEvidence })}
+              >
+                <span className="mono">{nameOf(steps[0].from)}</span>, {counted(steps.length, 'step')}
+              </button>
+            ))}
+          </div>
+        )}
+        <div className="walk">
+          <CycleRing walk={walk} current={at} onStep={(step) => showEvidence(step.from.end, step.to.end)} />
+          <ol className="steps">
+            {walk.map((step, index) => (
+              <li key={index}>
+                <Step
+                  step={step}
+                  isCurrent={index === at}
+                  onOpen={() => showEvidence(step.from.end, step.to.end)}
+                />
+              </li>
+            ))}
+          </ol>
+        </div>
+        <p className="walk-keys">
+          <button type="button" className="plain-button chip" onClick={() => go(-1)}>
+            ← Step before
+          </button>
+          <button type="button" className="plain-button chip" onClick={() => go(1)}>
+            Next step →
+          </button>
+        </p>
+      </section>
+      <section className="block">
+        <h2>
+          <span>
+            First candidates to cut: {counted(cycle.against.steps, 'link')} with{' '}
+            {counted(cycle.against.references, 'reference')} against the order
+          </span>
+          <span>references</span>
+        </h2>
+        <StepList steps={cycle.steps.filter(({ against }) => against)} />
+      </section>
+      <section className="block">
+        <h2>
+          <span>The other links inside, the thinnest first</span>
+          <span>references</span>
+        </h2>
+        <StepList steps={cycle.steps.filter(({ against }) => !against)} />
+        {cycle.stepCount > cycle.steps.length && (
+          <p className="faded">
+            {figure(cycle.stepCount - cycle.steps.length)} thicker ones are not listed; the matrix shows them
+            all.
+          </p>
+        )}
+      </section>
+      <section className="block">
+        <h2>
+          <span>Members</span>
+          <span>{noun}</span>
+        </h2>
+        <div className="members">
+          {cycle.members.map((member) => (
+            <ElementName
+              key={member.end}
+              element={member}
+              text={member.isRest ? nameOf(member) : member.key}
+            />
+          ))}
+        </div>
+      </section>
+    </>
+  );
+}
+
+const LISTED_AT_FIRST = 12;
+
+/** Links with their counts; a long list unfolds. */
+function StepList({ steps }: { steps: CycleStep[] }) {
+  const { showEvidence, from, to } = usePicture();
+  const [showsAll, setShowsAll] = useState(false);
+  const shown = showsAll ? steps : steps.slice(0, LISTED_AT_FIRST);
+  return (
+    <>
+      {shown.map((step) => (
+        <Step
+          key={`${step.from.end}→${step.to.end}`}
+          step={step}
+          isCurrent={step.from.end === from && step.to.end === to}
+          onOpen={() => showEvidence(step.from.end, step.to.end)}
+        />
+      ))}
+      {steps.length > shown.length && (
+        <button type="button" className="plain-button link quiet-link" onClick={() => setShowsAll(true)}>
+          {figure(steps.length - shown.length)} more
+        </button>
+      )}
+    </>
+  );
+}
+
+function Step({ step, isCurrent, onOpen }: { step: CycleStep; isCurrent: boolean; onOpen: () => void }) {
+  return (
+    <div className={`step${isCurrent ? ' current' : ''}`}>
+      <ElementName element={step.from} text={nameOf(step.from)} />
+      <span className="faded">uses</span>
+      <ElementName element={step.to} text={nameOf(step.to)} />
+      <button
+        type="button"
+        className="plain-button mono"
+        aria-label={`${counted(step.count, 'reference')}: show the places`}
+        onClick={onOpen}
+      >
+        {figure(step.count)}
+      </button>
+    </div>
+  );
+}

@@ -1,0 +1,147 @@
+import { folderOf, joinPath } from '../link/fileTree.ts';
+import type { BuildReader, StatedModule } from './buildModule.ts';
+
+/**
+ * CMake: libraries and executables, with the sources that are listed for them and the folders of headers they give out.
+ * Scripts are programs; `add_library`, `add_executable`, `target_sources`, `target_include_directories`,
+ * `target_link_libraries` and lists that `set` or `file(GLOB …)` names are read, conditions are not weighed. What a folder
+ * holds and no target lists belongs to the first library of the folder's script.
+ */
+export const cmake: BuildReader = {
+  pattern: /(^|\/)CMakeLists\.txt$/,
+  read(files) {
+    const found = new Map<string, StatedModule>();
+    const aliases = new Map<string, string>();
+    for (const { path, text } of files) {
+      const script = { path, folder: folderOf(path), lists: new Map<string, string[]>() };
+      let library: StatedModule | undefined;
+      let first: StatedModule | undefined;
+      for (const { name, words } of commands(text)) {
+        if (/^(set|list)$/.test(name)) remember(script, name, words);
+        else if (name === 'file') rememberGlob(script, words);
+        else if (name === 'add_library' || name === 'add_executable') {
+          const [target, ...rest] = words;
+          if (!isPlain(target) || rest.includes('IMPORTED')) continue;
+          if (rest[0] === 'ALIAS') aliases.set(target, rest[1] ?? '');
+          else if (!found.has(target)) {
+            const module = declare(found, script, target, rest);
+            if (name === 'add_library') library ??= module;
+            first ??= module;
+          }
+        } else if (name.startsWith('target_')) extend(found.get(words[0]), script, name, words.slice(1));
+      }
+      (library ?? first)?.sources.push(script.folder);
+    }
+    for (const [alias, target] of aliases) found.get(target)?.names.push(alias);
+    return [...found.values()];
+  },
+};
+
+interface Script {
+  path: string;
+  folder: string;
+  lists: Map<string, string[]>;
+}
+
+const keywords =
+  /^(STATIC|SHARED|MODULE|OBJECT|INTERFACE|PUBLIC|PRIVATE|EXCLUDE_FROM_ALL|WIN32|MACOSX_BUNDLE|BEFORE|AFTER|SYSTEM|FILE_SET|TYPE|HEADERS|BASE_DIRS|FILES)$/;
+const sourceEnding = /\.(c|cc|cpp|cxx|c\+\+|h|hh|hpp|hxx|h\+\+|ipp|tpp|inl|tcc)$/i;
+/** Words of one command that are looked at; a generated list may be endless. */
+const MAX_WORDS = 20_000;
+
+/** The commands of a script with their words; comments are passed over, nesting of parentheses is flattened. */
+function* commands(text: string): Generator<{ name: string; words: string[] }> {
+  const plain = text.replace(/#\[\[[^]*?\]\]/g, '').replace(/#[^\n]*/g, '');
+  const head = /([A-Za-z_]\w*)[ \t]*\(/g;
+  for (let match = head.exec(plain); match; match = head.exec(plain)) {
+    const begin = head.lastIndex;
+    let depth = 1;
+    let end = begin;
+    for (; end < plain.length && depth > 0; end++) {
+      if (plain[end] === '(') depth++;
+      else if (plain[end] === ')') depth--;
+      else if (plain[end] === '"') {
+        const close = plain.indexOf('"', end + 1);
+        if (close < 0) return;
+        end = close;
+      }
+    }
+    head.lastIndex = end;
+    const words = plain.slice(begin, end - 1).match(/"[^"]*"|[^\s"()]+/g) ?? [];
+    yield {
+      name: match[1].toLowerCase(),
+      words: words.slice(0, MAX_WORDS).map((word) => word.replace(/^"|"$/g, '')),
+    };
+  }
+}
+
+function isPlain(word: string | undefined): word is string {
+  return word !== undefined && /^[\w.+:-]+$/.test(word);
+}
+
+/** Words with the lists that they name put in their place, one step deep. */
+function expanded({ lists }: Script, words: readonly string[]): string[] {
+  return words.flatMap((word) => {
+    const name = /^\$\{(\w+)\}$/.exec(word)?.[1];
+    return name === undefined ? word.split(';') : (lists.get(name) ?? [word]);
+  });
+}
+
+function remember(script: Script, command: string, words: readonly string[]): void {
+  const [name, ...values] = command === 'list' ? words.slice(1) : words;
+  if (name === undefined || (command === 'list' && words[0] !== 'APPEND')) return;
+  const before = command === 'list' ? (script.lists.get(name) ?? []) : [];
+  script.lists.set(name, [...before, ...expanded(script, values)].slice(0, MAX_WORDS));
+}
+
+/** `file(GLOB NAME src/*.c)`: the folder of each pattern stands for what it finds. */
+function rememberGlob(script: Script, [kind, name, ...patterns]: readonly string[]): void {
+  if (name === undefined || !/^GLOB/.test(kind)) return;
+  const folders = patterns.filter((word) => word.includes('*')).map((word) => folderOf(word) || '.');
+  script.lists.set(name, folders);
+}
+
+function declare(
+  found: Map<string, StatedModule>,
+  script: Script,
+  target: string,
+  words: readonly string[],
+): StatedModule {
+  const module: StatedModule = {
+    key: `${script.path}#${target}`,
+    name: target,
+    names: [target],
+    sources: placesOf(script, words),
+    needs: [],
+    languages: ['c', 'cpp'],
+  };
+  found.set(target, module);
+  return module;
+}
+
+/** Paths from the root of what is listed: files of code, and folders that a pattern stands for. */
+function placesOf(script: Script, words: readonly string[]): string[] {
+  return expanded(script, words)
+    .filter((word) => !keywords.test(word))
+    .map((word) => word.replace(/^\$\{(CMAKE_CURRENT_SOURCE_DIR|CMAKE_CURRENT_LIST_DIR)\}\/?/, './'))
+    .map((word) => word.replace(/^\$<BUILD_INTERFACE:(?:\$\{CMAKE_CURRENT_SOURCE_DIR\}\/)?([^>]*)>$/, '$1'))
+    .filter((word) => !word.includes('$'))
+    .filter((word) => sourceEnding.test(word) || !/\.\w+$/.test(word))
+    .map((word) => joinPath(script.folder, word))
+    .filter((place) => place !== null);
+}
+
+function extend(
+  module: StatedModule | undefined,
+  script: Script,
+  command: string,
+  words: readonly string[],
+): void {
+  if (!module) return;
+  if (command === 'target_link_libraries')
+    module.needs.push(...expanded(script, words).filter((word) => isPlain(word) && !keywords.test(word)));
+  else if (command === 'target_sources') module.sources.push(...placesOf(script, words));
+  else if (command === 'target_include_directories')
+    // A folder of headers is the target's own where it is not that of the whole script.
+    module.sources.push(...placesOf(script, words).filter((place) => place !== script.folder));
+}

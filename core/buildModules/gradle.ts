@@ -1,0 +1,101 @@
+import { folderOf, foldersAbove, joinPath } from '../link/fileTree.ts';
+import type { BuildReader, StatedModule } from './buildModule.ts';
+
+/**
+ * Gradle: the folders of build scripts, and those that `settings.gradle` includes. Scripts are programs; what they plainly
+ * state is read: `include(":a:b")`, `project(":a:b").projectDir = file("x")`, `project(":a:b")` and `projects.a.b`.
+ */
+export const gradle: BuildReader = {
+  pattern: /(^|\/)(build|settings)\.gradle(\.kts)?$|(^|\/)[\w.-]+\.gradle(\.kts)?$/,
+  read(files) {
+    const texts = new Map(files.map(({ path, text }) => [path, withoutComments(text)]));
+    const roots = [...texts].flatMap(([path, text]) =>
+      /(^|\/)settings\.gradle(\.kts)?$/.test(path) ? [rootOf(path, text)] : [],
+    );
+    const found = new Map<string, StatedModule>();
+    for (const [path, text] of texts) {
+      if (/(^|\/)settings\.gradle(\.kts)?$/.test(path)) continue;
+      const folder = folderOf(path);
+      const isUsual = /(^|\/)build\.gradle(\.kts)?$/.test(path);
+      // A project may name its script after its folder.
+      const isOwn = path.slice(path.lastIndexOf('/') + 1).split('.gradle')[0] === folder.split('/').at(-1);
+      if (!isUsual && !isOwn) continue;
+      const root = roots.find(({ home }) => foldersAbove(path).includes(home));
+      const projectPath = root?.pathOf.get(folder) ?? `:${relative(root?.home ?? '', folder)}`;
+      found.set(folder, {
+        key: path,
+        name: nameOf(projectPath, root?.name, folder),
+        names: [`${root?.home ?? ''}${projectPath}`],
+        sources: [folder],
+        needs: neededPaths(text).map((needed) => `${root?.home ?? ''}${needed}`),
+        languages: ['java'],
+      });
+    }
+    for (const { home, pathOf, path: settings } of roots)
+      for (const [folder, projectPath] of pathOf) {
+        if (found.has(folder)) continue;
+        const name = nameOf(projectPath, undefined, folder);
+        found.set(folder, {
+          key: `${settings}${projectPath}`,
+          name,
+          names: [`${home}${projectPath}`],
+          sources: [folder],
+          needs: [],
+          languages: ['java'],
+        });
+      }
+    return [...found.values()];
+  },
+};
+
+interface Root {
+  path: string;
+  home: string;
+  name: string | undefined;
+  /** Project path of each included folder. */
+  pathOf: Map<string, string>;
+}
+
+function rootOf(path: string, text: string): Root {
+  const home = folderOf(path);
+  const pathOf = new Map<string, string>();
+  const moved = new Map(
+    [
+      ...text.matchAll(
+        /project\s*\(\s*["'](:[\w:.-]+)["']\s*\)\.projectDir\s*=\s*(?:new File\s*\([^"']*|file\s*\()["']([^"']+)["']/g,
+      ),
+    ].map(([, project, folder]) => [project, folder]),
+  );
+  for (const [, list] of text.matchAll(/\binclude\b\s*\(?((?:\s*["'][\w:./-]+["']\s*,?)+)/g))
+    for (const [, stated] of list.matchAll(/["']([\w:./-]+)["']/g)) {
+      const project = stated.startsWith(':') ? stated : `:${stated}`;
+      const folder = joinPath(home, moved.get(project) ?? project.slice(1).replaceAll(':', '/'));
+      if (folder !== null) pathOf.set(folder, project);
+    }
+  return { path, home, name: /rootProject\.name\s*=\s*["']([^"']+)/.exec(text)?.[1], pathOf };
+}
+
+function nameOf(projectPath: string, rootName: string | undefined, folder: string): string {
+  if (projectPath === ':') return rootName ?? (folder.split('/').at(-1) || 'root project');
+  return projectPath.slice(1).replaceAll(':', '/');
+}
+
+function neededPaths(text: string): string[] {
+  const byPath = [...text.matchAll(/\bproject\s*\(\s*(?:path\s*[:=]\s*)?["'](:[\w:.-]+)["']/g)];
+  const byName = [...text.matchAll(/\bprojects\.([a-zA-Z][\w.]*)/g)];
+  return [
+    ...byPath.map(([, path]) => path),
+    // Accessors write `a-b` as `aB`.
+    ...byName.map(([, path]) =>
+      `:${path.replaceAll('.', ':')}`.replace(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`),
+    ),
+  ];
+}
+
+function relative(home: string, folder: string): string {
+  return (home === '' ? folder : folder.slice(home.length + 1)).replaceAll('/', ':');
+}
+
+function withoutComments(text: string): string {
+  return text.replace(/\/\*[^]*?\*\//g, '').replace(/(^|\s)\/\/[^\n]*/g, '$1');
+}

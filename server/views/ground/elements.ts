@@ -1,0 +1,41 @@
+import { elementKinds, type ElementKind } from '../../../core/facts/fileFacts.ts';
+import type { SurveyedCodebase } from '../../../core/survey.ts';
+import { Problem } from '../../problem.ts';
+import { remembered } from './memory.ts';
+
+/** The element with a key; undefined when this survey has none. */
+export function elementOf(survey: SurveyedCodebase, key: string): number | undefined {
+  const byKey = remembered(
+    survey,
+    'elements by key',
+    () => new Map(survey.elements.key.map((elementKey, element) => [elementKey, element])),
+  );
+  return byKey.get(key);
+}
+
+/** The same, where it must be there. */
+export function neededElement(survey: SurveyedCodebase, key: string): number {
+  const element = elementOf(survey, key);
+  if (element === undefined) throw new Problem('notFound', `This survey has no ${key}.`);
+  return element;
+}
+
+export function kindOf({ elements }: SurveyedCodebase, element: number): ElementKind {
+  return elementKinds[elements.kind[element]];
+}
+
+/** How an element, or a group, is shown wherever it appears. */
+export interface ElementLabel {
+  key: string;
+  name: string;
+  kind: ElementKind | 'group';
+}
+
+export function labelOf(survey: SurveyedCodebase, element: number): ElementLabel {
+  const { elements } = survey;
+  return {
+    key: elements.key[element],
+    name: elements.name[element] || '(root)',
+    kind: kindOf(survey, element),
+  };
+}

@@ -1,0 +1,46 @@
+import { LRUCache } from 'lru-cache';
+import { measureNamed } from '../../../core/measures/catalogue.ts';
+import type { SurveyedCodebase } from '../../../core/survey.ts';
+import { Problem } from '../../problem.ts';
+
+/** What is worked out of one survey is kept up to so many bytes; what was not asked for longest goes first. */
+const MOST_BYTES = 256 * 1024 * 1024;
+
+const memory = new WeakMap<SurveyedCodebase, LRUCache<string, { value: unknown }>>();
+
+/** Works something out once for a survey and keeps it while the survey is in memory and there is room. */
+export function remembered<T>(survey: SurveyedCodebase, name: string, compute: () => T): T {
+  let known = memory.get(survey);
+  if (!known) {
+    known = new LRUCache({ maxSize: MOST_BYTES, sizeCalculation: ({ value }) => roughSize(value, 4) });
+    memory.set(survey, known);
+  }
+  const found = known.get(name);
+  if (found) return found.value as T;
+  const value = compute();
+  known.set(name, { value });
+  return value;
+}
+
+/** Bytes of the columns in a value, with a guess for all else; `depth` bounds how far it is looked into. */
+function roughSize(value: unknown, depth: number): number {
+  if (ArrayBuffer.isView(value)) return value.byteLength + 100;
+  if (typeof value !== 'object' || value === null || depth === 0) return 16;
+  if (value instanceof Map || value instanceof Set) return 64 * value.size + 64;
+  const entries: unknown[] = Array.isArray(value) ? value : Object.values(value);
+  const looked = entries.slice(0, 100);
+  const sum = looked.reduce((total: number, entry) => total + roughSize(entry, depth - 1), 0);
+  return 64 + (looked.length === 0 ? 0 : Math.ceil((sum * entries.length) / looked.length));
+}
+
+/** A measure's values, one an element. */
+export function measureValues(survey: SurveyedCodebase, id: string): Float64Array {
+  return remembered(survey, `measure ${id}`, () => measure(id).compute(survey));
+}
+
+/** The measure with an id; a Problem when there is none. */
+export function measure(id: string): NonNullable<ReturnType<typeof measureNamed>> {
+  const found = measureNamed(id);
+  if (!found) throw new Problem('badRequest', `There is no measure “${id}”.`);
+  return found;
+}

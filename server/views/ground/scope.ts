@@ -1,0 +1,93 @@
+import {
+  arrangementIds,
+  groupKey,
+  groupNamed,
+  parseGroupKey,
+  subgroups,
+  type Arrangement,
+  type ArrangementId,
+} from '../../../core/arrangement/arrangement.ts';
+import { byBuildModules } from '../../../core/arrangement/buildModules.ts';
+import { byFolders } from '../../../core/arrangement/folders.ts';
+import { byPackages } from '../../../core/arrangement/packages.ts';
+import type { SurveyedCodebase } from '../../../core/survey.ts';
+import { Problem } from '../../problem.ts';
+import { measure, remembered } from './memory.ts';
+import { counted } from './tests.ts';
+
+/** Where a picture begins: a group of the arrangement that it is drawn by. */
+export interface Scope {
+  arrangement: Arrangement;
+  group: number;
+}
+
+const builders: Record<ArrangementId, (survey: SurveyedCodebase) => Arrangement> = {
+  folders: ({ elements }) => byFolders(elements),
+  packages: byPackages,
+  modules: byBuildModules,
+};
+
+export function arrangementOf(survey: SurveyedCodebase, id: ArrangementId): Arrangement {
+  return remembered(survey, `arrangement ${id}`, () => builders[id](survey));
+}
+
+/** Arrangements in which a survey has more than what belongs nowhere; folders always. */
+export function arrangementsOf(survey: SurveyedCodebase): ArrangementId[] {
+  return arrangementIds.filter((id) => {
+    const { count, rest } = arrangementOf(survey, id);
+    return id === 'folders' || count - 1 > (rest < 0 ? 0 : 1);
+  });
+}
+
+/** A measure's values, one a group. */
+export function groupValues(survey: SurveyedCodebase, arrangement: Arrangement, id: string): Float64Array {
+  return remembered(survey, `measure ${id} by ${arrangement.id}`, () => {
+    const { ofGroups } = measure(id);
+    if (!ofGroups) throw new Problem('badRequest', `There is no measure “${id}” of groups.`);
+    return ofGroups(survey, arrangement);
+  });
+}
+
+/** Beside a group with this share of the code, fewer than so many others make no picture. */
+const MAIN_SHARE = 0.9;
+const FEW = 4;
+
+/** Where pictures begin: from the whole down, as long as a group holds little else than one other. */
+export function mainScope(survey: SurveyedCodebase, id: ArrangementId = 'folders'): Scope {
+  const arrangement = arrangementOf(survey, id);
+  const code = groupValues(counted(survey, false), arrangement, 'codeLines');
+  for (let group = 0; ;) {
+    const below = subgroups(arrangement, group).filter((each) => code[each] > 0);
+    const main = below.find((each) => code[each] >= MAIN_SHARE * code[0] && each !== arrangement.rest);
+    const files = code[group] - below.reduce((sum, each) => sum + code[each], 0);
+    if (main === undefined || below.length + (files > 0 ? 1 : 0) >= FEW) return { arrangement, group };
+    group = main;
+  }
+}
+
+/** The group that an address names; where code begins when it names none, or one of another arrangement. */
+export function scopeOf(survey: SurveyedCodebase, id: ArrangementId, key: string | null): Scope {
+  if (key === null) return mainScope(survey, id);
+  const named = parseGroupKey(key) ?? { id: 'folders' as const, name: key };
+  return named.id === id ? neededGroup(survey, named) : mainScope(survey, id);
+}
+
+/** A group by its arrangement and its name; a Problem when there is none. */
+export function neededGroup(
+  survey: SurveyedCodebase,
+  { id, name }: { id: ArrangementId; name: string },
+): Scope {
+  const arrangement = arrangementOf(survey, id);
+  const group = groupNamed(arrangement, name);
+  if (group === undefined) throw new Problem('notFound', `This survey has no ${name}.`);
+  return { arrangement, group };
+}
+
+export function isInScope({ arrangement, group }: Scope, element: number): boolean {
+  const own = arrangement.groupOf[element];
+  return own >= group && own < arrangement.subtreeEnd[group];
+}
+
+export function scopeKey({ arrangement, group }: Scope): string {
+  return groupKey(arrangement, group);
+}

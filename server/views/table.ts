@@ -1,0 +1,276 @@
+import { FORM, KIND } from '../../core/facts/fileFacts.ts';
+import { grammarFor, languageNamed } from '../../core/languages/registry.ts';
+import { EVERYTHING_RESOLVED } from '../../core/graph/rollUp.ts';
+import { z } from 'zod';
+import { Problem } from '../problem.ts';
+import { constructsInPool } from '../survey/extractPool.ts';
+import type { SearchPart } from '../search/textSearch.ts';
+import { notes } from '../store/notes.ts';
+import { shortlist, shortlists } from '../store/shortlists.ts';
+import { completenessOfSurvey, intakeOf, rulesOf, surveyedHash } from '../store/surveys.ts';
+import { cardView } from './cardView.ts';
+import { comparisonView, completenessView } from './completenessView.ts';
+import { sourceConstructs } from './constructsView.ts';
+import { cyclesView } from './cyclesView.ts';
+import { documentView } from './documentView.ts';
+import { dossierView } from './dossierView.ts';
+import { findElements, foundElement, foundKeys } from './finderView.ts';
+import { elementOf, kindOf } from './ground/elements.ts';
+import { isInScope, scopeKey, type Scope } from './ground/scope.ts';
+import { classDiagramView, hierarchyView } from './hierarchy/hierarchyView.ts';
+import { matrixView } from './matrixView.ts';
+import { measuresQuery } from './measuresQuery.ts';
+import { measuresCsv, measuresFor, measuresView } from './measuresView.ts';
+import { shownNotes } from './notesView.ts';
+import { overviewView } from './overviewView.ts';
+import { claimQuestion, evidenceView } from './picture/evidenceView.ts';
+import { filterOf, kindChoices, type KindChoice } from './picture/filters.ts';
+import { neighbours } from './picture/neighbours.ts';
+import { scopeView } from './scopeView.ts';
+import { completed, inverted, shortlistPage, shortlistSummary } from './shortlistView.ts';
+import { sourceView } from './sourceView.ts';
+import { textQuery } from './textQuery.ts';
+import { placedMatches, searchedPaths } from './textSearchView.ts';
+import { typesQuery } from './typesQuery.ts';
+import { pictureMarks, type ViewRequest } from './viewRequest.ts';
+
+/**
+ * All that is worked out from a survey for a page or an export: from the request, and what is given beside the address,
+ * to plain data. Each is carried out in a thread, by `ask`.
+ */
+export const views = {
+  overview(view: ViewRequest) {
+    const { survey, question, scope, params } = view;
+    const intake = intakeOf(view.store, view.record.id);
+    return {
+      overview: overviewView(survey, intake, { ...question, scope, open: params.getAll('open') }),
+      scope: scopeView(survey, scope),
+    };
+  },
+
+  matrix(view: ViewRequest) {
+    const { survey, question, scope, params } = view;
+    const order = z.enum(['level', 'name']).catch('level').parse(params.get('order'));
+    const flat = params.get('flat') === '1';
+    const open = params.has('open') ? params.getAll('open') : null;
+    const marks = pictureMarks(view);
+    return {
+      order,
+      flat,
+      picture: matrixView(survey, {
+        ...question,
+        scope,
+        open,
+        flat,
+        order,
+        marked: marks.marked,
+        noted: marks.noted,
+      }),
+      scope: scopeView(survey, scope),
+    };
+  },
+
+  cycles({ survey, question, scope, params }: ViewRequest) {
+    return {
+      picture: cyclesView(survey, { ...question, scope, cycle: params.get('cycle') }),
+      scope: scopeView(survey, scope),
+    };
+  },
+
+  measures(view: ViewRequest) {
+    const { survey, scope, withTests, params } = view;
+    const query = measuresQuery(params);
+    return {
+      query,
+      table: measuresView(survey, { ...query, scope, withTests, ...pictureMarks(view) }),
+      catalogue: measuresFor(query.kind),
+      scope: scopeView(survey, scope),
+    };
+  },
+
+  measuresCsv({ survey, scope, withTests, only, codebase, params }: ViewRequest) {
+    const query = measuresQuery(params);
+    return {
+      name: `${codebase.name}-${query.kind}-measures.csv`,
+      text: measuresCsv(survey, { ...query, scope, withTests, only: only?.marks }),
+    };
+  },
+
+  async dossier({ survey, readText, state, question }: ViewRequest) {
+    return dossierView(survey, readText, { focus: needed(state.focus, 'focus'), question });
+  },
+
+  async evidence({ survey, readText, state, question, params }: ViewRequest) {
+    const from = needed(state.from, 'from');
+    const to = needed(state.to, 'to');
+    const page = z.coerce.number().int().min(0).catch(0).parse(params.get('places'));
+    const asked = state.via === null ? question : claimQuestion(survey, from, to, question, state.via);
+    return evidenceView(survey, readText, { question: asked, from, to, page });
+  },
+
+  /** One step of a tree of uses. */
+  uses({ survey, params, state, withTests }: ViewRequest) {
+    const key = needed(params.get('key'), 'key');
+    const asked = stepQuery.safeParse(Object.fromEntries(params));
+    if (!asked.success) throw new Problem('badRequest', 'A step of uses leads up (uses) or down (usedBy).');
+    const { direction, of, limit } = asked.data;
+    const filter = filterOf(of, state.certainty);
+    return { key, ...neighbours(survey, key, { direction, filter, withTests, limit }) };
+  },
+
+  /** Elements that answer what is typed; without anything typed, those looked at lately. */
+  find({ survey, params }: ViewRequest) {
+    const asked = params.get('q') ?? '';
+    const recent = params.getAll('recent').slice(0, MOST_RECENT);
+    if (asked.trim() !== '') return { asked, ...findElements(survey, asked, recent) };
+    const known = recent.flatMap((key) => elementOf(survey, key) ?? []);
+    const listed = known.map((element) => foundElement(survey, element));
+    return { asked, total: listed.length, listed, unknown: [] };
+  },
+
+  async card({ survey, readText, params }: ViewRequest) {
+    return cardView(survey, readText, needed(params.get('key'), 'key'));
+  },
+
+  types({ survey, params, state, only, scope }: ViewRequest) {
+    const query = typesQuery(params);
+    const type = typeAround(survey, state.focus);
+    const page =
+      query.of === 'list'
+        ? classDiagramView(survey, only?.list.keys ?? [])
+        : query.of === 'folder'
+          ? classDiagramView(survey, typesIn(survey, scope))
+          : type === null
+            ? null
+            : hierarchyView(survey, type);
+    return { query, page, folder: scopeKey(scope), list: only?.list.name ?? null };
+  },
+
+  async source({ survey, readText, store, record, codebase, params }: ViewRequest) {
+    const path = needed(params.get('file'), 'file');
+    const written = notes(store, codebase.id);
+    const known = new Set(survey.files.map((file) => file.path));
+    const beside = params.getAll('beside').filter((other) => other !== path && known.has(other));
+    return Promise.all(
+      [path, ...beside.slice(0, MAX_BESIDE)].map((file) =>
+        sourceView(survey, readText, file, surveyedHash(store, record.id, file), written),
+      ),
+    );
+  },
+
+  /** What stands in a file's text, stretch by stretch, and where each name leads; null when that cannot be told. */
+  async constructs({ survey, readText, params }: ViewRequest) {
+    const path = params.get('file') ?? '';
+    const file = elementOf(survey, path);
+    const record = survey.files.find(({ element }) => element === file);
+    const definition = record && languageNamed(record.language);
+    const text = file === undefined ? undefined : (await readText(path))?.text;
+    if (file === undefined || !definition || text === undefined) return { path, constructs: null };
+    const grammar = grammarFor(definition, path);
+    const found = await constructsInPool({ text, language: definition.id, grammar });
+    return { path, constructs: found && sourceConstructs(survey, file, text, found) };
+  },
+
+  async document({ survey, readText, store, record, params }: ViewRequest) {
+    const path = needed(params.get('file'), 'file');
+    return documentView(survey, intakeOf(store, record.id), readText, path);
+  },
+
+  async completeness({ survey, readText, store, record, codebase, params }: ViewRequest) {
+    const [left, right] = params.getAll('compare');
+    return {
+      page: completenessView(survey, completenessOfSurvey(store, record.id), codebase.rules),
+      comparison: left && right ? await comparisonView(survey, readText, left, right) : null,
+      /** True when decisions were made that the survey does not know of. */
+      differs: JSON.stringify(rulesOf(store, record.id)) !== JSON.stringify(codebase.rules),
+    };
+  },
+
+  /** All notes, or those on one element. */
+  notes({ survey, store, codebase, params }: ViewRequest) {
+    const on = params.get('on');
+    const all = notes(store, codebase.id);
+    return { on, notes: shownNotes(survey, on === null ? all : all.filter(({ key }) => key === on)) };
+  },
+
+  text({ survey, scope, params }: ViewRequest) {
+    return { query: textQuery(params), scope: scopeView(survey, scope) };
+  },
+
+  /** Which files a search in texts goes through. */
+  searchedPaths({ survey, scope, withTests, only, record, params }: ViewRequest) {
+    const query = textQuery(params);
+    const paths = searchedPaths(survey, { scope, glob: query.glob, withTests, only: only?.marks });
+    return { query, paths, surveyId: record.id, commit: record.commitHash };
+  },
+
+  placedMatches({ survey }: ViewRequest, part: SearchPart) {
+    return placedMatches(survey, part);
+  },
+
+  /** The codebase's shortlists, and one of them in full when it is asked for. */
+  shortlists({ survey, store, codebase, params }: ViewRequest) {
+    const lists = shortlists(store, codebase.id);
+    const asked = lists.find(({ id }) => id === Number(params.get('open')));
+    return {
+      lists: lists.map((list) => shortlistSummary(survey, list)),
+      open: asked ? shortlistPage(survey, asked) : null,
+    };
+  },
+
+  shortlistMembers({ survey, store, codebase }: ViewRequest, id: number) {
+    const list = shortlist(store, codebase.id, id);
+    return { list, members: shortlistPage(survey, list).members };
+  },
+
+  foundKeys: ({ survey }: ViewRequest, typed: string) => foundKeys(survey, typed),
+
+  inverted: ({ survey }: ViewRequest, keys: string[]) => inverted(survey, keys),
+
+  completed: (
+    { survey }: ViewRequest,
+    { keys, direction, steps }: { keys: string[]; direction: 'uses' | 'usedBy'; steps: number },
+  ) => completed(survey, keys, { direction, steps, filter: EVERYTHING_RESOLVED }),
+};
+
+export type Views = typeof views;
+export type ViewName = keyof Views;
+/** What is given to a view beside the address; undefined for most. */
+export type Given<Name extends ViewName> = Parameters<Views[Name]>[1];
+export type Answer<Name extends ViewName> = Awaited<ReturnType<Views[Name]>>;
+
+/** Files that can be read beside the first one. */
+const MAX_BESIDE = 3;
+const MOST_RECENT = 40;
+const MAX_LISTED = 300;
+
+const kindNames = Object.keys(kindChoices) as [KindChoice, ...KindChoice[]];
+const stepQuery = z.object({
+  direction: z.enum(['uses', 'usedBy']),
+  of: z.enum(kindNames).catch('any'),
+  limit: z.coerce.number().int().min(1).max(100_000).catch(MAX_LISTED),
+});
+
+function needed(value: string | null, name: string): string {
+  if (value === null) throw new Problem('badRequest', `This address names no “${name}”, which it must.`);
+  return value;
+}
+
+/** Types of a scope, aliases left out, as they stand in the code. */
+function typesIn(survey: ViewRequest['survey'], scope: Scope): string[] {
+  const { elements } = survey;
+  return elements.key.filter(
+    (_, e) => elements.kind[e] === KIND.type && elements.form[e] !== FORM.alias && isInScope(scope, e),
+  );
+}
+
+/** The type in focus, or the one that the focus stands in; null when there is none. */
+function typeAround(survey: ViewRequest['survey'], focus: string | null): string | null {
+  let element = focus === null ? undefined : elementOf(survey, focus);
+  while (element !== undefined && element > 0) {
+    const kind = kindOf(survey, element);
+    if (kind === 'type' || kind === 'external') return survey.elements.key[element];
+    element = survey.elements.parent[element];
+  }
+  return null;
+}

@@ -1,0 +1,94 @@
+import type { SurveyedCodebase } from '../../core/survey.ts';
+import { textReader, type ReadText } from '../source/readText.ts';
+import { codebase, workplaceOf, type Codebase } from '../store/codebases.ts';
+import type { Store } from '../store/database.ts';
+import { keptText } from '../store/keptTexts.ts';
+import { notedKeys } from '../store/notes.ts';
+import { shortlists, type Shortlist } from '../store/shortlists.ts';
+import { surveyShown, surveyedHash, type SurveyRecord } from '../store/surveys.ts';
+import { scopeOf, type Scope } from './ground/scope.ts';
+import type { PictureQuestion } from './picture/arranged.ts';
+import { filterOf } from './picture/filters.ts';
+import { pictureState, type PictureState } from './picture/pictureState.ts';
+import { listedElements } from './shortlistView.ts';
+
+/** What views are worked out from: the store, and surveys held in memory. */
+export interface ViewContext {
+  store: Store;
+  survey(id: number): SurveyedCodebase;
+}
+
+/** Everything a view starts from: the survey, and the picture that the address asks for. */
+export interface ViewRequest {
+  store: Store;
+  codebase: Codebase;
+  record: SurveyRecord;
+  survey: SurveyedCodebase;
+  params: URLSearchParams;
+  state: PictureState;
+  /** The question of the picture: how figures are counted, and evidence found. */
+  question: PictureQuestion;
+  scope: Scope;
+  withTests: boolean;
+  /** The shortlist that the picture is confined to, with its elements marked 1 and what is above them 2. */
+  only: { list: Shortlist; marks: Uint8Array } | null;
+  /** The shortlist that is marked on the picture. */
+  overlay: { list: Shortlist; marks: Uint8Array } | null;
+  /** Reads files of the codebase as the survey saw them, or as they are now. */
+  readText: ReadText;
+}
+
+/**
+ * The request of a view; null while the codebase has no finished survey. Throws a Problem (`notFound`) for a codebase, a
+ * survey or a group that is not there.
+ */
+export function viewRequest(
+  { store, survey: surveyOf }: ViewContext,
+  codebaseId: number,
+  search: string,
+): ViewRequest | null {
+  const opened = codebase(store, codebaseId);
+  const params = new URLSearchParams(search);
+  const state = pictureState(params);
+  const record = surveyShown(store, opened.id, state.survey);
+  if (!record) return null;
+  const survey = surveyOf(record.id);
+  const listed = (id: number | null): ViewRequest['only'] => {
+    const list = id === null ? undefined : shortlists(store, opened.id).find((own) => own.id === id);
+    return list ? { list, marks: listedElements(survey, list.keys) } : null;
+  };
+  const only = listed(state.list);
+  const withTests = state.tests === 'in';
+  return {
+    store,
+    codebase: opened,
+    record,
+    survey,
+    params,
+    state,
+    question: {
+      by: state.by,
+      grain: state.grain,
+      filter: filterOf(state.kinds, state.certainty),
+      withTests,
+      only: only && { marks: only.marks, name: JSON.stringify(only.list.keys) },
+    },
+    scope: scopeOf(survey, state.by, state.in),
+    withTests,
+    only,
+    overlay: listed(state.overlay),
+    readText: textReader(opened, record.commitHash, workplaceOf(store, opened.id), (path) => {
+      const hash = surveyedHash(store, record.id, path);
+      return hash === null ? null : keptText(store, hash);
+    }),
+  };
+}
+
+/** What a picture marks and is confined to, as marks over elements: of shortlists and of notes. */
+export function pictureMarks({ only, overlay, survey, store, codebase: { id } }: ViewRequest) {
+  return {
+    only: only?.marks,
+    marked: overlay?.marks,
+    noted: listedElements(survey, notedKeys(store, id)),
+  };
+}
