@@ -11,9 +11,20 @@ import { ThemeProvider } from '@mui/material/styles';
 import type { ReactNode } from 'react';
 import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration } from 'react-router';
 import type { Route } from './+types/root';
+import { isKnownHost } from './state/hosts.ts';
 import { theme } from './theme/theme.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Yletope' }];
+
+/** Every request, for a page or for a part of one, must name this machine as the host it wants. */
+export const middleware: Route.MiddlewareFunction[] = [
+  ({ request }) => {
+    if (!isKnownHost(request.headers.get('host')))
+      throw new Response('This name is not one that Yletope answers to; see YLETOPE_HOSTS in the README.', {
+        status: 403,
+      });
+  },
+];
 
 export function Layout({ children }: { children: ReactNode }) {
   return (

@@ -92,7 +92,7 @@ export async function benchMatrix(): Promise<void> {
       while (!document.querySelector('.matrix-canvas[data-drawn]')) await new Promise(requestAnimationFrame);
       return performance.now() - started;
     }, `/codebases/${opened.id}`);
-    await page.goto(`${url}/codebases/${opened.id}/matrix?of=files`, { waitUntil: 'networkidle2' });
+    await page.goto(`${url}/codebases/${opened.id}/matrix?flat=1`, { waitUntil: 'networkidle2' });
     await matrixDrawn(page);
     const dataThere = await page.evaluate(
       () => (performance.getEntriesByType('navigation')[0] as PerformanceNavigationTiming).responseEnd,

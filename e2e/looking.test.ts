@@ -106,20 +106,21 @@ describe('the matrix', () => {
     await matrixDrawn(page);
     const cell = await moveToCell('row kernel uses column desk 2 times, against the order');
     await page.mouse.click(cell.x, cell.y);
-    await waitForText(page, '.dossier', '2 references in 1 file');
+    await waitForText(page, '.dossier', '2 places in 1 file');
     await waitForText(page, '.dossier .place', "import { currentOperator } from '../desk/session';");
     await page.click('.dossier .place');
     await waitForText(page, '.cm-line-asked', 'currentOperator');
     expect(parameter('file')).toBe('src/kernel/audit.ts');
     await page.goBack();
-    await waitForText(page, '.dossier', '2 references in 1 file');
+    await waitForText(page, '.dossier', '2 places in 1 file');
     expect(parameter('from')).toBe('src/kernel');
     expect(errors).toEqual([]);
   });
 
   it('folders open in place', async () => {
     const { page } = demo.instrument;
-    await open('matrix?in=src');
+    // What is open by hand is in the address: here nothing.
+    await open('matrix?in=src&open=');
     await matrixDrawn(page);
     const before = await page.$eval('.matrix-canvas', (canvas) =>
       Number((canvas as HTMLElement).dataset.drawn),
@@ -150,7 +151,7 @@ describe('the matrix', () => {
 
   it('zooms by wheel, the address keeps it, and 0 shows the whole again', async () => {
     const { page } = demo.instrument;
-    await open('matrix?in=src&of=files');
+    await open('matrix?in=src&flat=1');
     await matrixDrawn(page);
     await page.mouse.move(500, 400);
     await page.mouse.wheel({ deltaY: -600 });
@@ -209,7 +210,7 @@ describe('the cycles', () => {
 
   it('of routines there are none in the demo, and that is said', async () => {
     const { page } = demo.instrument;
-    await open('cycles?by=routine&kinds=inheritance');
+    await open('cycles?grain=routines&kinds=inheritance');
     expect(await textOf(page, '.view')).toContain('No cycles among the routines');
   });
 });

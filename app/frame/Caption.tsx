@@ -131,7 +131,7 @@ export function GrainPart({
 /** The arrangement by which things stand in groups; `list` offers all in one list as well. */
 export function ArrangementPart({ scope, list }: { scope: ScopeChoice; list?: { isOn: boolean } }) {
   const { by, change } = usePicture();
-  const options = scope.arrangements.map((value) => ({
+  const options: Option[] = scope.arrangements.map((value) => ({
     value: value,
     label: `by ${arrangementWords[value].one}`,
   }));

@@ -39,7 +39,7 @@ export function carriedOver(params: URLSearchParams): string {
 }
 
 /** The query of what is worked out beside a picture, under the same question. */
-export function besideQuery(params: URLSearchParams, own: Record<string, string>): string {
+export function besideQuery(params: URLSearchParams, own: Patch): string {
   return patched(new URLSearchParams(carriedOver(params)), own).toString();
 }
 

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { Problem } from '../../server/problem.ts';
+import { isKnownHost } from './hosts.ts';
 import { answering, requireSameOrigin } from './requests.ts';
 
 function post(headers: Record<string, string>): Request {
@@ -26,6 +27,27 @@ describe('requests that change state', () => {
     ['a script on this machine', {}, 200],
   ])('from %s', (_, headers, expected) => {
     expect(statusOf(() => requireSameOrigin(post(headers as Record<string, string>)))).toBe(expected);
+  });
+});
+
+describe('the host that a request names', () => {
+  it.each([
+    ['127.0.0.1:4400', true],
+    ['localhost', true],
+    ['[::1]:4400', true],
+    ['LOCALHOST:80', true],
+    ['evil.example', false],
+    ['127.0.0.1.evil.example', false],
+    ['evil.example:127.0.0.1', false],
+    ['desk.example:4400', false],
+    ['', false],
+    [null, false],
+  ])('%s is answered: %s', (host, expected) => {
+    expect(isKnownHost(host, '')).toBe(expected);
+  });
+
+  it('may be one that is set', () => {
+    expect(isKnownHost('desk.example:4400', 'a.example, desk.example')).toBe(true);
   });
 });
 

@@ -31,14 +31,14 @@ async function answer({ ask, view, codebaseId, search, given, stop }: ToAskWorke
   // Messages that came meanwhile are let in first: one of them may say that this is no longer wanted.
   await new Promise(setImmediate);
   if (Atomics.load(stop, 0) === 1) return;
-  let reply: FromAskWorker;
+  const reply = (message: FromAskWorker): void => parentPort?.postMessage(message);
   try {
     const request = viewRequest(context, codebaseId, search);
     const compute = views[view] as (request: ViewRequest, given: unknown) => unknown;
-    reply = { answers: ask, value: request && (await compute(request, given)) };
+    // What is no plain data cannot be sent, and fails here like any other fault of a view.
+    reply({ answers: ask, value: request && (await compute(request, given)) });
   } catch (error) {
     const code = error instanceof Problem ? error.code : null;
-    reply = { answers: ask, code, sentence: code === null ? String(error) : sentenceOf(error) };
+    reply({ answers: ask, code, sentence: code === null ? String(error) : sentenceOf(error) });
   }
-  parentPort?.postMessage(reply);
 }

@@ -1,4 +1,4 @@
-import picomatch from 'picomatch';
+import { globMatcher, plainBase } from '../../core/search/glob.ts';
 import { z } from 'zod';
 import { turnableReasons, type TurnableReason } from './reasons.ts';
 
@@ -39,11 +39,9 @@ export interface RuleMatcher {
   language(path: string): string | undefined;
 }
 
-const options = { dot: true };
-
 export function matcherOf(rules: IntakeRules): RuleMatcher {
   const last = <T extends { glob: string }>(entries: T[]): ((path: string) => T | undefined) => {
-    const matching = entries.map((entry) => ({ entry, matches: picomatch(entry.glob, options) })).reverse();
+    const matching = entries.map((entry) => ({ entry, matches: globMatcher(entry.glob) })).reverse();
     return (wanted) => matching.find(({ matches }) => matches(wanted))?.entry;
   };
   const choices = last(rules.choices);
@@ -53,8 +51,8 @@ export function matcherOf(rules: IntakeRules): RuleMatcher {
   const read = rules.choices
     .filter(({ take }) => take === 'read')
     .map(({ glob: pattern }) => ({
-      base: picomatch.scan(pattern).base,
-      matches: picomatch(pattern, options),
+      base: plainBase(pattern),
+      matches: globMatcher(pattern),
     }));
   return {
     choice: choices,

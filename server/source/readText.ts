@@ -7,6 +7,7 @@ import type { Origin } from './address.ts';
 import type { ArchiveIndex } from './archive/archiveIndex.ts';
 import { objectReader, type ObjectReader } from './git/objectReader.ts';
 import { repositoryAt } from './git/repository.ts';
+import { readRegularFile } from './readRegularFile.ts';
 
 /** A file's text and content hash as it is now; null when it cannot be read any more, or is no text. */
 export type ReadText = (path: string) => Promise<ReadFile | null>;
@@ -71,7 +72,7 @@ function bytesReader({ kind, address }: Origin, commit: string | null, workplace
 function confined(root: string, path: string): Buffer | null {
   const real = realpathSync(join(root, path));
   if (!real.startsWith(root.endsWith(sep) ? root : root + sep)) return null;
-  return statSync(real).size > MAX_SHOWN_BYTES ? null : readFileSync(real);
+  return readRegularFile(real, MAX_SHOWN_BYTES);
 }
 
 /** Processes of git that are kept for the repositories looked at last. */

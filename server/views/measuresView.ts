@@ -27,7 +27,7 @@ export interface MeasuresQuery {
   page: number;
 }
 
-export type MeasureHeader = Omit<Measure, 'compute'>;
+export type MeasureHeader = Omit<Measure, 'compute' | 'ofGroups'>;
 
 export interface MeasuresRow extends ElementLabel {
   line: number;
@@ -59,7 +59,7 @@ export function measuresFor(kind: MeasuredKind): MeasureHeader[] {
   return catalogue.filter(({ appliesTo }) => appliesTo.includes(kind)).map(header);
 }
 
-function header({ compute: _, ...rest }: Measure): MeasureHeader {
+function header({ compute: _, ofGroups: __, ...rest }: Measure): MeasureHeader {
   return rest;
 }
 

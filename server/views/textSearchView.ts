@@ -1,4 +1,4 @@
-import picomatch from 'picomatch';
+import { globMatcher } from '../../core/search/glob.ts';
 import type { TextMatch } from '../../core/search/textQuery.ts';
 import { KIND } from '../../core/facts/fileFacts.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
@@ -22,7 +22,7 @@ export function searchedPaths(
   survey: SurveyedCodebase,
   { scope, glob, withTests, only }: { scope: Scope; glob: string; withTests: boolean; only?: Uint8Array },
 ): string[] {
-  const isWanted = glob.trim() === '' ? () => true : picomatch(globs(glob), { dot: true, nocase: true });
+  const isWanted = glob.trim() === '' ? () => true : globMatcher(globs(glob), { ignoreCase: true });
   return survey.files
     .filter(
       ({ element, isTest }) =>

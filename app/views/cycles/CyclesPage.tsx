@@ -25,14 +25,14 @@ export function CyclesPage({ picture, scope }: { picture: CyclesPicture; scope: 
   const groups = grainLabel('groups', by);
   const sorts = [
     { title: `Among ${noun}`, listed: cycles.filter(({ within }) => within === null) },
-    { title: `Side by side in ${groups}`, listed: cycles.filter(({ within }) => within !== null) },
+    { title: `Among neighbours in ${groups}`, listed: cycles.filter(({ within }) => within !== null) },
   ];
   return (
     <>
       <Caption>
-        The <GrainPart /> in <ScopePart scope={scope} /> that use each other in a circle, and what stands side
-        by side <ArrangementPart scope={scope} /> and does, by references of <KindsPart />, <CertaintyPart />,
-        tests <TestsPart />
+        Circles of use among the <GrainPart /> of <ScopePart scope={scope} />, and among neighbours{' '}
+        <ArrangementPart scope={scope} />, by references of <KindsPart />, <CertaintyPart />, tests{' '}
+        <TestsPart />
         <ListsPart />.
       </Caption>
       {open ? (

@@ -9,6 +9,7 @@ import type { SourcePage as SourceData } from '../../../server/views/sourceView.
 import type { loader as constructsLoader } from '../../routes/constructs.ts';
 import { useElementLinks } from '../../frame/elementLinks.ts';
 import { useNoteDialog } from '../../frame/notes/NoteDialog.tsx';
+import { besideQuery } from '../../state/pictureState.ts';
 import { usePicture } from '../../state/usePicture.ts';
 import { OverviewStrip, type InkedRange } from './strip/OverviewStrip.tsx';
 import type { StripInk } from './strip/drawShapes.ts';
@@ -33,8 +34,9 @@ export function SourcePane({
   /** Takes the file away; null for the only one. */
   onClose: (() => void) | null;
 }) {
-  const { focusOn } = usePicture();
+  const { focusOn, params } = usePicture();
   const links = useElementLinks(codebaseId);
+  const constructsQuery = besideQuery(params, { file: source.path, focus: null });
   const navigate = useNavigate();
   const { writeNote, openNotes } = useNoteDialog();
   const { load, data } = useFetcher<typeof constructsLoader>({ key: `constructs ${source.path}` });
@@ -48,8 +50,8 @@ export function SourcePane({
   const found = told?.path === source.path ? told.constructs : null;
 
   useEffect(
-    () => void load(`/codebases/${codebaseId}/constructs?file=${encodeURIComponent(source.path)}`),
-    [load, codebaseId, source.path],
+    () => void load(`/codebases/${codebaseId}/constructs?${constructsQuery}`),
+    [load, codebaseId, constructsQuery],
   );
 
   const routines = useMemo(
@@ -104,10 +106,10 @@ export function SourcePane({
     loadCard(key) {
       let card = cards.current.get(key);
       if (!card) {
-        const address = `/codebases/${codebaseId}/card?key=${encodeURIComponent(key)}`;
+        const address = `/codebases/${codebaseId}/card?${besideQuery(params, { key, focus: null })}`;
         card = fetch(address)
-          .then((response) => (response.ok ? (response.json() as Promise<{ card: Card | null }>) : null))
-          .then((answer) => answer?.card ?? null)
+          .then((response) => (response.ok ? (response.json() as Promise<{ answer?: Card }>) : null))
+          .then((told) => told?.answer ?? null)
           .catch(() => null);
         cards.current.set(key, card);
       }

@@ -1,9 +1,10 @@
-import { closeSync, createReadStream, openSync, readSync } from 'node:fs';
+import { closeSync, createReadStream, readSync, realpathSync } from 'node:fs';
 import { Transform, type Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { createGunzip } from 'node:zlib';
 import { extract } from 'tar-stream';
 import yauzl from 'yauzl';
+import { NotRegular, openRegularFile } from '../readRegularFile.ts';
 import { Problem } from '../../problem.ts';
 import type { ArchiveEntry } from './archiveIndex.ts';
 
@@ -29,7 +30,7 @@ const others: [magic: string, name: string][] = [
 /** What an archive is by its first bytes, whatever its name says. */
 export function formatOf(file: string, name: string): ArchiveFormat {
   const head = Buffer.alloc(512);
-  const descriptor = openSync(file, 'r');
+  const descriptor = openedArchive(file, name);
   const length = readSync(descriptor, head, 0, head.length, 0);
   closeSync(descriptor);
   const start = head.toString('hex', 0, 8);
@@ -43,6 +44,15 @@ export function formatOf(file: string, name: string): ArchiveFormat {
       ? `${name} is no archive that Yletope opens; it takes .zip, .tar, .tar.gz and .tgz.`
       : `${name} is packed with ${other}; pack it as .zip, .tar or .tar.gz.`,
   );
+}
+
+function openedArchive(file: string, name: string): number {
+  try {
+    return openRegularFile(realpathSync(file)).descriptor;
+  } catch (error) {
+    if (error instanceof NotRegular) throw new Problem('badArchive', `${name} is no archive: it is no file.`);
+    throw error;
+  }
 }
 
 export async function readArchive(

@@ -33,6 +33,34 @@ describe('the commit that is checked out', () => {
     expect(commitOf(join(folder, 'w'))).toBe(hash);
   });
 
+  it('of a work tree on a branch is looked for where the repository has its references', () => {
+    const folder = temporaryFolder({
+      'main/.git/refs/heads/lock': hash,
+      'main/.git/worktrees/w/HEAD': 'ref: refs/heads/lock\n',
+      'main/.git/worktrees/w/commondir': '../..\n',
+      'w/.git': 'gitdir: ../main/.git/worktrees/w\n',
+    });
+    expect(commitOf(join(folder, 'w'))).toBe(hash);
+  });
+
+  it('is never the text of another file, whatever HEAD or a reference says', () => {
+    for (const ref of [
+      '../secret',
+      'refs/../../secret',
+      'secret',
+      'refs/heads/../../../secret',
+      'refs//secret',
+    ]) {
+      const folder = temporaryFolder({ secret: hash, '.git/secret': hash, '.git/HEAD': `ref: ${ref}\n` });
+      expect(commitOf(folder)).toBeUndefined();
+    }
+    const password = temporaryFolder({
+      '.git/HEAD': 'ref: refs/heads/main',
+      '.git/refs/heads/main': 'hunter2',
+    });
+    expect(commitOf(password)).toBeUndefined();
+  });
+
   it('is undefined for an unborn branch, a broken repository, or none', () => {
     const unborn = temporaryFolder({ '.git/HEAD': 'ref: refs/heads/main\n' });
     expect(commitOf(unborn)).toBeUndefined();

@@ -1,36 +1,65 @@
-import { existsSync, readFileSync, statSync } from 'node:fs';
+import { existsSync, lstatSync } from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
+import { readRegularFile } from '../readRegularFile.ts';
 
-/** The commit that a folder's repository has checked out, read from git's own files; undefined outside of one. */
+/** No file of git's own that says where HEAD is holds more; of packed references there may be many. */
+const SMALL = 4 * 1024;
+const PACKED = 16 * 1024 * 1024;
+
+/**
+ * The commit that a folder's repository has checked out, read from git's own files; undefined outside of one. What such a
+ * file says is believed only where it is what git writes: a reference below `refs/`, a hash.
+ */
 export function commitOf(folder: string): string | undefined {
   try {
     const git = gitFolder(folder);
     if (git === undefined) return undefined;
-    const head = readFileSync(join(git, 'HEAD'), 'utf8').trim();
-    if (!head.startsWith('ref: ')) return isHash(head) ? head : undefined;
+    const head = textOf(join(git, 'HEAD'));
+    if (!head.startsWith('ref: ')) return hashIn(head);
     const ref = head.slice('ref: '.length);
-    const loose = join(git, ref);
-    if (existsSync(loose)) return readFileSync(loose, 'utf8').trim();
-    const packed = readFileSync(join(git, 'packed-refs'), 'utf8');
-    return packed
-      .split('\n')
-      .find((line) => line.endsWith(` ${ref}`))
-      ?.split(' ')[0];
+    if (!isReference(ref)) return undefined;
+    // A work tree has its HEAD for itself and its references with the repository.
+    for (const home of [git, commonFolder(git)]) {
+      const loose = join(home, ref);
+      if (existsSync(loose)) return hashIn(textOf(loose));
+      const packed = existsSync(join(home, 'packed-refs')) ? textOf(join(home, 'packed-refs'), PACKED) : '';
+      const line = packed.split('\n').find((each) => each.endsWith(` ${ref}`));
+      if (line !== undefined) return hashIn(line.split(' ')[0]);
+    }
+    return undefined;
   } catch {
     return undefined; // A repository that cannot be read is a folder like any other.
   }
 }
 
-function isHash(text: string): boolean {
-  return /^[0-9a-f]{40,64}$/.test(text);
+function textOf(path: string, most = SMALL): string {
+  return readRegularFile(path, most).toString('utf8').trim();
+}
+
+function hashIn(text: string): string | undefined {
+  return /^[0-9a-f]{40,64}$/.test(text) ? text : undefined;
+}
+
+/** A name below `refs/` that leads nowhere else. */
+function isReference(ref: string): boolean {
+  return (
+    ref.startsWith('refs/') &&
+    !ref.includes('\\') &&
+    ref.split('/').every((part) => part !== '' && !part.startsWith('.'))
+  );
+}
+
+function commonFolder(git: string): string {
+  const stated = join(git, 'commondir');
+  return existsSync(stated) ? resolve(git, textOf(stated)) : git;
 }
 
 function gitFolder(folder: string): string | undefined {
   for (let at = resolve(folder); ; at = dirname(at)) {
     const git = join(at, '.git');
     if (existsSync(git)) {
-      if (statSync(git).isDirectory()) return git;
-      const pointer = /^gitdir: (.+)$/m.exec(readFileSync(git, 'utf8'))?.[1];
+      if (lstatSync(git).isDirectory()) return git;
+      const pointer = /^gitdir: (.+)$/m.exec(textOf(git))?.[1];
       return pointer === undefined ? undefined : resolve(at, pointer);
     }
     if (at === dirname(at)) return undefined;

@@ -1,6 +1,7 @@
-import { lstatSync, readdirSync, readFileSync, type Dirent } from 'node:fs';
+import { lstatSync, readdirSync, type Dirent } from 'node:fs';
 import { join } from 'node:path';
 import type { CodeSource, SourceEntry } from '../codeSource.ts';
+import { readRegularFile } from '../readRegularFile.ts';
 import { commitOf } from './commit.ts';
 
 /** A folder as it lies on the disk. No link is followed. `root` is a real path that can be read. */
@@ -12,7 +13,7 @@ export function folderSource(root: string): CodeSource {
         .map((entry) => sourceEntry(entry, absolute(folder)))
         .sort((a, b) => (a.name < b.name ? -1 : 1)),
     // In its own thread, many small files are read several times faster one after the other than by the pool.
-    read: (path) => Promise.resolve().then(() => readFileSync(absolute(path))),
+    read: (path) => Promise.resolve().then(() => readRegularFile(absolute(path))),
     location: (path) => ({ kind: 'disk', absolute: absolute(path) }),
     commit: commitOf(root),
     hasIgnoredFiles: true,

@@ -1,5 +1,5 @@
 import { parse as parseJsonc } from 'jsonc-parser';
-import picomatch from 'picomatch';
+import { globMatcher } from '../../../search/glob.ts';
 import { folderOf, foldersAbove, isInside, joinPath, type FileTree } from '../../../link/fileTree.ts';
 import { packageFolderOf } from './packages.ts';
 
@@ -198,7 +198,7 @@ function coverage(folder: string, chain: { path: string; raw: RawConfig }[]): (f
   const exclude = listed('exclude') ?? [];
   const matcher = (globs: string[]): ((file: string) => boolean) => {
     const tests = globs.map((glob) =>
-      /[*?]/.test(glob) ? picomatch(glob, { dot: true }) : (file: string) => isInside(file, glob),
+      /[*?]/.test(glob) ? globMatcher(glob) : (file: string) => isInside(file, glob),
     );
     return (file) => tests.some((test) => test(file));
   };

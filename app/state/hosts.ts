@@ -1,0 +1,12 @@
+/** Names by which a machine speaks to itself. */
+const loopback = new Set(['127.0.0.1', 'localhost', '[::1]']);
+
+/**
+ * True for a request that names this machine as its host. A page of another site whose name is made to point at loopback
+ * still sends its own name. `YLETOPE_HOSTS` lists further names, separated by commas.
+ */
+export function isKnownHost(host: string | null, further = process.env.YLETOPE_HOSTS ?? ''): boolean {
+  const name = /^(\[[^\]]*\]|[^:]*)(:\d+)?$/.exec((host ?? '').trim().toLowerCase())?.[1];
+  if (name === undefined || name === '') return false;
+  return loopback.has(name) || further.split(',').some((each) => each.trim().toLowerCase() === name);
+}
