@@ -23,11 +23,7 @@ function languageFor(path: string, text: string): LanguageDefinition {
 }
 
 /** The facts of one text, read as the file of that name would be, with what the codebase teaches about it. */
-export async function factsOfText(
-  path: string,
-  text: string,
-  learnt?: readonly string[],
-): Promise<FileFacts> {
+export async function factsOfText(path: string, text: string, learnt?: Uint8Array): Promise<FileFacts> {
   const parser = await parserRuntime();
   const definition = languageFor(path, text);
   const grammar = grammarFor(definition, path);

@@ -28,19 +28,22 @@ export interface LanguageDefinition {
   includesIn?(text: string): string[];
   /** Folders in which what is included is looked for, by the family's files. */
   includePaths?(tree: FileTree, files: readonly IncludingFile[]): IncludePath[];
-  /** What all files together teach, in an order that does not depend on theirs. */
-  combine?(lines: Iterable<string>): string[];
+  /**
+   * What all files together teach, as bytes that threads can share, whatever the order of the files. Equal lessons are equal
+   * bytes.
+   */
+  combine?(lines: Iterable<string>): Uint8Array;
   /**
    * The text to be given to the parser: of the same length, for offsets must hold in the original. `learnt` is what
    * `combine` gave for the codebase; without it, the text stands alone.
    */
-  textToParse(text: string, grammar: GrammarFile, learnt?: readonly string[]): string;
+  textToParse(text: string, grammar: GrammarFile, learnt?: Uint8Array): string;
   /** Facts of a file that could not be parsed at all: its lines alone. */
   unread(text: string): FileFacts;
   /** Facts from a parsed file. The parser belongs to the grammar that `endings` names. */
-  read(text: string, parsed: ParsedFile, learnt?: readonly string[]): FileFacts;
+  read(text: string, parsed: ParsedFile, learnt?: Uint8Array): FileFacts;
   /** The declarations and scopes of a parsed file, without what it refers to. */
-  scopes(text: string, parsed: ParsedFile, learnt?: readonly string[]): Reading;
+  scopes(text: string, parsed: ParsedFile, learnt?: Uint8Array): Reading;
   /** Files at which the outside begins, by project files or by what they declare. */
   entryPoints?(tree: FileTree, files: readonly FactsOfFile[]): EntryPoint[];
   /** True for files that nothing refers to by their nature: sources that a build lists, descriptions of a package. */

@@ -72,7 +72,7 @@ function batches(source: CodeSource, files: IntakeFile[], learnt: Learnt): Extra
     const { path, language, grammar } = file;
     const task = tasks[tasks.length - 1];
     const lesson = learnt.of(language);
-    if (lesson) task.learnt[lesson.id] = lesson.text;
+    if (lesson) task.learnt[lesson.id] = lesson.bytes;
     task.files.push({ path, location: source.location(path), language, grammar, learntId: lesson?.id });
     bytes += file.size;
   }

@@ -12,8 +12,8 @@ import { createParserRuntime, type ParserRuntime } from './parser.ts';
 /** A batch of files for one thread. */
 export interface ExtractTask {
   files: { path: string; location: FileLocation; language: string; grammar: string; learntId?: string }[];
-  /** What the codebase teaches about reading the files, by the id that they name, a line each. */
-  learnt: Record<string, string>;
+  /** What the codebase teaches about reading the files, by the id that they name, in memory that threads share. */
+  learnt: Record<string, Uint8Array>;
   /** True when the texts are to be given back too, for they may be gone later. */
   keepsTexts: boolean;
 }
@@ -33,7 +33,7 @@ export default async function extractBatch(task: ExtractTask): Promise<ExtractRe
   const parser = await (runtime ??= createParserRuntime());
   const results: ExtractResult[] = [];
   for (const file of task.files)
-    results.push(await extractFile(parser, file, learntLines(task, file.learntId), task.keepsTexts));
+    results.push(await extractFile(parser, file, lessonOf(task, file.learntId), task.keepsTexts));
   return results;
 }
 
@@ -68,19 +68,19 @@ export async function constructsOf({
   }
 }
 
-let last: { id: string; lines: readonly string[] } | null = null;
+let last: { id: string; bytes: Uint8Array } | null = null;
 
-/** The same lines for all files that name the same id, for languages make a table of them once. */
-function learntLines({ learnt }: ExtractTask, id: string | undefined): readonly string[] | undefined {
+/** The same object for all files that name the same id, for languages open it once. */
+function lessonOf({ learnt }: ExtractTask, id: string | undefined): Uint8Array | undefined {
   if (id === undefined) return undefined;
-  if (last?.id !== id) last = { id, lines: learnt[id].split('\n') };
-  return last.lines;
+  if (last?.id !== id) last = { id, bytes: learnt[id] };
+  return last.bytes;
 }
 
 async function extractFile(
   parser: ParserRuntime,
   file: ExtractTask['files'][number],
-  learnt: readonly string[] | undefined,
+  learnt: Uint8Array | undefined,
   keepsText: boolean,
 ): Promise<ExtractResult> {
   const { path } = file;
@@ -105,7 +105,7 @@ async function factsOf(
   parser: ParserRuntime,
   { language: id, grammar }: ExtractTask['files'][number],
   text: string,
-  learnt: readonly string[] | undefined,
+  learnt: Uint8Array | undefined,
 ): Promise<FileFacts> {
   const definition = languageNamed(id);
   if (!definition) throw new Error(`No language ${id}`);

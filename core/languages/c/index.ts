@@ -6,23 +6,24 @@ import { extractFacts, readDeclarations } from './extract.ts';
 import { createResolver, family, includePaths, includesIn } from './includes.ts';
 import { nativeNames } from './names.ts';
 import { learnDefinedMacros, learnMacros, macroTable, type MacroTable } from './prepare/macros.ts';
+import { openTable, packTable } from './prepare/packedTable.ts';
 import { prepare } from './prepare/prepare.ts';
 import { vocabulary } from './vocabulary.ts';
 
 const C = 'tree-sitter-c/tree-sitter-c.wasm';
 const CPP = 'tree-sitter-cpp/tree-sitter-cpp.wasm';
 
-const tables = new WeakMap<readonly string[], MacroTable>();
+const tables = new WeakMap<Uint8Array, MacroTable>();
 let own: { text: string; table: MacroTable } | null = null;
 
 /** The macros that a text is read with: the codebase's, or its own when nothing is known of any other. */
-function tableFor(text: string, learnt: readonly string[] | undefined): MacroTable {
+function tableFor(text: string, learnt: Uint8Array | undefined): MacroTable {
   if (!learnt) {
     if (own?.text !== text) own = { text, table: macroTable(learnMacros(text)) };
     return own.table;
   }
   let table = tables.get(learnt);
-  if (!table) tables.set(learnt, (table = macroTable(learnt)));
+  if (!table) tables.set(learnt, (table = openTable(learnt)));
   return table;
 }
 
@@ -48,7 +49,7 @@ const shared: Pick<
   learnDefined: learnDefinedMacros,
   includesIn,
   includePaths,
-  combine: (lines) => [...macroTable(lines)].map(([name, effect]) => `${name} ${effect}`).sort(),
+  combine: (lines) => packTable(macroTable(lines)),
   textToParse: (text, _, learnt) => prepare(text, tableFor(text, learnt)).text,
   unread: unreadFacts,
   read: (text, { tree, calls, language }, learnt) =>

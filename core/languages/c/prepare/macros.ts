@@ -115,7 +115,10 @@ function learnt(directives: readonly Directive[]): string[] {
 }
 
 /** Macros by name, with what they do; those that nowhere do anything else. */
-export type MacroTable = ReadonlyMap<string, MacroEffect>;
+export interface MacroTable {
+  get(name: string): MacroEffect | undefined;
+  has(name: string): boolean;
+}
 
 const keywords = new Set(
   'if else for while do switch case return const static inline int char void long short float double unsigned signed struct union enum class typedef new delete this true false bool assert NULL'.split(
@@ -126,7 +129,7 @@ const keywords = new Set(
 /**
  * The table of a codebase. Of definitions that differ, the most telling one counts, lest what it does be lost.
  */
-export function macroTable(lines: Iterable<string>): MacroTable {
+export function macroTable(lines: Iterable<string>): ReadonlyMap<string, MacroEffect> {
   const effects = new Map<string, Set<string>>();
   for (const line of lines) {
     const space = line.indexOf(' ');

@@ -1,6 +1,8 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { droppedArms } from '../../reading/conditionals.ts';
-import { learnMacros, macroTable } from './macros.ts';
+import { learnMacros, macroTable, type MacroEffect } from './macros.ts';
+import { openTable, packTable } from './packedTable.ts';
 import { prepare } from './prepare.ts';
 import { scan } from './scan.ts';
 
@@ -68,6 +70,22 @@ describe('macros', () => {
     ['#define AA unsigned int', undefined],
   ])('%s is %s', (text, effect) => {
     expect(tableOf(text).get('AA')).toBe(effect);
+  });
+
+  it('are looked up in packed bytes as in the table, and equal tables are equal bytes', () => {
+    const names = fc.stringMatching(/^[A-Za-z_$][\w$]{0,12}$/);
+    const effects = fc.constantFrom<MacroEffect>('blank', 'blankCall', 'loop', 'call', 'name');
+    fc.assert(
+      fc.property(fc.array(fc.tuple(names, effects), { maxLength: 60 }), fc.array(names), (rows, others) => {
+        const table = new Map(rows);
+        const packed = openTable(packTable(table));
+        for (const name of [...table.keys(), ...others]) {
+          expect(packed.get(name)).toBe(table.get(name));
+          expect(packed.has(name)).toBe(table.has(name));
+        }
+        expect(packTable(new Map([...table].reverse()))).toEqual(packTable(table));
+      }),
+    );
   });
 
   it('give the same table in whatever order they are learnt', () => {

@@ -1,0 +1,95 @@
+import type { MacroEffect, MacroTable } from './macros.ts';
+
+const effects: readonly MacroEffect[] = [
+  'blank',
+  'blankCall',
+  'empty',
+  'unwrap',
+  'loop',
+  'branch',
+  'opens',
+  'closes',
+  'call',
+  'name',
+];
+
+/** Numbers before the columns: macros, and slots of the hash table, a power of two. */
+const HEADER = 2;
+
+/**
+ * A table of macros as bytes that threads share: a codebase may define millions, and each thread would need as many
+ * strings. Columns: where each name begins among the names, the slots of a hash table with macros counted from 1, effects,
+ * names one after the other. Sorted by name, so that equal tables are equal bytes.
+ */
+export function packTable(table: Iterable<[name: string, effect: MacroEffect]>): Uint8Array {
+  // What is no plain name cannot stand as a word in a text.
+  const entries = [...table].filter(([name]) => isPlain.test(name)).sort(([a], [b]) => (a < b ? -1 : 1));
+  const count = entries.length;
+  let slots = 4;
+  while (slots < 2 * count) slots *= 2;
+  const letters = entries.reduce((sum, [name]) => sum + name.length, 0);
+  const bytes = new Uint8Array(new SharedArrayBuffer(4 * (HEADER + count + 1 + slots) + count + letters));
+  const columns = columnsOf(bytes, count, slots);
+  let at = 0;
+  entries.forEach(([name, effect], macro) => {
+    columns.begin[macro] = at;
+    columns.effect[macro] = effects.indexOf(effect);
+    for (let i = 0; i < name.length; i++) columns.names[at++] = name.charCodeAt(i);
+    let slot = hashOf(name) & (slots - 1);
+    while (columns.slot[slot] !== 0) slot = (slot + 1) & (slots - 1);
+    columns.slot[slot] = macro + 1;
+  });
+  columns.begin[count] = at;
+  new Int32Array(bytes.buffer, 0, HEADER).set([count, slots]);
+  return bytes;
+}
+
+const isPlain = /^[\w$]+$/;
+
+interface Columns {
+  begin: Int32Array;
+  slot: Int32Array;
+  effect: Uint8Array;
+  names: Uint8Array;
+}
+
+function columnsOf({ buffer }: Uint8Array, count: number, slots: number): Columns {
+  const effectAt = 4 * (HEADER + count + 1 + slots);
+  return {
+    begin: new Int32Array(buffer, 4 * HEADER, count + 1),
+    slot: new Int32Array(buffer, 4 * (HEADER + count + 1), slots),
+    effect: new Uint8Array(buffer, effectAt, count),
+    names: new Uint8Array(buffer, effectAt + count),
+  };
+}
+
+/** FNV-1a over the characters. */
+function hashOf(name: string): number {
+  let hash = 0x811c9dc5;
+  for (let i = 0; i < name.length; i++) hash = Math.imul(hash ^ name.charCodeAt(i), 0x01000193);
+  return hash ^ (hash >>> 15);
+}
+
+/** Looks names up in a packed table; nothing of it is unpacked. */
+export function openTable(bytes: Uint8Array): MacroTable {
+  const [count, slots] = new Int32Array(bytes.buffer, 0, HEADER);
+  const { begin, slot, effect, names } = columnsOf(bytes, count, slots);
+  const isNamed = (macro: number, name: string): boolean => {
+    const start = begin[macro];
+    if (begin[macro + 1] - start !== name.length) return false;
+    for (let i = 0; i < name.length; i++) if (names[start + i] !== name.charCodeAt(i)) return false;
+    return true;
+  };
+  const find = (name: string): number => {
+    for (let at = hashOf(name) & (slots - 1); slot[at] !== 0; at = (at + 1) & (slots - 1))
+      if (isNamed(slot[at] - 1, name)) return slot[at] - 1;
+    return -1;
+  };
+  return {
+    get(name) {
+      const macro = find(name);
+      return macro < 0 ? undefined : effects[effect[macro]];
+    },
+    has: (name) => find(name) >= 0,
+  };
+}
