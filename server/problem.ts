@@ -25,7 +25,8 @@ export type ProblemCode =
   | 'noGit'
   | 'noSuchRef'
   | 'notARepository'
-  | 'repository';
+  | 'repository'
+  | 'outdated';
 
 /** Any thrown value as one sentence. */
 export function sentenceOf(error: unknown): string {

@@ -1,5 +1,6 @@
 import { userInfo } from 'node:os';
 import { z } from 'zod';
+import { Problem } from '../../server/problem.ts';
 import { attachNote, changeNote, removeNote, writeNote } from '../../server/store/notes.ts';
 import { pageOf, requestedCodebase, requireSameOrigin } from '../state/requests.ts';
 import { NotesPage } from '../views/notes/NotesPage.tsx';
@@ -28,7 +29,7 @@ const form = z.discriminatedUnion('edit', [
     body,
     author: z.string().trim().max(80),
   }),
-  z.object({ edit: z.literal('change'), id, body }),
+  z.object({ edit: z.literal('change'), id, body, revision: z.coerce.number().int() }),
   z.object({ edit: z.literal('attach'), id, key: z.string() }),
   z.object({ edit: z.literal('remove'), id }),
 ]);
@@ -47,8 +48,13 @@ export async function action({ params, request }: Route.ActionArgs) {
       return { written: writeNote(store, codebase.id, { key, line, anchor, body: edit.body, author }) };
     }
     case 'change':
-      changeNote(store, codebase.id, edit.id, edit.body);
-      return null;
+      try {
+        const theirs = changeNote(store, codebase.id, edit);
+        return theirs ? { theirs } : { changed: edit.id };
+      } catch (error) {
+        if (error instanceof Problem) return { problem: error.message };
+        throw error;
+      }
     case 'attach':
       attachNote(store, codebase.id, edit.id, edit.key);
       return null;

@@ -61,7 +61,7 @@ describe('notes', () => {
     const first = writeNote(store, own, note);
     const second = writeNote(store, own, { ...note, key: 'b.ts', line: null, anchor: null });
     expect(notes(store, own).map(({ id }) => id)).toEqual([second, first]);
-    changeNote(store, own, first, 'so that');
+    expect(changeNote(store, own, { id: first, body: 'so that', revision: 1 })).toBeNull();
     attachNote(store, own, first, 'c.ts#f');
     expect(notes(store, own)[1]).toMatchObject({ key: 'c.ts#f', line: null, body: 'so that', author: 'Ida' });
     expect(notes(store, own)[1].changedAt).not.toBeNull();
@@ -70,6 +70,18 @@ describe('notes', () => {
     expect(notes(store, own)).toHaveLength(2);
     removeNote(store, own, first);
     expect(notes(store, own).map(({ id }) => id)).toEqual([second]);
+  });
+
+  it('that two change are never lost: the second is given what the first has made of it', () => {
+    const id = writeNote(store, own, note);
+    const seen = notes(store, own).find((each) => each.id === id)!.revision;
+    expect(changeNote(store, own, { id, body: 'by the first', revision: seen })).toBeNull();
+    const theirs = changeNote(store, own, { id, body: 'by the second', revision: seen });
+    expect(theirs).toMatchObject({ body: 'by the first', revision: seen + 1 });
+    expect(notes(store, own).find((each) => each.id === id)!.body).toBe('by the first');
+    expect(changeNote(store, own, { id, body: 'by both', revision: theirs!.revision })).toBeNull();
+    removeNote(store, own, id);
+    expect(() => changeNote(store, own, { id, body: 'late', revision: 3 })).toThrow('removed meanwhile');
   });
 
   it('take pictures and nothing that could hold a script', () => {

@@ -6,8 +6,3 @@ export function keptText(store: Store, hash: string): string | null {
   const data = store.prepare('SELECT data FROM kept_text WHERE hash = ?').pluck().get(hash);
   return data === undefined ? null : inflateRawSync(data as Buffer).toString('utf8');
 }
-
-/** Removes texts that no survey has any more. */
-export function dropUnusedTexts(store: Store): void {
-  store.exec('DELETE FROM kept_text WHERE hash NOT IN (SELECT hash FROM survey_file)');
-}

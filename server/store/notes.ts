@@ -16,9 +16,11 @@ export interface Note {
   author: string;
   writtenAt: string;
   changedAt: string | null;
+  /** Counts its changes, from 1. */
+  revision: number;
 }
 
-const columns = `id, key, line, anchor, body, author, written_at AS writtenAt, changed_at AS changedAt`;
+const columns = `id, key, line, anchor, body, author, written_at AS writtenAt, changed_at AS changedAt, revision`;
 
 /** The codebase's notes, the newest first. */
 export function notes(store: Store, codebaseId: number): Note[] {
@@ -47,10 +49,27 @@ export function writeNote(store: Store, codebaseId: number, note: NewNote): numb
   return Number(lastInsertRowid);
 }
 
-export function changeNote(store: Store, codebaseId: number, id: number, body: string): void {
-  store
-    .prepare('UPDATE note SET body = ?, changed_at = ? WHERE codebase_id = ? AND id = ?')
-    .run(body, new Date().toISOString(), codebaseId, id);
+/**
+ * Changes a note as it was at a revision. When it has been changed since, nothing is written, and the note as it is now is
+ * given: what to do is for whoever changes it to say. Throws a Problem (`notFound`) when it is gone.
+ */
+export function changeNote(
+  store: Store,
+  codebaseId: number,
+  { id, body, revision }: Pick<Note, 'id' | 'body' | 'revision'>,
+): Note | null {
+  const { changes } = store
+    .prepare(
+      `UPDATE note SET body = ?, changed_at = ?, revision = revision + 1
+       WHERE codebase_id = ? AND id = ? AND revision = ?`,
+    )
+    .run(body, new Date().toISOString(), codebaseId, id, revision);
+  if (changes > 0) return null;
+  const now = store
+    .prepare(`SELECT ${columns} FROM note WHERE codebase_id = ? AND id = ?`)
+    .get(codebaseId, id) as Note | undefined;
+  if (!now) throw new Problem('notFound', 'This note was removed meanwhile; what you wrote is still here.');
+  return now;
 }
 
 /** Puts a note on another element, when its own is gone. */

@@ -1,4 +1,3 @@
-import { Packr } from 'msgpackr';
 import { noRules, rulesSchema, type IntakeRules } from '../intake/rules.ts';
 import { itemsOf, type Completeness } from '../survey/completeness.ts';
 import { keptIntake, nothingKept, type KeptIntake } from '../survey/keptIntake.ts';
@@ -7,6 +6,7 @@ import type { SurveyedCodebase } from '../../core/survey.ts';
 import { Problem } from '../problem.ts';
 import { totalsOf, type Totals } from '../survey/totals.ts';
 import type { Store } from './database.ts';
+import { packPart, packSurvey, surveyParts, unpackPart, unpackSurvey } from './storedSurvey.ts';
 
 /** A finished survey as it is listed. */
 export interface SurveyRecord {
@@ -18,12 +18,7 @@ export interface SurveyRecord {
   totals: Totals;
 }
 
-const packr = new Packr({ moreTypes: true, useRecords: false });
-
-/** Parts in which a survey's columns are stored; the rest of it are plain rows. */
-const parts = ['elements', 'dependencies', 'figures', 'files', 'gaps', 'externals', 'buildModules'] as const;
-
-const quotedParts = parts.map((part) => `'${part}'`).join(', ');
+const quotedParts = surveyParts.map((part) => `'${part}'`).join(', ');
 
 /** Surveys of a codebase that are kept; older ones are removed when a new one is complete. */
 const KEPT = 5;
@@ -36,12 +31,12 @@ export function saveSurvey(
   details: { commitHash: string | undefined; tookMs: number; rules: IntakeRules },
 ): number {
   const { survey, leftOut, hashes, completeness } = result;
-  const packed: (readonly [string, Buffer])[] = parts.map((part) => [part, packr.pack(survey[part])]);
-  packed.push(
-    ['intake', packr.pack(keptIntake(result))],
-    ['completeness', packr.pack(completeness)],
-    ['items', packr.pack(itemsOf(survey, completeness))],
-  );
+  const packed: [part: string, bytes: Buffer][] = [
+    ...packSurvey(survey),
+    ['intake', packPart(keptIntake(result))],
+    ['completeness', packPart(completeness)],
+    ['items', packPart(itemsOf(survey, completeness))],
+  ];
   const totals = JSON.stringify(totalsOf(survey, leftOut.length));
   const save = store.transaction((): number => {
     const { lastInsertRowid } = store
@@ -126,16 +121,7 @@ export function loadSurvey(store: Store, id: number): SurveyedCodebase {
   }[];
   if (rows.length === 0)
     throw new Problem('notFound', `There is no survey ${id}; a newer one may have replaced it.`);
-  const survey = Object.fromEntries(
-    rows.map(({ part, data }) => [part, packr.unpack(data) as unknown]),
-  ) as unknown as SurveyedCodebase;
-  const { elements, dependencies } = survey;
-  // A survey made by an earlier version lacks what it did not record.
-  dependencies.column ??= new Uint16Array(dependencies.line.length);
-  elements.docStart ??= new Int32Array(elements.count);
-  elements.docEnd ??= new Int32Array(elements.count);
-  survey.buildModules ??= [];
-  return survey;
+  return unpackSurvey(rows);
 }
 
 function partOf<T>(store: Store, surveyId: number, part: string): T | null {
@@ -143,7 +129,7 @@ function partOf<T>(store: Store, surveyId: number, part: string): T | null {
     .prepare('SELECT data FROM survey_part WHERE survey_id = ? AND part = ?')
     .pluck()
     .get(surveyId, part);
-  return data === undefined ? null : (packr.unpack(data as Buffer) as T);
+  return data === undefined ? null : unpackPart<T>(data as Buffer);
 }
 
 /** What the survey's intake has told beside what was read and left out. */

@@ -7,7 +7,7 @@ import { codebase, noteChange, workplaceOf, type Codebase } from '../store/codeb
 import type { Store } from '../store/database.ts';
 import { storedCache, type StoredCache } from '../store/facts.ts';
 import { saveIntake } from '../store/intakes.ts';
-import { dropUnusedTexts } from '../store/keptTexts.ts';
+import { dropUnused } from '../store/dropUnused.ts';
 import { jobLog } from '../store/jobLog.ts';
 import { endJob, job, jobsUnderWay, reportJob, startJob, type Job } from '../store/jobs.ts';
 import { settings } from '../store/settings.ts';
@@ -137,7 +137,7 @@ async function survey(run: Run, source: CodeSource): Promise<number> {
     tookMs: performance.now() - started,
     rules: opened.rules,
   });
-  dropUnusedTexts(store);
+  dropUnused(store, run.job.id);
   saveIntake(store, opened.id, { intake: result.intake, commit: source.commit, rules: opened.rules });
   report({ phase: 'store', done: total, total });
   // What changed while it ran has not been read for certain.

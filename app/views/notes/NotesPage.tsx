@@ -1,15 +1,9 @@
-import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useFetcher } from 'react-router';
 import type { ShownNote } from '../../../server/views/notesView.ts';
 import { Caption } from '../../frame/Caption.tsx';
-import { ElementName } from '../../frame/ElementName.tsx';
-import { useElementLinks } from '../../frame/elementLinks.ts';
-import { NoteField } from '../../frame/notes/NoteDialog.tsx';
-import { NoteText } from '../../frame/notes/NoteText.tsx';
 import { counted } from '../../state/figures.ts';
-import { usePicture } from '../../state/usePicture.ts';
-import { Link } from 'react-router';
+import { NoteCard } from './NoteCard.tsx';
 
 /** All notes: searched, read, changed, and put on another element when theirs is gone. */
 export function NotesPage({ notes, codebaseId }: { notes: ShownNote[]; codebaseId: string }) {
@@ -90,82 +84,4 @@ export function NotesPage({ notes, codebaseId }: { notes: ShownNote[]; codebaseI
       </div>
     </>
   );
-}
-
-function NoteCard({
-  note,
-  codebaseId,
-  send,
-  onRemove,
-}: {
-  note: ShownNote;
-  codebaseId: string;
-  send: (form: Record<string, string>) => void;
-  onRemove: () => void;
-}) {
-  const links = useElementLinks(codebaseId);
-  const { focusOn } = usePicture();
-  const [draft, setDraft] = useState<string | null>(null);
-  const save = (): void => {
-    if (draft === null || draft.trim() === '') return;
-    send({ edit: 'change', id: String(note.id), body: draft });
-    setDraft(null);
-  };
-  return (
-    <article className="note-card" id={`note-${note.id}`}>
-      <header>
-        {note.on ? (
-          <ElementName element={note.on} text={note.on.key === '' ? 'the whole codebase' : note.on.key} />
-        ) : (
-          <span className="mono caution">{note.key}, gone</span>
-        )}
-        {note.line !== null && note.on && <Link to={links.place(note.key, note.line)}>line {note.line}</Link>}
-        <span className="push" />
-        <span className="faded">
-          {note.author === '' ? 'somebody' : note.author}, {when(note.writtenAt)}
-          {note.changedAt && `, changed ${when(note.changedAt)}`}
-        </span>
-      </header>
-      {draft === null ? (
-        <NoteText body={note.body} codebaseId={codebaseId} />
-      ) : (
-        <NoteField codebaseId={codebaseId} value={draft} onChange={setDraft} onSave={save} />
-      )}
-      <footer>
-        {draft === null ? (
-          <>
-            <button type="button" className="plain-button link" onClick={() => setDraft(note.body)}>
-              Change
-            </button>
-            <button type="button" className="plain-button link" onClick={onRemove}>
-              Remove
-            </button>
-          </>
-        ) : (
-          <>
-            <Button onClick={save}>Keep it</Button>
-            <Button onClick={() => setDraft(null)}>Leave it as it was</Button>
-          </>
-        )}
-        {note.candidates.length > 0 && <span>Put it on:</span>}
-        {note.candidates.map((candidate) => (
-          <button
-            key={candidate.key}
-            type="button"
-            className="chip mono"
-            onClick={() => {
-              send({ edit: 'attach', id: String(note.id), key: candidate.key });
-              focusOn(candidate.key);
-            }}
-          >
-            {candidate.key}
-          </button>
-        ))}
-      </footer>
-    </article>
-  );
-}
-
-function when(time: string): string {
-  return `${time.slice(0, 10)} ${time.slice(11, 16)}`;
 }

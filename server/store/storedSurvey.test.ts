@@ -1,0 +1,119 @@
+import { describe, expect, it, onTestFinished } from 'vitest';
+import { FRONT_END_VERSION } from '../../core/facts/fileFacts.ts';
+import { surveyText } from '../../tests/surveyText.ts';
+import { temporaryFolder } from '../../tests/temporaryFolder.ts';
+import { folderOrigin } from '../source/address.ts';
+import { runJob } from '../survey/runJob.ts';
+import { openCodebase } from './codebases.ts';
+import { openStore, type Store } from './database.ts';
+import { createJob } from './jobs.ts';
+import { packPart, packSurvey, unpackPart, unpackSurvey } from './storedSurvey.ts';
+
+const code = {
+  'a.ts': "import { B } from './b';\nexport const a = () => new B().m();\n",
+  'b.ts': 'export class B { m() {} }\n',
+};
+
+/** A survey's parts as rows, with some of them changed. */
+async function storedParts(change: Record<string, (value: never) => unknown> = {}) {
+  return packSurvey(await surveyText(code)).map(([part, bytes]) => ({
+    part,
+    data: part in change ? packPart(change[part](unpackPart<never>(bytes))) : bytes,
+  }));
+}
+
+describe('a stored survey', () => {
+  it('comes back as it was', async () => {
+    const survey = await surveyText(code);
+    expect(unpackSurvey(await storedParts())).toEqual(survey);
+  });
+
+  it('of a version that numbered kinds otherwise is renumbered by their names', async () => {
+    const survey = await surveyText(code);
+    const swap = (column: Uint8Array): Uint8Array =>
+      column.map((kind) => (kind === 5 ? 6 : kind === 6 ? 5 : kind));
+    const parts = await storedParts({
+      dependencies: (table: { kind: Uint8Array }) => ({ ...table, kind: swap(table.kind) }),
+      names: (names: { dependencyKinds: string[] }) => {
+        const kinds = [...names.dependencyKinds];
+        [kinds[5], kinds[6]] = [kinds[6], kinds[5]];
+        return { ...names, dependencyKinds: kinds };
+      },
+    });
+    expect(unpackSurvey(parts).dependencies.kind).toEqual(survey.dependencies.kind);
+  });
+
+  it('of a version that recorded less has what is missing empty', async () => {
+    const parts = (
+      await storedParts({
+        dependencies: ({ column: _, ...table }: { column: unknown }) => table,
+        elements: ({ docStart: _, docEnd: __, ...table }: { docStart: unknown; docEnd: unknown }) => table,
+        figures: ({ nested: _, ...figures }: { nested: unknown }) => figures,
+      })
+    ).filter(({ part }) => part !== 'names' && part !== 'buildModules');
+    const survey = unpackSurvey(parts);
+    expect(survey.buildModules).toEqual([]);
+    expect(survey.figures.nested).toEqual(new Int32Array(survey.elements.count));
+    expect(survey.elements.docStart.length).toBe(survey.elements.count);
+    expect(survey.dependencies.column.length).toBe(survey.dependencies.line.length);
+  });
+
+  it('of a version that knew what this one does not is said to need another survey', async () => {
+    const unknown = await storedParts({
+      names: (names: { dependencyKinds: string[] }) => ({
+        ...names,
+        dependencyKinds: names.dependencyKinds.map((kind) => (kind === 'call' ? 'teleport' : kind)),
+      }),
+    });
+    expect(() => unpackSurvey(unknown)).toThrow('survey again');
+    expect(() => unpackSurvey([])).toThrow('survey again');
+  });
+});
+
+describe('what is kept', () => {
+  function freshStore(): Store {
+    const store = openStore(temporaryFolder());
+    onTestFinished(() => void store.close());
+    return store;
+  }
+  const survey = (store: Store, id: number): Promise<number | null> => runJob(store, createJob(store, id).id);
+
+  it('of a codebase are its newest surveys', async () => {
+    const store = freshStore();
+    const { id } = openCodebase(store, folderOrigin(temporaryFolder(code)));
+    const made: (number | null)[] = [];
+    for (let i = 0; i < 7; i++) made.push(await survey(store, id));
+    expect(store.prepare('SELECT id FROM survey ORDER BY id').pluck().all()).toEqual(made.slice(-5));
+  });
+
+  it('are the facts and texts of files that some survey has, and of earlier front ends none', async () => {
+    const store = freshStore();
+    // Facts that are in memory are not written again: these texts are no other test's.
+    const own = { 'd.ts': 'export const d = 4;\n', 'e.ts': 'export const e = 5;\n' };
+    const first = openCodebase(store, folderOrigin(temporaryFolder(own)));
+    await survey(store, first.id);
+    const facts = (): number => store.prepare('SELECT count(*) FROM fact').pluck().get() as number;
+    expect(facts()).toBe(2);
+    store.exec("INSERT INTO fact VALUES ('gone', 0, 'x', x'00')");
+    store.exec("INSERT INTO kept_text VALUES ('gone', x'00')");
+    store.prepare('DELETE FROM codebase WHERE id = ?').run(first.id);
+    const second = openCodebase(store, folderOrigin(temporaryFolder({ 'c.ts': 'export const c = 1;\n' })));
+    await survey(store, second.id);
+    expect(facts()).toBe(1);
+    expect(store.prepare('SELECT count(*) FROM kept_text').pluck().get()).toBe(1);
+  });
+
+  it('are the facts that a survey which was broken off goes on with', async () => {
+    const store = freshStore();
+    const broken = openCodebase(store, folderOrigin(temporaryFolder(code)));
+    const stopped = new AbortController();
+    stopped.abort();
+    await runJob(store, createJob(store, broken.id).id, stopped.signal);
+    store.prepare("INSERT INTO fact VALUES ('half', ?, 'x', x'00')").run(FRONT_END_VERSION);
+    const other = openCodebase(store, folderOrigin(temporaryFolder({ 'c.ts': 'export const c = 1;\n' })));
+    await survey(store, other.id);
+    expect(store.prepare("SELECT count(*) FROM fact WHERE hash = 'half'").pluck().get()).toBe(1);
+    await survey(store, broken.id);
+    expect(store.prepare("SELECT count(*) FROM fact WHERE hash = 'half'").pluck().get()).toBe(0);
+  });
+});
