@@ -29,6 +29,7 @@ export default [
   route('codebases/:codebaseId/pictures', 'routes/pictures.ts'),
   route('codebases/:codebaseId/pictures/:pictureId', 'routes/picture.ts'),
   route('codebases/:codebaseId/events', 'routes/events.ts'),
+  route('codebases/:codebaseId/surveys/:surveyId/pin', 'routes/pin.ts'),
   route('codebases/:codebaseId/jobs/:jobId/log', 'routes/jobLog.ts'),
   route('upload', 'routes/upload.ts'),
   route('codebases/:codebaseId/measures.csv', 'routes/measuresCsv.ts'),

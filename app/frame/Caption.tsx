@@ -1,11 +1,12 @@
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useRef, useState, type ReactNode } from 'react';
-import { parseGroupKey, type ArrangementId } from '../../core/arrangement/arrangement.ts';
+import type { ArrangementId } from '../../core/arrangement/arrangement.ts';
 import type { Grain } from '../../core/arrangement/units.ts';
 import { arrangementWords } from '../../server/views/picture/arrangementWords.ts';
 import type { ScopeChoice } from '../../server/views/scopeView.ts';
 import { certaintyChoices, kindChoices } from '../../server/views/picture/filters.ts';
+import { groupText } from './groupText.ts';
 import { useShortlists } from './shortlists/Shortlists.tsx';
 import { noEvidence, usePicture } from '../state/usePicture.ts';
 
@@ -159,12 +160,10 @@ export function ArrangementPart({ scope, list }: { scope: ScopeChoice; list?: { 
 
 export function ScopePart({ scope }: { scope: ScopeChoice }) {
   const { change } = usePicture();
-  const name = (key: string): string =>
-    (parseGroupKey(key)?.name ?? key) === '' ? 'the whole codebase' : (parseGroupKey(key)?.name ?? key);
   const options = [
-    ...scope.above.map(({ key }) => ({ value: key, label: name(key) })),
-    { value: scope.current.key, label: name(scope.current.key) },
-    ...scope.below.map(({ key, name: folder }) => ({ value: key, label: `… ${folder}` })),
+    ...scope.above.map((group) => ({ value: group.key, label: groupText(group) })),
+    { value: scope.current.key, label: groupText(scope.current) },
+    ...scope.below.map(({ key, name }) => ({ value: key, label: `… ${name}` })),
   ];
   return (
     <Choice

@@ -5,6 +5,7 @@ import { useNavigate, useParams } from 'react-router';
 import type { ElementLabel } from '../../server/views/ground/elements.ts';
 import { usePicture } from '../state/usePicture.ts';
 import { useElementLinks } from './elementLinks.ts';
+import { useViews } from './viewDescriptor.ts';
 import { useNoteDialog } from './notes/NoteDialog.tsx';
 import { useShortlists } from './shortlists/Shortlists.tsx';
 
@@ -21,6 +22,7 @@ export function ElementMenuProvider({ children }: { children: ReactNode }) {
   const [opened, setOpened] = useState<{ element: ElementLabel; left: number; top: number } | null>(null);
   const { codebaseId } = useParams();
   const links = useElementLinks(codebaseId!);
+  const shown = useViews().filter(({ shows }) => shows);
   const navigate = useNavigate();
   const { focusOn, change, params } = usePicture();
   const { offer } = useShortlists();
@@ -29,11 +31,10 @@ export function ElementMenuProvider({ children }: { children: ReactNode }) {
   const close = (): void => setOpened(null);
   const verbs: { label: string; run: (() => void) | null }[] = opened
     ? [
-        { label: 'Open source', run: following(links.source(opened.element)) },
-        { label: 'Read beside', run: readingBeside(opened.element) },
-        { label: 'Show among types', run: following(links.types(opened.element)) },
-        { label: 'Show in matrix', run: following(links.matrix(opened.element)) },
-        { label: 'Show in measures', run: following(links.measures(opened.element)) },
+        ...shown.flatMap(({ path, shows }) => [
+          { label: shows!.verb, run: following(links.in(path, opened.element)) },
+          ...(path === 'source' ? [{ label: 'Read beside', run: readingBeside(opened.element) }] : []),
+        ]),
         { label: 'Uses and used by', run: () => focusOn(opened.element.key) },
         {
           label: 'Add to shortlist…',

@@ -1,41 +1,24 @@
 import Dialog from '@mui/material/Dialog';
-import { railViews } from './Rail.tsx';
+import { railViews, useViews } from './viewDescriptor.ts';
 
-const general: [string, string][] = [
+/** Keys that hold in every view. */
+const general: readonly (readonly [string, string])[] = [
   ['/ or Ctrl+K', 'find an element'],
   ['D', 'fold the dossier away, or back'],
   ['[ and ]', 'back and forward in the dossier'],
   ['Esc', 'let go of the evidence, then of the focus'],
-  [`1 to ${railViews.length}`, railViews.map(({ name }) => name).join(', ')],
-  ['?', 'these keys'],
 ];
-
-const matrix: [string, string][] = [
-  ['arrows', 'move over the cells'],
-  ['Enter', 'evidence of the cell'],
-  ['Space', "open or close the row's folder"],
-  ['F', "focus on the row's element"],
-  ['N', 'next cell against the order'],
-  ['+ and −', 'zoom'],
-  ['0', 'see the whole matrix'],
-  ['Shift+arrows', 'move the sheet'],
-];
-
-const source: [string, string][] = [
-  ['Enter', 'go where the name at the caret leads'],
-  ['click', 'take a name in hand: it becomes the focus'],
-  ['double or Ctrl+click', 'go where a name leads'],
-  ['Ctrl+F', 'search in this file'],
-  ['Ctrl+wheel', 'size of the text, down to the whole file drawn'],
-];
-
-const cycles: [string, string][] = [['← and →', 'step before, step after']];
-
-const byView: Record<string, [string, string][]> = { matrix, cycles, source };
 
 /** The keys of the view at hand. */
 export function KeysDialog({ view, onClose }: { view: string; onClose: () => void }) {
-  const rows = [...(byView[view] ?? []), ...general];
+  const views = useViews();
+  const numbered = railViews(views).slice(0, 9);
+  const rows = [
+    ...(views.find(({ path }) => path === view)?.keys ?? []),
+    ...general,
+    [`1 to ${numbered.length}`, numbered.map(({ name }) => name).join(', ')] as const,
+    ['?', 'these keys'] as const,
+  ];
   return (
     <Dialog open onClose={onClose} aria-label="Keys">
       <table className="keys">

@@ -4,8 +4,9 @@ import { Link } from 'react-router';
 import type { Codebase } from '../../server/store/codebases.ts';
 import type { SurveyRecord } from '../../server/store/surveys.ts';
 import type { News } from '../../server/views/completenessNews.ts';
-import { counted, dateAndTime, percent } from '../state/figures.ts';
+import { counted, percent } from '../state/figures.ts';
 import { useLive } from '../state/live.tsx';
+import { SurveyPart } from './SurveyPart.tsx';
 
 export function Mark() {
   return (
@@ -41,11 +42,14 @@ export function ThemeSwitch() {
 export function TitleBlock({
   codebase,
   record,
+  newest,
   news,
   onFind,
 }: {
   codebase: Codebase;
   record: SurveyRecord | null;
+  /** Id of the newest survey. */
+  newest: number | null;
   news: News | null;
   onFind: () => void;
 }) {
@@ -59,17 +63,7 @@ export function TitleBlock({
         <small>codebase</small>
         <b>{codebase.name}</b>
       </Link>
-      {record && (
-        <Link to={`${base}/survey`}>
-          <small>
-            survey
-            {record.commitHash
-              ? ` of ${codebase.ref ?? ''} ${record.commitHash.slice(0, 8)}`.replace('  ', ' ')
-              : ''}
-          </small>
-          <b className="mono">{dateAndTime(record.surveyedAt)}</b>
-        </Link>
-      )}
+      {record && <SurveyPart codebase={codebase} record={record} newest={newest ?? record.id} />}
       <button type="button" className="plain-button finder-opener" onClick={onFind}>
         <span>Find a file, type or routine</span>
         <kbd>/</kbd>

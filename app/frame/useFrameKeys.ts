@@ -2,7 +2,7 @@ import { useEffect } from 'react';
 import { useNavigate } from 'react-router';
 import { carriedOver } from '../state/pictureState.ts';
 import type { Picture } from '../state/usePicture.ts';
-import { railViews } from './Rail.tsx';
+import { railViews, useViews } from './viewDescriptor.ts';
 
 /** True where typed keys are text. */
 export function isTyping(target: EventTarget | null): boolean {
@@ -19,6 +19,7 @@ export function useFrameKeys(
   { onFind, onKeys }: { onFind: () => void; onKeys: () => void },
 ): void {
   const navigate = useNavigate();
+  const numbered = railViews(useViews());
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       const withControl = event.ctrlKey || event.metaKey;
@@ -37,8 +38,8 @@ export function useFrameKeys(
       } else if (event.key === 'Escape') {
         if (picture.from !== null) picture.change({ from: null, to: null });
         else if (picture.focus !== null) picture.focusOn(null);
-      } else if (/^[1-9]$/.test(event.key) && railViews[Number(event.key) - 1]) {
-        const { path } = railViews[Number(event.key) - 1];
+      } else if (/^[1-9]$/.test(event.key) && numbered[Number(event.key) - 1]) {
+        const { path } = numbered[Number(event.key) - 1];
         void navigate(`/codebases/${codebaseId}/${path}${carriedOver(picture.params)}`);
       } else return;
       event.preventDefault();

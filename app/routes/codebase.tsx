@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { Outlet, useLocation, useRevalidator } from 'react-router';
-import { latestSurvey } from '../../server/store/surveys.ts';
+import { latestSurveyId, surveyShown } from '../../server/store/surveys.ts';
 import { codebaseState } from '../../server/views/codebaseState.ts';
 import { newsOf } from '../../server/views/completenessNews.ts';
 import { Dossier } from '../frame/Dossier.tsx';
@@ -13,18 +13,23 @@ import { NoteDialogProvider } from '../frame/notes/NoteDialog.tsx';
 import { ShortlistProvider } from '../frame/shortlists/Shortlists.tsx';
 import { Tray } from '../frame/shortlists/Tray.tsx';
 import { useFrameKeys } from '../frame/useFrameKeys.ts';
+import { ViewsProvider } from '../frame/viewDescriptor.ts';
 import { LiveProvider } from '../state/live.tsx';
 import { noteVisit } from '../state/recent.ts';
-import { requestedCodebase } from '../state/requests.ts';
+import { pictureState } from '../state/pictureState.ts';
+import { answering, requestedCodebase } from '../state/requests.ts';
 import { usePicture } from '../state/usePicture.ts';
+import { allViews } from '../views.ts';
 import type { Route } from './+types/codebase';
 
-export function loader({ params }: Route.LoaderArgs) {
+export function loader({ params, request }: Route.LoaderArgs) {
   const { runtime, codebase } = requestedCodebase(params);
-  const record = latestSurvey(runtime.store, codebase.id);
+  const { survey: pinned } = pictureState(new URL(request.url).searchParams);
+  const record = answering(() => surveyShown(runtime.store, codebase.id, pinned));
   return {
     codebase,
     record,
+    newest: latestSurveyId(runtime.store, codebase.id),
     state: codebaseState(runtime.store, codebase.id),
     news: record && newsOf(runtime, codebase.id, record.id),
   };
@@ -34,15 +39,21 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
   { title: loaderData ? `${loaderData.codebase.name} – Yletope` : 'Yletope' },
 ];
 
-/** Views in which there is no focus to tell of. */
-const withoutDossier = new Set(['survey', 'intake', 'document']);
+export default function CodebaseFrame(props: Route.ComponentProps) {
+  return (
+    <ViewsProvider value={allViews}>
+      <Frame {...props} />
+    </ViewsProvider>
+  );
+}
 
-export default function CodebaseFrame({ loaderData }: Route.ComponentProps) {
-  const { codebase, record, state, news } = loaderData;
+function Frame({ loaderData }: Route.ComponentProps) {
+  const { codebase, record, newest, state, news } = loaderData;
   const [finding, setFinding] = useState(false);
   const [showsKeys, setShowsKeys] = useState(false);
   const picture = usePicture();
   const view = useLocation().pathname.split('/')[3] ?? '';
+  const dossier = allViews.find(({ path }) => path === view)?.dossier ?? 'never';
   const revalidator = useRevalidator();
   useEffect(() => {
     if (picture.focus !== null) noteVisit(codebase.id, picture.focus);
@@ -59,13 +70,19 @@ export default function CodebaseFrame({ loaderData }: Route.ComponentProps) {
         <NoteDialogProvider codebaseId={String(codebase.id)}>
           <ElementMenuProvider>
             <div className="frame">
-              <TitleBlock codebase={codebase} record={record} news={news} onFind={() => setFinding(true)} />
+              <TitleBlock
+                codebase={codebase}
+                record={record}
+                newest={newest}
+                news={news}
+                onFind={() => setFinding(true)}
+              />
               <Rail codebaseId={codebase.id} totals={record?.totals ?? null} news={news} />
               <main className="view">
                 <Outlet />
               </main>
-              {!withoutDossier.has(view) && record && (
-                <Dossier codebaseId={codebase.id} staysWhenEmpty={view === 'matrix' || view === 'cycles'} />
+              {dossier !== 'never' && record && (
+                <Dossier codebaseId={codebase.id} staysWhenEmpty={dossier === 'always'} />
               )}
               {record && <Tray codebaseId={String(codebase.id)} />}
             </div>

@@ -7,6 +7,7 @@ import { runJob } from '../survey/runJob.ts';
 import { openCodebase } from './codebases.ts';
 import { openStore, type Store } from './database.ts';
 import { createJob } from './jobs.ts';
+import { pinSurvey, surveyShown } from './surveys.ts';
 import { packPart, packSurvey, unpackPart, unpackSurvey } from './storedSurvey.ts';
 
 const code = {
@@ -84,6 +85,18 @@ describe('what is kept', () => {
     const made: (number | null)[] = [];
     for (let i = 0; i < 7; i++) made.push(await survey(store, id));
     expect(store.prepare('SELECT id FROM survey ORDER BY id').pluck().all()).toEqual(made.slice(-5));
+  });
+
+  it('of a codebase is also what a copied link names, for as long as it is there', async () => {
+    const store = freshStore();
+    const { id } = openCodebase(store, folderOrigin(temporaryFolder(code)));
+    const first = (await survey(store, id))!;
+    pinSurvey(store, id, first);
+    for (let i = 0; i < 6; i++) await survey(store, id);
+    expect(surveyShown(store, id, first)!.id).toBe(first);
+    expect(() => surveyShown(store, id, first + 1)).toThrow('newer ones replaced it');
+    expect(() => pinSurvey(store, id, first + 1)).toThrow('is gone');
+    expect(surveyShown(store, id, null)!.id).toBe(first + 6);
   });
 
   it('are the facts and texts of files that some survey has, and of earlier front ends none', async () => {

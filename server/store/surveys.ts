@@ -20,7 +20,7 @@ export interface SurveyRecord {
 
 const quotedParts = surveyParts.map((part) => `'${part}'`).join(', ');
 
-/** Surveys of a codebase that are kept; older ones are removed when a new one is complete. */
+/** Surveys of a codebase that are kept, beside those that are pinned; older ones go when a new one is complete. */
 const KEPT = 5;
 
 /** Writes a survey in one transaction: it is there completely, or not at all. */
@@ -72,7 +72,7 @@ export function saveSurvey(
     for (const { path, reason, detail } of leftOut) out.run(id, path, reason, detail ?? null);
     store
       .prepare(
-        `DELETE FROM survey WHERE codebase_id = ? AND id NOT IN
+        `DELETE FROM survey WHERE codebase_id = ? AND pinned = 0 AND id NOT IN
            (SELECT id FROM survey WHERE codebase_id = ? ORDER BY id DESC LIMIT ${KEPT})`,
       )
       .run(codebaseId, codebaseId);
@@ -104,6 +104,14 @@ export function surveyShown(store: Store, codebaseId: number, pinned: number | n
     .get(codebaseId, pinned);
   if (row !== undefined) return record(row);
   throw new Problem('notFound', `Survey ${pinned}, which this link names, is gone; newer ones replaced it.`);
+}
+
+/** Keeps a survey when newer ones replace the others. Throws a Problem (`notFound`) when it is gone. */
+export function pinSurvey(store: Store, codebaseId: number, id: number): void {
+  const { changes } = store
+    .prepare('UPDATE survey SET pinned = 1 WHERE codebase_id = ? AND id = ?')
+    .run(codebaseId, id);
+  if (changes === 0) throw new Problem('notFound', 'This survey is gone; newer ones replaced it.');
 }
 
 export function latestSurveyId(store: Store, codebaseId: number): number | null {

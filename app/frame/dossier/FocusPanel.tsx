@@ -8,6 +8,7 @@ import { gapWords } from '../../state/words.ts';
 import type { Picture } from '../../state/usePicture.ts';
 import { grainLabel } from '../Caption.tsx';
 import { ElementName } from '../ElementName.tsx';
+import { kindWord } from '../groupText.ts';
 import { useElementMenu } from '../ElementMenu.tsx';
 import { useElementLinks } from '../elementLinks.ts';
 import { CloseButton } from './CloseButton.tsx';
@@ -218,7 +219,7 @@ function FocusDetails({
           {dossier.holds.map((element) => (
             <div key={element.key} className="use-row">
               <ElementName element={element} />
-              <span className="faded">{element.kind}</span>
+              <span className="faded">{kindWord(element)}</span>
             </div>
           ))}
         </section>
@@ -228,7 +229,7 @@ function FocusDetails({
 }
 
 function Inheritance({ dossier, codebaseId }: { dossier: DossierData; codebaseId: number }) {
-  const links = useElementLinks(String(codebaseId));
+  const drawn = useElementLinks(String(codebaseId)).in('types', dossier);
   if (dossier.parents.length + dossier.children.length === 0) return null;
   const groups = [
     ['Inherits from', dossier.parents],
@@ -238,7 +239,7 @@ function Inheritance({ dossier, codebaseId }: { dossier: DossierData; codebaseId
     <section>
       <h2>
         <span>Inheritance</span>
-        {links.types(dossier) && <Link to={links.types(dossier)!}>drawn</Link>}
+        {drawn && <Link to={drawn}>drawn</Link>}
       </h2>
       {groups.map(([title, related]) =>
         related.map((element) => (

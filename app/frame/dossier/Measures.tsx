@@ -1,4 +1,5 @@
 import type { Dossier } from '../../../server/views/dossierView.ts';
+import { kindWord } from '../groupText.ts';
 import { figure } from '../../state/figures.ts';
 
 /** Measures with their rank among peers. */
@@ -7,7 +8,7 @@ export function MeasureList({ dossier }: { dossier: Dossier }) {
     <section>
       <h2>
         <span>
-          Measures, among {figure(dossier.peers)} {dossier.kind}s
+          Measures, among {figure(dossier.peers)} {kindWord(dossier)}s
         </span>
         <span>median ▏</span>
       </h2>

@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { parseGroupKey } from '../../../core/arrangement/arrangement.ts';
 import type { Neighbour, Neighbours } from '../../../server/views/picture/neighbours.ts';
 import { figure } from '../../state/figures.ts';
 import { dependencyWords } from '../../state/words.ts';
@@ -8,6 +7,7 @@ import { usePicture } from '../../state/usePicture.ts';
 import { kindChoices, type KindChoice } from '../../../server/views/picture/filters.ts';
 import { useShortlists } from '../shortlists/Shortlists.tsx';
 import { ElementName } from '../ElementName.tsx';
+import { groupText } from '../groupText.ts';
 
 type Direction = 'uses' | 'usedBy';
 
@@ -210,7 +210,7 @@ function Branch({
         <ElementName
           element={use}
           inferred={use.inferred}
-          text={isPlace ? (parseGroupKey(use.key)?.name ?? use.key) : qualified(use)}
+          text={use.kind === 'file' ? use.key : isPlace ? groupText(use) : qualified(use)}
         />
         <button
           type="button"

@@ -1,6 +1,6 @@
 import { interpolateRgb } from 'd3-interpolate';
-import { parseGroupKey } from '../../../core/arrangement/arrangement.ts';
 import type { MatrixPicture } from '../../../server/views/matrixView.ts';
+import { groupText } from '../../frame/groupText.ts';
 import type { SheetColours } from '../../theme/tokens.ts';
 
 type Row = MatrixPicture['rows'][number];
@@ -63,8 +63,8 @@ function labelOf(row: Row, scopeKey: string, flat: boolean): string {
 }
 
 /** What a row is called where it stands alone. */
-export function wholeName({ key }: Pick<Row, 'key'>): string {
-  return (parseGroupKey(key)?.name ?? key) || 'the whole codebase';
+export function wholeName(row: Pick<Row, 'key' | 'name' | 'kind'>): string {
+  return row.kind === 'folder' || row.kind === 'group' ? groupText(row) : row.key;
 }
 
 /** How often row `row` uses column `column`; 0 for an empty cell. */

@@ -3,6 +3,7 @@ import TextField from '@mui/material/TextField';
 import { DataGrid, type GridColDef } from '@mui/x-data-grid';
 import { useEffect, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
+import { parseGroupKey } from '../../../core/arrangement/arrangement.ts';
 import type { MeasureHeader, MeasuresRow, MeasuresTable } from '../../../server/views/measuresView.ts';
 import { arrangementWords } from '../../../server/views/picture/arrangementWords.ts';
 import type { ScopeChoice } from '../../../server/views/scopeView.ts';
@@ -15,6 +16,7 @@ import {
   ScopePart,
   TestsPart,
 } from '../../frame/Caption.tsx';
+import { groupText } from '../../frame/groupText.ts';
 import { useElementMenu } from '../../frame/ElementMenu.tsx';
 import { useElementLinks } from '../../frame/elementLinks.ts';
 import { counted, figure } from '../../state/figures.ts';
@@ -212,7 +214,9 @@ function gridColumns(table: MeasuresTable, kind: string): GridColDef<MeasuresRow
     headerName:
       kind === 'routine' || kind === 'type'
         ? `${kind[0].toUpperCase()}${kind.slice(1)} and its file`
-        : 'Path',
+        : kind === 'group'
+          ? 'Group'
+          : 'Path',
     flex: 3,
     minWidth: 240,
     valueGetter: (_, row) => row.key,
@@ -224,7 +228,10 @@ function gridColumns(table: MeasuresTable, kind: string): GridColDef<MeasuresRow
         </span>
       ) : (
         <span className="measured-name" title={row.key}>
-          {row.key} <RowMarks row={row} />
+          {row.kind === 'file' ? row.key : groupText(row)} <RowMarks row={row} />
+          {row.kind === 'group' && parseGroupKey(row.key)?.id === 'modules' && (
+            <span className="faded">{parseGroupKey(row.key)!.name}</span>
+          )}
         </span>
       ),
   };

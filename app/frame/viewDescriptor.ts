@@ -1,0 +1,41 @@
+import { createContext, useContext } from 'react';
+import type { Totals } from '../../server/survey/totals.ts';
+import type { News } from '../../server/views/completenessNews.ts';
+import type { ElementLabel } from '../../server/views/ground/elements.ts';
+import type { Patch } from '../state/pictureState.ts';
+
+/** Groups of views in working order. */
+export const railGroups = ['Orient', 'Measure', 'Connect', 'Judge', 'Shape', 'Tell'] as const;
+
+/** What the frame has to know of a view: rail, keys, menus and tests over all views follow from it. */
+export interface ViewDescriptor {
+  /** Its part of the address, below the codebase's. */
+  path: string;
+  name: string;
+  /** Where it stands in the rail; null for a view that is reached from others only. */
+  group: (typeof railGroups)[number] | null;
+  /** Its sign, 20 by 20, as the path of a stroke. */
+  drawing: string;
+  /** Keys that hold in it alone, with what they do. */
+  keys?: readonly (readonly [key: string, meaning: string])[];
+  /** A figure beside its name. */
+  count?: (totals: Totals, news: News | null, withTests: boolean) => number;
+  /** Whether the dossier stands beside it: always, when there is a focus, or never. */
+  dossier: 'always' | 'withFocus' | 'never';
+  /** How an element is shown in it: the verb in menus, and what the address then says; null where it cannot be. */
+  shows?: { verb: string; patch: (element: ElementLabel) => Patch | null };
+}
+
+const ViewsContext = createContext<readonly ViewDescriptor[]>([]);
+
+export const ViewsProvider = ViewsContext.Provider;
+
+/** All views, in the order in which they are listed. */
+export function useViews(): readonly ViewDescriptor[] {
+  return useContext(ViewsContext);
+}
+
+/** Those that stand in the rail; a view's place among the keys `1` to `9` is its place here. */
+export function railViews(views: readonly ViewDescriptor[]): ViewDescriptor[] {
+  return railGroups.flatMap((group) => views.filter((view) => view.group === group));
+}

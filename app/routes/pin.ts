@@ -1,0 +1,13 @@
+import { pinSurvey } from '../../server/store/surveys.ts';
+import { answering, requestedCodebase, requireSameOrigin } from '../state/requests.ts';
+import type { Route } from './+types/pin';
+
+/** Keeps a survey, for a link that was copied names it. */
+export function action({ params, request }: Route.ActionArgs) {
+  requireSameOrigin(request);
+  const { runtime, codebase } = requestedCodebase(params);
+  return answering(() => {
+    pinSurvey(runtime.store, codebase.id, Number(params.surveyId));
+    return { pinned: Number(params.surveyId) };
+  });
+}

@@ -1,0 +1,29 @@
+import type { ViewDescriptor } from './frame/viewDescriptor.ts';
+import { completeness } from './views/completeness/descriptor.ts';
+import { cycles } from './views/cycles/descriptor.ts';
+import { document } from './views/document/descriptor.ts';
+import { intake } from './views/intake/descriptor.ts';
+import { matrix } from './views/matrix/descriptor.ts';
+import { measures } from './views/measures/descriptor.ts';
+import { notes } from './views/notes/descriptor.ts';
+import { overview } from './views/overview/descriptor.ts';
+import { progress } from './views/progress/descriptor.ts';
+import { source } from './views/source/descriptor.ts';
+import { text } from './views/text/descriptor.ts';
+import { types } from './views/types/descriptor.ts';
+
+/** Every view. The order is that of the rail within its groups, and of the verbs in menus. */
+export const allViews: readonly ViewDescriptor[] = [
+  source,
+  overview,
+  intake,
+  completeness,
+  text,
+  measures,
+  matrix,
+  types,
+  cycles,
+  notes,
+  document,
+  progress,
+];

@@ -1,0 +1,10 @@
+import type { ViewDescriptor } from '../../frame/viewDescriptor.ts';
+
+export const completeness: ViewDescriptor = {
+  path: 'completeness',
+  name: 'Completeness',
+  group: 'Orient',
+  drawing: 'M4 10a6 6 0 1 1 6 6M7 10l2.5 2.5L14 7',
+  count: (_, news) => news?.total ?? 0,
+  dossier: 'withFocus',
+};

@@ -1,0 +1,21 @@
+import { groupAround } from '../../frame/elementLinks.ts';
+import type { ViewDescriptor } from '../../frame/viewDescriptor.ts';
+
+export const matrix: ViewDescriptor = {
+  path: 'matrix',
+  name: 'Matrix',
+  group: 'Connect',
+  drawing: 'M3 3h14v14H3zM3 10h14M10 3v14',
+  keys: [
+    ['arrows', 'move over the cells'],
+    ['Enter', 'evidence of the cell'],
+    ['Space', "open or close the row's group"],
+    ['F', "focus on the row's element"],
+    ['N', 'next cell against the order'],
+    ['+ and −', 'zoom'],
+    ['0', 'see the whole matrix'],
+    ['Shift+arrows', 'move the sheet'],
+  ],
+  dossier: 'always',
+  shows: { verb: 'Show in matrix', patch: groupAround },
+};

@@ -1,0 +1,11 @@
+import { groupAround } from '../../frame/elementLinks.ts';
+import type { ViewDescriptor } from '../../frame/viewDescriptor.ts';
+
+export const measures: ViewDescriptor = {
+  path: 'measures',
+  name: 'Measures',
+  group: 'Measure',
+  drawing: 'M4 16V9M10 16V4M16 16v-5',
+  dossier: 'withFocus',
+  shows: { verb: 'Show in measures', patch: groupAround },
+};

@@ -1,0 +1,9 @@
+import type { ViewDescriptor } from '../../frame/viewDescriptor.ts';
+
+export const overview: ViewDescriptor = {
+  path: 'overview',
+  name: 'Overview',
+  group: 'Orient',
+  drawing: 'M3 4h14M3 9h10M3 14h14',
+  dossier: 'withFocus',
+};

@@ -1,0 +1,9 @@
+import type { ViewDescriptor } from '../../frame/viewDescriptor.ts';
+
+export const progress: ViewDescriptor = {
+  path: 'survey',
+  name: 'Survey',
+  group: null,
+  drawing: 'M3 10h4l2-5 3 10 2-5h3',
+  dossier: 'never',
+};

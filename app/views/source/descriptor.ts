@@ -1,0 +1,23 @@
+import type { ViewDescriptor } from '../../frame/viewDescriptor.ts';
+
+export const source: ViewDescriptor = {
+  path: 'source',
+  name: 'Source',
+  group: null,
+  drawing: 'M7 6 3 10l4 4M13 6l4 4-4 4',
+  keys: [
+    ['Enter', 'go where the name at the caret leads'],
+    ['click', 'take a name in hand: it becomes the focus'],
+    ['double or Ctrl+click', 'go where a name leads'],
+    ['Ctrl+F', 'search in this file'],
+    ['Ctrl+wheel', 'size of the text, down to the whole file drawn'],
+  ],
+  dossier: 'withFocus',
+  shows: {
+    verb: 'Open source',
+    patch: ({ key, kind }) =>
+      kind === 'folder' || kind === 'external' || kind === 'group'
+        ? null
+        : { file: key.split('#')[0], focus: key },
+  },
+};

@@ -1,0 +1,163 @@
+import { request } from 'node:http';
+import { describe, expect, it } from 'vitest';
+import { arrangementIds } from '../core/arrangement/arrangement.ts';
+import { grains } from '../core/arrangement/units.ts';
+import { railViews } from '../app/frame/viewDescriptor.ts';
+import { allViews } from '../app/views.ts';
+import { clickText, matrixDrawn, textOf, waitForText } from './instrument.ts';
+import { surveyedDemo } from './surveyedDemo.ts';
+
+const demo = surveyedDemo();
+const { open, parameter } = demo;
+
+describe('every view', () => {
+  it.each(arrangementIds.flatMap((by) => grains.map((grain) => [by, grain] as const)))(
+    'opens by %s at the grain of %s, and says so',
+    async (by, grain) => {
+      const { page, errors } = demo.instrument;
+      for (const path of ['overview', 'measures', 'matrix', 'cycles']) {
+        await open(`${path}?by=${by}&grain=${grain}&tests=in`);
+        await page.waitForSelector('.caption');
+        expect(await page.$('.empty .mono.faded'), path).toBeNull();
+      }
+      expect(errors).toEqual([]);
+    },
+    60_000,
+  );
+
+  it('of the rail is reached by a click, in one line each, and by its number', async () => {
+    const { page } = demo.instrument;
+    await open('overview');
+    const names = railViews(allViews).map(({ name }) => name);
+    const rows = await page.$$eval('.rail a', (links) =>
+      links.map((link) => ({ name: link.querySelector('span')!.textContent, height: link.clientHeight })),
+    );
+    expect(rows.map(({ name }) => name)).toEqual(names);
+    expect(Math.max(...rows.map(({ height }) => height))).toBeLessThan(28);
+    const matrixAt = names.indexOf('Matrix') + 1;
+    await page.keyboard.press(String(matrixAt) as '6');
+    await page.waitForFunction(() => location.pathname.endsWith('/matrix'));
+    await clickText(page, '.rail a span', 'Cycles');
+    await page.waitForFunction(() => location.pathname.endsWith('/cycles'));
+  });
+
+  it('leaves more room when the rail is folded, and that is remembered', async () => {
+    const { page } = demo.instrument;
+    await open('overview');
+    const width = (): Promise<number> => page.$eval('.rail', (rail) => rail.clientWidth);
+    const before = await width();
+    await page.click('.rail-fold');
+    expect(await width()).toBeLessThan(60);
+    await page.reload({ waitUntil: 'networkidle2' });
+    await page.waitForSelector('.rail.folded');
+    await page.click('.rail-fold');
+    expect(await width()).toBe(before);
+  });
+});
+
+describe('arrangements', () => {
+  it('are chosen in the caption; a group is a focus, and its figures open their places', async () => {
+    const { page } = demo.instrument;
+    await open('matrix?grain=groups');
+    await page.click('button[aria-label^="arrangement"]');
+    await clickText(page, '[role=menuitem]', 'by package');
+    await page.waitForFunction(() => location.search.includes('by=packages'));
+    await matrixDrawn(page);
+    await open('matrix?by=packages&grain=groups&focus=packages%3Ahollowmere.planner');
+    await waitForText(page, '.dossier', 'package');
+    await waitForText(page, '.dossier', 'Internal share');
+    await waitForText(page, '.dossier .use-tree', 'Uses');
+    await open('measures?by=modules&of=group');
+    await waitForText(page, '.measures-grid', 'berth-planner');
+    expect(await textOf(page, '.measures-tools')).toContain('build module');
+  });
+
+  it('a count in the dossier opens as many places', async () => {
+    const { page } = demo.instrument;
+    for (const focus of ['src/tolls', 'src/tolls/tariff.ts', 'src/tolls/tariff.ts#Tariff']) {
+      await open(`matrix?focus=${encodeURIComponent(focus)}`);
+      const button = await page.waitForSelector('.use-tree .use-row button[aria-label$="show them"]');
+      const count = await button!.evaluate((element) => element.textContent);
+      await button!.click();
+      await waitForText(page, '.dossier .lead', `${count} place`);
+      const listed = await page.$$eval('.dossier .place', (places) => places.length);
+      expect(String(listed), focus).toBe(count);
+    }
+  });
+
+  it('a tag of the matrix is the same cycle in the view of cycles and in the dossier', async () => {
+    const { page } = demo.instrument;
+    await open('cycles?in=src&cycle=G:src%2Fkernel');
+    const title = await textOf(page, '.cycle-details h2');
+    expect(title).toMatch(/^G1: 12 members/);
+    await open('matrix?focus=src%2Fkernel');
+    await waitForText(page, '.dossier', 'In cycle G1 of');
+    await open('cycles?cycle=C:src%2Fno%2Fsuch.ts');
+    await waitForText(page, '.cycle-details', 'no cycle with src/no/such.ts');
+  });
+});
+
+describe('tests', () => {
+  it('are in every figure or in none', async () => {
+    const { page } = demo.instrument;
+    const figures = async (tests: string): Promise<string[]> => {
+      await open(`overview?tests=${tests}`);
+      return page.$$eval('.figures b, .figures strong, .figures > *', (all) =>
+        all.map((each) => (each as HTMLElement).innerText),
+      );
+    };
+    const [without, all] = [await figures('out'), await figures('in')];
+    expect(without).not.toEqual(all);
+    await open('cycles?tests=out');
+    const counted = Number(/of (\d+) files/.exec(await textOf(page, '.reading'))![1]);
+    await open('overview?tests=out');
+    expect(await textOf(page, '.caption')).toContain(`${counted} files`);
+  });
+});
+
+describe('a link that is copied', () => {
+  it('names its survey, which is kept, and offers a newer one', async () => {
+    const { page, url } = demo.instrument;
+    await page
+      .browserContext()
+      .overridePermissions(url, ['clipboard-read', 'clipboard-write', 'clipboard-sanitized-write']);
+    await open('matrix?in=src');
+    await clickText(page, '.survey-part button', 'Copy link');
+    await waitForText(page, '.survey-part button', 'copied');
+    const link = await page.evaluate(() => navigator.clipboard.readText());
+    expect(link).toMatch(/\/matrix\?in=src&survey=1$/);
+    await open('survey');
+    await clickText(page, 'button', 'Survey again');
+    await waitForText(page, '.survey-page > section', 'Done in');
+    await page.waitForFunction(() => !document.body.innerText.includes('under way'));
+    await page.goto(link, { waitUntil: 'networkidle2' });
+    await waitForText(page, '.survey-part', 'there is a newer one');
+    await clickText(page, '.survey-part a', 'there is a newer one');
+    await page.waitForFunction(() => !location.search.includes('survey='));
+    expect(parameter('in')).toBe('src');
+  });
+});
+
+describe('a request for another host', () => {
+  it('is refused, whatever it asks for', async () => {
+    const { url } = demo.instrument;
+    const status = (path: string, host: string): Promise<number | undefined> =>
+      new Promise((resolve, reject) => {
+        request(`${url}${path}`, { headers: { host } }, (response) => {
+          response.resume();
+          resolve(response.statusCode);
+        })
+          .once('error', reject)
+          .end();
+      });
+    for (const path of [
+      '/',
+      '/codebases/1/matrix',
+      '/codebases/1/dossier?focus=src',
+      '/codebases/1/measures.csv',
+    ]) {
+      expect(await status(path, 'canal.example'), path).toBe(403);
+      expect(await status(path, 'localhost'), path).toBe(200);
+    }
+  });
+});
