@@ -1,5 +1,3 @@
-import Menu from '@mui/material/Menu';
-import MenuItem from '@mui/material/MenuItem';
 import { useRef, useState, type ReactNode } from 'react';
 import type { ArrangementId } from '../../core/arrangement/arrangement.ts';
 import type { Grain } from '../../core/arrangement/units.ts';
@@ -7,6 +5,7 @@ import { arrangementWords } from '../../server/views/picture/arrangementWords.ts
 import type { ScopeChoice } from '../../server/views/scopeView.ts';
 import { certaintyChoices, kindChoices } from '../../server/views/picture/filters.ts';
 import { groupText } from './groupText.ts';
+import { OpenMenu } from './parts.ts';
 import { useShortlists } from './shortlists/Shortlists.tsx';
 import { noEvidence, usePicture } from '../state/usePicture.ts';
 
@@ -53,20 +52,16 @@ export function Choice({
         {current}
       </button>
       {open && (
-        <Menu open onClose={() => setOpen(false)} anchorEl={() => anchor.current}>
-          {options.map((option) => (
-            <MenuItem
-              key={option.value}
-              selected={option.value === value}
-              onClick={() => {
-                setOpen(false);
-                onChoose(option.value);
-              }}
-            >
-              {option.label}
-            </MenuItem>
-          ))}
-        </Menu>
+        <OpenMenu
+          at={anchor.current!}
+          entries={options.map((option) => ({
+            key: option.value,
+            label: option.label,
+            selected: option.value === value,
+            run: () => onChoose(option.value),
+          }))}
+          onClose={() => setOpen(false)}
+        />
       )}
     </>
   );

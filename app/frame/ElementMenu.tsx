@@ -1,5 +1,3 @@
-import Menu from '@mui/material/Menu';
-import MenuItem from '@mui/material/MenuItem';
 import { createContext, useCallback, useContext, useState, type ReactNode } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import type { ElementLabel } from '../../server/views/ground/elements.ts';
@@ -7,6 +5,7 @@ import { usePicture } from '../state/usePicture.ts';
 import { useElementLinks } from './elementLinks.ts';
 import { useViews } from './viewDescriptor.ts';
 import { useNoteDialog } from './notes/NoteDialog.tsx';
+import { OpenMenu } from './parts.ts';
 import { useShortlists } from './shortlists/Shortlists.tsx';
 
 type OpenMenu = (element: ElementLabel, position: { left: number; top: number }) => void;
@@ -59,25 +58,16 @@ export function ElementMenuProvider({ children }: { children: ReactNode }) {
     <ElementMenuContext value={open}>
       {children}
       {opened && (
-        <Menu
-          open
+        <OpenMenu
+          at={opened}
+          entries={verbs.map(({ label, run }) => ({
+            key: label,
+            label,
+            disabled: run === null,
+            run: () => run?.(),
+          }))}
           onClose={close}
-          anchorReference="anchorPosition"
-          anchorPosition={{ left: opened.left, top: opened.top }}
-        >
-          {verbs.map(({ label, run }) => (
-            <MenuItem
-              key={label}
-              disabled={run === null}
-              onClick={() => {
-                close();
-                run?.();
-              }}
-            >
-              {label}
-            </MenuItem>
-          ))}
-        </Menu>
+        />
       )}
     </ElementMenuContext>
   );

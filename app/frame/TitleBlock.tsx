@@ -1,5 +1,4 @@
 import { useColorScheme } from '@mui/material/styles';
-import Tooltip from '@mui/material/Tooltip';
 import { Link } from 'react-router';
 import type { Codebase } from '../../server/store/codebases.ts';
 import type { SurveyRecord } from '../../server/store/surveys.ts';
@@ -105,15 +104,16 @@ function Completeness({
   // Never rounded up to 100 while something is missing.
   const shown = isWhole ? 100 : Math.min(99.9, Math.floor(1000 * share) / 10);
   return (
-    <Tooltip title="The share of imports that were resolved. What is missing, doubled or unused is in Completeness.">
-      <Link to={`${base}/completeness`}>
-        <small>
-          {news.total > 0
-            ? `${counted(news.gap, 'gap')}, ${news.partly} partly read, ${news.total - news.gap - news.partly} more`
-            : 'looked at'}
-        </small>
-        <b className={news.total === 0 ? undefined : 'caution'}>complete {shown} %</b>
-      </Link>
-    </Tooltip>
+    <Link
+      to={`${base}/completeness`}
+      title="The share of imports that were resolved. What is missing, doubled or unused is in Completeness."
+    >
+      <small>
+        {news.total > 0
+          ? `${counted(news.gap, 'gap')}, ${news.partly} partly read, ${news.total - news.gap - news.partly} more`
+          : 'looked at'}
+      </small>
+      <b className={news.total === 0 ? undefined : 'caution'}>complete {shown} %</b>
+    </Link>
   );
 }

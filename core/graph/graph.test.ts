@@ -97,6 +97,8 @@ describe('reach', () => {
       fc.property(anyGraph, (graph) => {
         const expected = reaches(graph).map((row) => row.filter(Boolean).length);
         expect(Array.from(reachCounts(graph))).toEqual(expected);
+        // Whatever is worked out at once.
+        for (const block of [1, 3, 32]) expect(Array.from(reachCounts(graph, block))).toEqual(expected);
       }),
     );
   });

@@ -1,34 +1,37 @@
 import { stronglyConnectedComponents } from './components.ts';
-import type { Graph } from './rollUp.ts';
+import { rollUpUnits, type Graph } from './rollUp.ts';
+
+/** Components whose reach is worked out at once: their bits for all components take some tens of megabytes. */
+const BLOCK = 8_192;
 
 /**
- * How many units each unit reaches, itself included, by bit sets over the condensation; O(C·E/32) time and
- * O(C²/32) memory for C components.
+ * How many units each unit reaches, itself included, by bit sets over the condensation, a block of components after the
+ * other; O(C·E/32) time and O(C · block) memory for C components.
  */
-export function reachCounts(graph: Graph): Int32Array {
+export function reachCounts(graph: Graph, block = BLOCK): Int32Array {
   const { count, componentOf } = stronglyConnectedComponents(graph);
   const size = new Int32Array(count);
   for (const component of componentOf) size[component]++;
-  const words = (count + 31) >> 5;
-  const reached = new Uint32Array(words * count);
-  const members: number[][] = Array.from({ length: count }, () => []);
-  componentOf.forEach((component, unit) => members[component].push(unit));
+  const targets = rollUpUnits(graph, componentOf, count);
+  const words = (Math.min(block, count) + 31) >> 5;
   const total = new Int32Array(count);
-  for (let component = 0; component < count; component++) {
-    const row = component * words;
-    reached[row + (component >> 5)] |= 1 << (component & 31);
-    for (const unit of members[component]) {
-      for (let edge = graph.start[unit]; edge < graph.start[unit + 1]; edge++) {
-        const target = componentOf[graph.to[edge]];
-        if (target === component || (reached[row + (target >> 5)] >>> (target & 31)) & 1) continue;
-        // Targets have smaller numbers and are complete; their bits lie in the words up to their own.
-        for (let word = target >> 5; word >= 0; word--) reached[row + word] |= reached[target * words + word];
+  const reached = new Uint32Array(words * count);
+  for (let first = 0; first < count; first += block) {
+    const end = Math.min(first + block, count);
+    reached.fill(0);
+    // Edges lead to smaller numbers: what comes before the block reaches nothing in it.
+    for (let component = first; component < count; component++) {
+      const row = component * words;
+      if (component < end) reached[row + ((component - first) >> 5)] |= 1 << ((component - first) & 31);
+      for (let edge = targets.start[component]; edge < targets.start[component + 1]; edge++) {
+        const target = targets.to[edge];
+        if (target < first) continue;
+        // Targets are complete.
+        for (let word = 0; word < words; word++) reached[row + word] |= reached[target * words + word];
       }
-    }
-    for (let word = component >> 5; word >= 0; word--) {
-      for (let bits = reached[row + word]; bits !== 0; bits &= bits - 1) {
-        total[component] += size[word * 32 + (31 - Math.clz32(bits & -bits))];
-      }
+      for (let word = 0; word < words; word++)
+        for (let bits = reached[row + word]; bits !== 0; bits &= bits - 1)
+          total[component] += size[first + word * 32 + (31 - Math.clz32(bits & -bits))];
     }
   }
   return Int32Array.from(componentOf, (component) => total[component]);

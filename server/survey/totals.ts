@@ -36,7 +36,7 @@ export interface Totals {
 }
 
 /** Above this many files the reachability matrix is not worth its time in every survey. */
-const MAX_REACH_FILES = 30_000;
+const MAX_REACH_FILES = 100_000;
 
 export function totalsOf(survey: SurveyedCodebase, leftOut: number): Totals {
   const { elements, files, gaps } = survey;

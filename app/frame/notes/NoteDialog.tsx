@@ -1,5 +1,3 @@
-import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
 import {
   createContext,
   useContext,
@@ -12,6 +10,7 @@ import {
   type ReactNode,
 } from 'react';
 import { useFetcher, useNavigate } from 'react-router';
+import { Button, Dialog } from '../parts.ts';
 import { counted } from '../../state/figures.ts';
 import { NoteText } from './NoteText.tsx';
 import './notes.css';

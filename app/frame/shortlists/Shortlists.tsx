@@ -1,5 +1,3 @@
-import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
 import {
   createContext,
   useCallback,
@@ -13,6 +11,7 @@ import {
 import { useFetcher } from 'react-router';
 import type { ShortlistPage, ShortlistSummary } from '../../../server/views/shortlistView.ts';
 import type { loader as shortlistsLoader } from '../../routes/shortlists.ts';
+import { Button, Dialog } from '../parts.ts';
 import { counted } from '../../state/figures.ts';
 
 /** Elements to be put into a list: by their keys, or all that answers what was typed into the finder. */

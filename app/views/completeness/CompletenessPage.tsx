@@ -6,10 +6,12 @@ import { Caption } from '../../frame/Caption.tsx';
 import { counted } from '../../state/figures.ts';
 import { useLive } from '../../state/live.tsx';
 import { EditContext, useEditor } from '../../state/edit.ts';
-import { ComparePage } from './ComparePage.tsx';
+import { onDemand } from '../../frame/onDemand.tsx';
 import { Gaps } from './Gaps.tsx';
 import { Clashes, Doubtful, PartlyRead, Twice, Unreferred } from './Sections.tsx';
 import './completeness.css';
+
+const ComparePage = onDemand(async () => (await import('./ComparePage.tsx')).ComparePage);
 
 /** How long the page must be seen before what is on it counts as looked at. */
 const LOOKED_AT_MS = 2_000;

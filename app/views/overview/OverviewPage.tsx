@@ -6,10 +6,16 @@ import { ArrangementPart, Caption, TestsPart } from '../../frame/Caption.tsx';
 import { counted, figure, percent } from '../../state/figures.ts';
 import { Bars, Block } from './Block.tsx';
 import { GroupTree } from './GroupTree.tsx';
-import { LanguageChart } from './LanguageChart.tsx';
+import { onDemand } from '../../frame/onDemand.tsx';
 import { Manifests } from './Manifests.tsx';
 import { CyclesBlock, Documents, EntryPoints, Outliers } from './blocks.tsx';
 import './overview.css';
+
+/** It has room from the beginning, so that nothing moves when it is there. */
+const LanguageChart = onDemand(
+  async () => (await import('./LanguageChart.tsx')).LanguageChart,
+  ({ languages }) => <div style={{ height: 20 + 34 * languages.length }} />,
+);
 
 /** What it is, what it is made of, where one enters it, what is odd about it: on one page. */
 export function OverviewPage({

@@ -1,5 +1,3 @@
-import Menu from '@mui/material/Menu';
-import MenuItem from '@mui/material/MenuItem';
 import type { EditorView } from '@codemirror/view';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useFetcher, useNavigate } from 'react-router';
@@ -8,13 +6,27 @@ import type { SourceLink } from '../../../server/views/constructsView.ts';
 import type { SourcePage as SourceData } from '../../../server/views/sourceView.ts';
 import type { loader as constructsLoader } from '../../routes/constructs.ts';
 import { useElementLinks } from '../../frame/elementLinks.ts';
+import { OpenMenu } from '../../frame/parts.ts';
+import { onDemand } from '../../frame/onDemand.tsx';
 import { useNoteDialog } from '../../frame/notes/NoteDialog.tsx';
 import { besideQuery } from '../../state/pictureState.ts';
 import { usePicture } from '../../state/usePicture.ts';
 import { OverviewStrip, type InkedRange } from './strip/OverviewStrip.tsx';
 import type { StripInk } from './strip/drawShapes.ts';
 import type { MarginMark } from './margin.ts';
-import { SourceText, type SourceEvents, type WantedLines } from './SourceText.tsx';
+import type { SourceEvents, WantedLines } from './SourceText.tsx';
+
+/** Lines that are shown until the editor is there. */
+const FIRST_LINES = 200;
+
+const SourceText = onDemand(
+  async () => (await import('./SourceText.tsx')).SourceText,
+  ({ text, wanted }) => {
+    const from = Math.max(0, wanted.line - 20);
+    const lines = text.split('\n', from + FIRST_LINES).slice(from);
+    return <pre className="source-first mono">{lines.join('\n')}</pre>;
+  },
+);
 
 /** Sizes of the text, from which zooming out leads on to the whole file as a picture. */
 const sizes = [16, 14, 12.5, 11, 9.5, 8, 6.5, 5];
@@ -215,19 +227,20 @@ export function SourcePane({
         </div>
       )}
       {choice && (
-        <Menu
-          open
+        <OpenMenu
+          at={choice}
+          entries={choice.link.targets.map(({ element, certainty }, index) => ({
+            key: element.key,
+            label: (
+              <>
+                <span className="mono">{element.key}</span>&nbsp;
+                <span className={certainty === 'exact' ? 'faded' : 'caution'}>{certainty}</span>
+              </>
+            ),
+            run: () => goTo(choice.link, index),
+          }))}
           onClose={() => setChoice(null)}
-          anchorReference="anchorPosition"
-          anchorPosition={{ left: choice.left, top: choice.top }}
-        >
-          {choice.link.targets.map(({ element, certainty }, index) => (
-            <MenuItem key={element.key} onClick={() => goTo(choice.link, index)}>
-              <span className="mono">{element.key}</span>&nbsp;
-              <span className={certainty === 'exact' ? 'faded' : 'caution'}>{certainty}</span>
-            </MenuItem>
-          ))}
-        </Menu>
+        />
       )}
     </section>
   );

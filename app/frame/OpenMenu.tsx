@@ -1,0 +1,44 @@
+import MuiMenu from '@mui/material/Menu';
+import MenuItem from '@mui/material/MenuItem';
+import type { ReactNode } from 'react';
+
+export interface MenuEntry {
+  key: string;
+  label: ReactNode;
+  selected?: boolean;
+  disabled?: boolean;
+  run: () => void;
+}
+
+/** A menu that is open: below what opened it, or at a point of the page. Loaded when the first one is opened. */
+export function OpenMenu({
+  at,
+  entries,
+  onClose,
+}: {
+  at: Element | { left: number; top: number };
+  entries: readonly MenuEntry[];
+  onClose: () => void;
+}) {
+  const place =
+    at instanceof Element
+      ? { anchorEl: at }
+      : { anchorReference: 'anchorPosition' as const, anchorPosition: at };
+  return (
+    <MuiMenu open onClose={onClose} {...place}>
+      {entries.map(({ key, label, selected = false, disabled = false, run }) => (
+        <MenuItem
+          key={key}
+          selected={selected}
+          disabled={disabled}
+          onClick={() => {
+            onClose();
+            run();
+          }}
+        >
+          {label}
+        </MenuItem>
+      ))}
+    </MuiMenu>
+  );
+}

@@ -1,0 +1,8 @@
+import { onDemand } from './onDemand.tsx';
+
+/** Parts of the frame that are loaded when they are first wanted: a page is painted without them. */
+export const OpenMenu = onDemand(async () => (await import('./OpenMenu.tsx')).OpenMenu);
+export const Dialog = onDemand(async () => (await import('@mui/material/Dialog')).default);
+export const Button = onDemand(async () => (await import('@mui/material/Button')).default);
+export const Finder = onDemand(async () => (await import('./Finder.tsx')).Finder);
+export const KeysDialog = onDemand(async () => (await import('./KeysDialog.tsx')).KeysDialog);
