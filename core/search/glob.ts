@@ -144,6 +144,14 @@ function matchesName(tokens: readonly Token[], name: string): boolean {
   );
 }
 
+/** A test for whole names with `*` for any run and `?` for any character, slashes among them; case does not matter. */
+export function wildcardMatcher(pattern: string): (name: string) => boolean {
+  const tokens = Array.from(pattern.slice(0, MAX_PATTERN).toLowerCase(), (character): Token =>
+    character === '*' ? RUN : character === '?' ? ONE : character,
+  ).filter((token, at, all) => token !== RUN || all[at - 1] !== RUN);
+  return (name) => matchesName(tokens, name.toLowerCase());
+}
+
 function fitsCharacter(token: Token, character: string): boolean {
   if (typeof token === 'string') return token === character;
   if ('any' in token) return true;

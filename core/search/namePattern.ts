@@ -1,3 +1,5 @@
+import { wildcardMatcher } from './glob.ts';
+
 /**
  * How well a name answers what was typed; smaller is better, null when it does not. What is typed may be a part of the
  * name, its words' first letters (`TQ` for TariffQuote), letters in order, a part of the path (`tolls/rate`, or
@@ -19,18 +21,14 @@ const LEAST_LETTERS = 3;
 export function nameMatcher(typed: string): NameMatcher {
   const wanted = typed.trim();
   if (wanted === '') return () => null;
-  if (/[*?]/.test(wanted)) return wildcardMatcher(wanted);
+  if (/[*?]/.test(wanted)) return wholeNameMatcher(wanted);
   return /[/#]/.test(wanted) ? pathMatcher(wanted) : plainMatcher(wanted);
 }
 
-function wildcardMatcher(wanted: string): NameMatcher {
-  const source = wanted
-    .split(/([*?])/)
-    .map((part) => (part === '*' ? '.*' : part === '?' ? '.' : part.replace(/[.+^${}()|[\]\\]/g, '\\$&')))
-    .join('');
-  const pattern = new RegExp(`^${source}$`, 'i');
+function wholeNameMatcher(wanted: string): NameMatcher {
+  const matches = wildcardMatcher(wanted);
   const ofPath = /[/#]/.test(wanted);
-  return ({ name, lowerKey }) => (pattern.test(ofPath ? lowerKey : name) ? RANK.whole : null);
+  return ({ lowerName, lowerKey }) => (matches(ofPath ? lowerKey : lowerName) ? RANK.whole : null);
 }
 
 function plainMatcher(wanted: string): NameMatcher {

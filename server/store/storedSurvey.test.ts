@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { describe, expect, it, onTestFinished } from 'vitest';
 import { FRONT_END_VERSION } from '../../core/facts/fileFacts.ts';
 import { surveyText } from '../../tests/surveyText.ts';
@@ -6,6 +7,7 @@ import { folderOrigin } from '../source/address.ts';
 import { runJob } from '../survey/runJob.ts';
 import { openCodebase } from './codebases.ts';
 import { openStore, type Store } from './database.ts';
+import { narrowed, packStrings, unpackStrings } from './columns.ts';
 import { createJob } from './jobs.ts';
 import { pinSurvey, surveyShown } from './surveys.ts';
 import { packPart, packSurvey, unpackPart, unpackSurvey } from './storedSurvey.ts';
@@ -27,6 +29,34 @@ describe('a stored survey', () => {
   it('comes back as it was', async () => {
     const survey = await surveyText(code);
     expect(unpackSurvey(await storedParts())).toEqual(survey);
+  });
+
+  it('comes back whole when its parts are laid over many rows', async () => {
+    const survey = await surveyText(code);
+    const rows = packSurvey(survey, 100).map(([part, data]) => ({ part, data }));
+    expect(rows.length).toBeGreaterThan(20);
+    expect(unpackSurvey([...rows].reverse())).toEqual(survey);
+  });
+
+  it('keeps strings of any characters, and numbers of any size', () => {
+    fc.assert(
+      fc.property(fc.array(fc.string({ unit: 'binary', maxLength: 12 })), (strings) => {
+        expect(unpackStrings(packStrings(strings))).toEqual(strings);
+      }),
+    );
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: -5, max: 2 ** 31 - 1 })), (numbers) => {
+        expect(Array.from(narrowed(Int32Array.from(numbers)))).toEqual(numbers);
+      }),
+    );
+    expect(narrowed(Int32Array.from([0, 255]))).toBeInstanceOf(Uint8Array);
+    expect(narrowed(Int32Array.from([0, 256]))).toBeInstanceOf(Uint16Array);
+  });
+
+  it('of a version that wrote its keys one by one is read too', async () => {
+    const survey = await surveyText(code);
+    const parts = await storedParts({ elements: () => survey.elements });
+    expect(unpackSurvey(parts).elements.key).toEqual(survey.elements.key);
   });
 
   it('of a version that numbered kinds otherwise is renumbered by their names', async () => {

@@ -3,6 +3,7 @@ import { declarationForms, elementKinds, figureNames, type FigureName } from '..
 import { NO_FORM, certainties, dependencyKinds } from '../../core/link/linked.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { Problem } from '../problem.ts';
+import { narrowed, packStrings, unpackStrings, type PackedStrings } from './columns.ts';
 
 const packr = new Packr({ moreTypes: true, useRecords: false });
 
@@ -37,9 +38,47 @@ export function unpackPart<T>(bytes: Buffer): T {
   return packr.unpack(bytes) as T;
 }
 
-/** A survey's parts as bytes. */
-export function packSurvey(survey: SurveyedCodebase): [part: Part, bytes: Buffer][] {
-  return surveyParts.map((part) => [part, packPart(part === 'names' ? namesNow : survey[part])]);
+/** No row of the database takes more than a billion bytes; a part that is larger is laid over several. */
+const ROW_BYTES = 256 * 1024 * 1024;
+
+/** The names of the rows over which a part is laid: `elements`, `elements+1`, … */
+function rowName(part: string, row: number): string {
+  return row === 0 ? part : `${part}+${row}`;
+}
+
+/** A survey's parts as rows of bytes. */
+export function packSurvey(survey: SurveyedCodebase, rowBytes = ROW_BYTES): [row: string, bytes: Buffer][] {
+  const stored: Record<Part, unknown> = {
+    ...survey,
+    elements: {
+      ...survey.elements,
+      key: packStrings(survey.elements.key),
+      name: packStrings(survey.elements.name),
+    },
+    figures: Object.fromEntries(
+      Object.entries(survey.figures).map(([name, column]) => [name, narrowed(column)]),
+    ),
+    names: namesNow,
+  };
+  return surveyParts.flatMap((part) => {
+    const bytes = packPart(stored[part]);
+    const rows = Math.max(1, Math.ceil(bytes.length / rowBytes));
+    return Array.from({ length: rows }, (_, row): [string, Buffer] => [
+      rowName(part, row),
+      bytes.subarray(row * rowBytes, (row + 1) * rowBytes),
+    ]);
+  });
+}
+
+/** Joins the rows of each part. */
+function joinedParts(rows: readonly { part: string; data: Buffer }[]): [part: string, data: Buffer][] {
+  const byName = new Map(rows.map(({ part, data }) => [part, data]));
+  return surveyParts.flatMap((part): [string, Buffer][] => {
+    const pieces: Buffer[] = [];
+    for (let data = byName.get(part); data; data = byName.get(rowName(part, pieces.length)))
+      pieces.push(data);
+    return pieces.length === 0 ? [] : [[part, pieces.length === 1 ? pieces[0] : Buffer.concat(pieces)]];
+  });
 }
 
 /**
@@ -48,11 +87,13 @@ export function packSurvey(survey: SurveyedCodebase): [part: Part, bytes: Buffer
  */
 export function unpackSurvey(parts: readonly { part: string; data: Buffer }[]): SurveyedCodebase {
   const found = Object.fromEntries(
-    parts.map(({ part, data }) => [part, unpackPart<unknown>(data)]),
+    joinedParts(parts).map(([part, data]) => [part, unpackPart<unknown>(data)]),
   ) as unknown as SurveyedCodebase & { names?: Partial<StoredNames> };
   const { names = {}, ...survey } = found;
   const { elements, dependencies } = survey;
   if (!elements || !dependencies || !survey.files) throw outdated();
+  elements.key = strings(elements.key);
+  elements.name = strings(elements.name);
   // Before names were stored, lists only ever grew at their end.
   elements.kind = renumbered(elements.kind, names.elementKinds, elementKinds);
   elements.form = renumbered(elements.form, names.declarationForms, declarationForms, NO_FORM);
@@ -65,9 +106,18 @@ export function unpackSurvey(parts: readonly { part: string; data: Buffer }[]): 
   survey.gaps ??= [];
   survey.externals ??= [];
   const figures = survey.figures ?? ({} as Partial<Record<FigureName, Int32Array>>);
-  for (const name of figureNames) figures[name] ??= new Int32Array(elements.count);
+  for (const name of figureNames) {
+    const column = figures[name];
+    figures[name] =
+      column instanceof Int32Array ? column : Int32Array.from(column ?? new Uint8Array(elements.count));
+  }
   survey.figures = figures;
   return survey;
+}
+
+/** Strings as they are stored now, or as an earlier version did: one by one. */
+function strings(stored: string[] | PackedStrings): string[] {
+  return Array.isArray(stored) ? stored : unpackStrings(stored);
 }
 
 function renumbered(

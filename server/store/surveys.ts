@@ -6,7 +6,7 @@ import type { SurveyedCodebase } from '../../core/survey.ts';
 import { Problem } from '../problem.ts';
 import { totalsOf, type Totals } from '../survey/totals.ts';
 import type { Store } from './database.ts';
-import { packPart, packSurvey, surveyParts, unpackPart, unpackSurvey } from './storedSurvey.ts';
+import { packPart, packSurvey, unpackPart, unpackSurvey } from './storedSurvey.ts';
 
 /** A finished survey as it is listed. */
 export interface SurveyRecord {
@@ -17,8 +17,6 @@ export interface SurveyRecord {
   tookMs: number;
   totals: Totals;
 }
-
-const quotedParts = surveyParts.map((part) => `'${part}'`).join(', ');
 
 /** Surveys of a codebase that are kept, beside those that are pinned; older ones go when a new one is complete. */
 const KEPT = 5;
@@ -122,7 +120,9 @@ export function latestSurveyId(store: Store, codebaseId: number): number | null 
 /** Reads a survey back into typed arrays. */
 export function loadSurvey(store: Store, id: number): SurveyedCodebase {
   const rows = store
-    .prepare(`SELECT part, data FROM survey_part WHERE survey_id = ? AND part IN (${quotedParts})`)
+    .prepare(
+      `SELECT part, data FROM survey_part WHERE survey_id = ? AND part NOT IN ('intake', 'completeness', 'items')`,
+    )
     .all(id) as {
     part: string;
     data: Buffer;
