@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { installationRoot } from '../server/installation.ts';
 import { benchMatrix } from './browserBench.ts';
 import { fetchDebianSource } from './debianCode.ts';
+import { largeBench } from './largeBench.ts';
 import { benchLooking } from './lookingBench.ts';
 import { fetchPackage, realPackages } from './realCode.ts';
 
@@ -40,6 +41,11 @@ function databaseBytes(data: string): number {
     .map((name) => join(data, name))
     .filter((file) => existsSync(file))
     .reduce((sum, file) => sum + statSync(file).size, 0);
+}
+
+if (process.argv[2] === '--large') {
+  await largeBench(process.argv[3]);
+  process.exit();
 }
 
 const megabytes = (bytes: number): string => `${Math.round(bytes / 1024 / 1024)}`;

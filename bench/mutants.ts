@@ -31,7 +31,7 @@ export const mutants: readonly Mutant[] = [
   ...faults('core/graph/rollUp.ts', graph, [
     ['      sum[target] += weights[at];', '      sum[target] = weights[at];'],
     ['if (to >= 0 && to !== from) take', 'if (to >= 0) take'],
-    ['        sum[target] = 0;\n    });', '    });'],
+    ['      sum[target] = 0;\n    });', '    });'],
     ['if (from < 0 || to < 0 || from === to ||', 'if (from < 0 || to < 0 ||'],
     ['(filter.certainties & (1 << dependencies.certainty[row])) !== 0', 'true'],
   ]),
@@ -73,7 +73,10 @@ export const mutants: readonly Mutant[] = [
   ]),
   ...faults('core/arrangement/order.ts', arrangement, [
     ['return place[from] < place[to];', 'return place[from] > place[to];'],
-    ['if (depth[above] >= depth[other]) {', 'if (depth[above] > depth[other]) {'],
+    [
+      'depth[group] = depth[arrangement.parent[group]] + 1;',
+      'depth[group] = depth[arrangement.parent[group]];',
+    ],
     ['for (let i = below.length - 1; i >= 0; i--) open', 'for (let i = 0; i < below.length; i++) open'],
   ]),
   ...faults('core/arrangement/cycles.ts', arrangement, [
@@ -135,7 +138,7 @@ export const mutants: readonly Mutant[] = [
     ['core/buildModules'],
     [
       ['found.get(target)?.names.push(alias);', ''],
-      ["if (rest.includes('IMPORTED')", "if (rest.includes('NEVER')"],
+      ["|| rest.includes('IMPORTED')", ''],
       ['(library ?? first)?.sources.push(script.folder);', ''],
       ["replace(/#[^\\n]*/g, '')", "replace(/@[^\\n]*/g, '')"],
     ],

@@ -73,6 +73,18 @@ describe('packages', () => {
     expect(groupOf(packages, 'gauge/Gauge.cs#Canal.Scales.Scale.Mark')).toBe('Canal.Scales');
   });
 
+  it('of namespaces in each other are named in full, and what belongs to none comes last', async () => {
+    const nested = await surveyText({
+      'a.cpp':
+        'namespace canal { namespace locks { class Gate { int n; }; } }\nnamespace zz { class Z {}; }\n',
+      'b.ts': 'export const b = 1;\n',
+    });
+    const packages = byPackages(nested);
+    expect(packages.name).toEqual(['', 'canal', 'canal.locks', 'zz', '(none)']);
+    expect(packages.label).toEqual(['', 'canal', 'locks', 'zz', '(none)']);
+    expect(packages.rest).toBe(4);
+  });
+
   it('what belongs to none stands in a group of its own, so that sums add up', () => {
     const [, packages] = arrangements;
     for (const key of ['tides/loose.py', 'web/desk.ts', 'web/deep/er/board.ts#Board'])
@@ -151,6 +163,23 @@ describe('the rows of a picture', () => {
     );
   });
 
+  it('have nothing of what does not count, and what is left of a type is its own', () => {
+    const counts = everything();
+    const [from, to] = [elementOf('tides/tides/table.py')!, elementOf('tides/tides/table.py#read')!];
+    counts.fill(0, from, to + 1);
+    for (const grain of grains) {
+      const { units } = arrangedBy(arrangements[0], grain, counts);
+      const held = new Set(units.unitOf);
+      for (let unit = 0; unit < units.count; unit++) expect(held.has(unit)).toBe(true);
+    }
+    const { units } = arrangedBy(arrangements[0], 'routines');
+    const gauge = 'gauge/Gauge.cs#Canal.Gauges.Gauge';
+    const unitOf = (key: string): number => units.unitOf[elementOf(key)!];
+    expect(unitOf(`${gauge}.a`)).toBe(unitOf(gauge));
+    expect(unitOf(`${gauge}.Read`)).not.toBe(unitOf(gauge));
+    expect(units.isOfGrain[unitOf(gauge)]).toBe(0);
+  });
+
   it('a cell counts the places that its evidence lists, by any arrangement, grain and filter', () => {
     fc.assert(
       fc.property(anyPicture, (chosen) => {
@@ -205,6 +234,13 @@ describe('the rows of a picture', () => {
     );
   });
 
+  it('in one list are the units alone', () => {
+    const picture = arrangedBy(arrangements[0], 'files');
+    const rows = pictureRows(picture, { scope: 0, flat: true, isOpen: () => false, byName: false });
+    expect(rows.length).toBe(picture.units.count);
+    expect(rows.every(({ node, depth }) => unitOfNode(picture, node) >= 0 && depth === 0)).toBe(true);
+  });
+
   it('show a chain of groups as one row, and its own parts once it is opened', () => {
     const picture = arrangedBy(arrangements[0], 'files');
     const closed = pictureRows(picture, { scope: 0, flat: false, isOpen: () => false, byName: true });
@@ -221,6 +257,7 @@ describe('the rows of a picture', () => {
 
   it('open by themselves to enough rows and not too many, the largest groups first', async () => {
     const files: Record<string, string> = {};
+    for (let file = 0; file < 60; file++) files[`wide/f${file}.ts`] = 'export const x = 1;\n';
     for (let group = 0; group < 9; group++)
       for (let file = 0; file < 3 * (group + 1); file++)
         files[`g${group}/s${file % 3}/f${file}.ts`] = 'export const x = 1;\n';
@@ -239,6 +276,29 @@ describe('the rows of a picture', () => {
     expect(rows.length).toBeLessThanOrEqual(MOST_ROWS);
     expect(open.has(groupNamed(picture.arrangement, 'g8')!)).toBe(true);
     expect(open.has(groupNamed(picture.arrangement, 'g0')!)).toBe(false);
+  });
+});
+
+describe('the ends of a claim', () => {
+  const marked = (picture: ArrangedSurvey, end: string): string[] => {
+    const marks = elementsOfEnd(picture, survey.elements, elementOf, end);
+    return survey.elements.key.filter((_, e) => marks![e] === 1);
+  };
+
+  it('are a group with all it holds or itself alone, an element with all it holds, the rest of it, or it alone', () => {
+    const packages = arrangedBy(arrangements[1], 'groups');
+    const rate = 'planner/src/main/java/canal/tolls/Rate.java#Rate';
+    expect(marked(packages, 'packages:canal')).toContain(rate);
+    expect(marked(packages, 'packages:canal/.')).not.toContain(rate);
+    expect(marked(packages, 'packages:canal/.')).toContain(
+      'planner/src/main/java/canal/Barge.java#Barge.toll',
+    );
+    const routines = arrangedBy(arrangements[0], 'routines');
+    expect(marked(routines, rate)).toEqual([rate, `${rate}.of`, `${rate}.ofBarge`]);
+    expect(marked(routines, `${rate}/.`)).toEqual([rate]);
+    const files = arrangedBy(arrangements[0], 'files');
+    expect(marked(files, `${rate}/=`)).toEqual([rate]);
+    expect(elementsOfEnd(files, survey.elements, elementOf, 'no/such.ts')).toBeNull();
   });
 });
 

@@ -2,9 +2,18 @@ import fc from 'fast-check';
 import { fewestAgainst, weightAgainst } from './fewestAgainst.ts';
 import { describe, expect, it } from 'vitest';
 import { cycles, levels, stronglyConnectedComponents } from './components.ts';
-import { coveringWalks, shortestCycleThrough } from './cycleWalk.ts';
+import { coveringWalks, shortestCycleThrough, stepsInside } from './cycleWalk.ts';
 import { propagationCost, reachCounts } from './reach.ts';
-import { joinEdges, reversed, weightBetween, type Graph } from './rollUp.ts';
+import {
+  ALL_KINDS,
+  joinEdges,
+  reversed,
+  rollUp,
+  rollUpUnits,
+  weightBetween,
+  type DependencyFilter,
+  type Graph,
+} from './rollUp.ts';
 
 function graphOf(count: number, edges: [number, number, number?][]): Graph {
   return joinEdges(count, (take) => {
@@ -123,6 +132,52 @@ describe('reach', () => {
   });
 });
 
+describe('joining edges', () => {
+  it('sums the weights of those between the same two, sorted, and a unit may be used again at once', () => {
+    const graph = graphOf(4, [
+      [2, 3, 2],
+      [0, 3, 1],
+      [0, 1, 5],
+      [0, 3, 4],
+      [2, 3, 1],
+      [1, 3, 7],
+    ]);
+    expect(Array.from(graph.start)).toEqual([0, 2, 3, 4, 4]);
+    expect(Array.from(graph.to)).toEqual([1, 3, 3, 3]);
+    expect(Array.from(graph.weight)).toEqual([5, 5, 7, 3]);
+  });
+
+  it('further leaves out what becomes one, or is left out', () => {
+    const graph = graphOf(4, [
+      [0, 1, 2],
+      [1, 2, 3],
+      [2, 3, 4],
+      [0, 2, 5],
+    ]);
+    const joined = rollUpUnits(graph, Int32Array.of(0, 0, 1, -1), 2);
+    expect([Array.from(joined.to), Array.from(joined.weight)]).toEqual([[1], [8]]);
+  });
+
+  it('of dependencies keeps to the filter, and to what lies between two units', () => {
+    const column = (...values: number[]) => Uint8Array.from(values);
+    const table = {
+      count: 4,
+      from: Int32Array.of(0, 0, 0, 1),
+      to: Int32Array.of(1, 1, 0, 0),
+      kind: column(5, 5, 5, 0),
+      certainty: column(0, 2, 0, 0),
+      placeStart: Int32Array.of(0, 3, 4, 5, 6),
+      line: new Int32Array(6),
+      column: new Uint16Array(6),
+    };
+    const own = Int32Array.of(0, 1);
+    const weights = (filter?: DependencyFilter) => Array.from(rollUp(table, own, 2, filter).weight);
+    expect(weights()).toEqual([3, 1]);
+    expect(weights({ kinds: ALL_KINDS, certainties: 0b111 })).toEqual([4, 1]);
+    expect(weights({ kinds: 1, certainties: 0b111 })).toEqual([1]);
+  });
+});
+
 describe('reversed', () => {
   it('has every edge the other way, with its weight', () => {
     fc.assert(
@@ -169,6 +224,31 @@ describe('cycles', () => {
         }
       }),
     );
+  });
+
+  it('there are no more walks than asked for, the shortest first, and steps begin with the lightest', () => {
+    const graph = graphOf(5, [
+      [0, 1, 4],
+      [1, 2, 3],
+      [2, 0, 2],
+      [3, 4, 1],
+      [4, 3, 9],
+      [2, 3, 5],
+      [3, 0, 6],
+    ]);
+    const walks = coveringWalks(graph, [0, 1, 2, 3, 4]);
+    expect(walks.map(({ length }) => length)).toEqual([2, 3]);
+    expect(coveringWalks(graph, [0, 1, 2, 3, 4], 1)).toHaveLength(1);
+    expect(stepsInside(graph, [3, 4]).map(({ weight }) => weight)).toEqual([1, 9]);
+    // A walk stays inside the members that are given, though a shorter way leads out of them.
+    const detour = graphOf(4, [
+      [0, 3],
+      [3, 1],
+      [0, 2],
+      [2, 1],
+      [1, 0],
+    ]);
+    expect(shortestCycleThrough(detour, 0, new Set([0, 1, 2]))).toEqual([0, 2, 1]);
   });
 
   it('the walk through a unit is a shortest one', () => {
@@ -246,6 +326,14 @@ describe('the order with the fewest against it', () => {
         expect(weightAgainst(graph, fewestAgainst(graph))).toBe(least);
       }),
     );
+  });
+
+  it('keeps what is used before what uses it, and ties as they are given', () => {
+    const graph = graphOf(5, [
+      [0, 4],
+      [3, 1],
+    ]);
+    expect(Array.from(fewestAgainst(graph))).toEqual([1, 2, 4, 0, 3]);
   });
 
   it('lets at most half of the weight in a large cycle go against it, and far less where there is a grain', () => {

@@ -133,3 +133,39 @@ describe('a search in texts', () => {
     );
   });
 });
+
+describe('how well a name answers', () => {
+  const candidate = (name: string, key = `src/${name}`) => ({
+    name,
+    lowerName: name.toLowerCase(),
+    lowerKey: key.toLowerCase(),
+  });
+  const rank = (typed: string, name: string, key?: string) => nameMatcher(typed)(candidate(name, key));
+
+  it('a word within it is better than a part, and a digit begins one', () => {
+    expect(rank('quote', 'TariffQuote')).toBeLessThan(rank('quote', 'misquoted')!);
+    expect(rank('2', 'toll2')).toBeLessThan(rank('2', 'toll12')!);
+    expect(rank('TQ', 'TariffQuote')).toBeLessThan(rank('aiff', 'TariffQuote')!);
+  });
+
+  it('of a path the last piece must be near its end', () => {
+    const key = 'src/tolls/rate.ts#Tariff.quote';
+    expect(rank('s/t/q', 'quote', key)).not.toBeNull();
+    expect(rank('s/t', 'quote', key)).toBeNull();
+    expect(rank('rate.ts#Tariff.quote', 'quote', key)).toBeLessThan(rank('tolls/rate', 'quote', key)!);
+  });
+
+  it('wildcards with a slash are held against the path, others against the name', () => {
+    const key = 'src/tolls/rate.ts';
+    expect([
+      rank('src/*/rate.ts', 'rate.ts', key),
+      rank('rate.*', 'rate.ts', key),
+      rank('src*', 'rate.ts', key),
+    ]).toEqual([0, 0, null]);
+  });
+
+  it('two letters in order are not enough', () => {
+    expect(rank('tf', 'Tariff')).toBeNull();
+    expect(rank('trf', 'Tariff')).not.toBeNull();
+  });
+});

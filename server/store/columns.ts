@@ -39,14 +39,20 @@ export function packStrings(strings: readonly string[]): PackedStrings {
   return { shared, length, bytes: new Uint8Array(bytes.subarray(0, filled)) };
 }
 
+/** No string may be longer than half a billion letters. */
+const MOST_LETTERS = 500_000_000;
+
 export function unpackStrings({ shared, length, bytes }: PackedStrings): string[] {
   const all = Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+  // Taken out of one string, most come without a call for each; where a byte is more than a letter, that will not do.
+  const plain = all.length < MOST_LETTERS && all.every((byte) => byte < 0x80) ? all.toString('latin1') : null;
   const strings: string[] = new Array<string>(shared.length);
   let at = 0;
   let before = '';
   for (let i = 0; i < shared.length; i++) {
-    const rest = all.toString('utf8', at, at + length[i]);
-    at += length[i];
+    const end = at + length[i];
+    const rest = plain === null ? all.toString('utf8', at, end) : plain.slice(at, end);
+    at = end;
     strings[i] = before = shared[i] === 0 ? rest : before.slice(0, shared[i]) + rest;
   }
   return strings;

@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { surveyText } from '../../tests/surveyText.ts';
 import { temporaryFolder } from '../../tests/temporaryFolder.ts';
@@ -17,6 +18,9 @@ import { overviewView } from './overviewView.ts';
 import { mainScope, scopeKey, scopeOf, type Scope } from './ground/scope.ts';
 import { scopeView } from './scopeView.ts';
 import { sourceView } from './sourceView.ts';
+import { keyIndex } from './ground/keyIndex.ts';
+import { counted, testElements } from './ground/tests.ts';
+import { dependencyKinds } from '../../core/link/linked.ts';
 
 const any = filterOf('any', 'resolved');
 const reading = (folder: string): ReadText => textReader(folderOrigin(folder), null, '');
@@ -43,6 +47,22 @@ beforeAll(async () => {
   survey.files.find(({ path }) => path === 'tests/t.ts')!.isTest = true;
 });
 
+describe('a key', () => {
+  it('leads to its element, and one that is not there to none', () => {
+    fc.assert(
+      fc.property(
+        fc.uniqueArray(fc.string({ maxLength: 6 })),
+        fc.array(fc.string({ maxLength: 6 })),
+        (keys, others) => {
+          const { find } = keyIndex(keys);
+          keys.forEach((key, number) => expect(find(key)).toBe(number));
+          for (const key of others) if (!keys.includes(key)) expect(find(key)).toBeUndefined();
+        },
+      ),
+    );
+  });
+});
+
 describe('scope', () => {
   it('pictures begin where the code that is no test begins', () => {
     expect(scopeKey(mainScope(survey))).toBe('src');
@@ -60,6 +80,41 @@ describe('scope', () => {
 
   it('a folder that is not there is a problem in one sentence', () => {
     expect(() => inFolder('src/none')).toThrow('This survey has no src/none.');
+  });
+});
+
+describe('tests left out', () => {
+  it('leave nothing that begins or ends in one, and no file of theirs; folders of tests alone are tests', async () => {
+    const own = await surveyText({
+      'src/a.ts': "import { help } from '../tests/deep/help';\nexport const a = () => help();\n",
+      'src/b.ts': "import { a } from './a';\nexport const b = () => a();\n",
+      'tests/deep/help.ts': 'export const help = () => 1;\n',
+      'tests/t.ts': "import { b } from '../src/b';\nb();\n",
+    });
+    for (const file of own.files) file.isTest = file.path.startsWith('tests/');
+    const shown = counted(own, false);
+    expect(shown.files.map(({ path }) => path)).toEqual(['src/a.ts', 'src/b.ts']);
+    const { dependencies, elements } = shown;
+    const ends = Array.from(dependencies.from, (from, row) => [from, dependencies.to[row]]).flat();
+    expect(ends.every((e) => elements.key[e].startsWith('src/'))).toBe(true);
+    expect(dependencies.count).toBe(2);
+    // Places come along with their rows: line and column.
+    const rowOf = (table: typeof dependencies, kind: number): number => table.kind.indexOf(kind);
+    const call = dependencyKinds.indexOf('call');
+    const whole = own.dependencies;
+    const original = Array.from(whole.kind.keys()).find(
+      (row) => whole.kind[row] === call && elements.key[whole.from[row]] === 'src/b.ts#b',
+    )!;
+    const kept = rowOf(dependencies, call);
+    expect(dependencies.line[dependencies.placeStart[kept]]).toBe(whole.line[whole.placeStart[original]]);
+    expect(dependencies.column[dependencies.placeStart[kept]]).toBe(whole.column[whole.placeStart[original]]);
+    expect(dependencies.column[dependencies.placeStart[kept]]).toBeGreaterThan(0);
+    const isTest = testElements(own);
+    const of = (key: string): number => isTest[elements.key.indexOf(key)];
+    expect([of('tests'), of('tests/deep'), of('tests/deep/help.ts#help'), of('src'), of('')]).toEqual([
+      1, 1, 1, 0, 0,
+    ]);
+    expect(counted(own, true)).toBe(own);
   });
 });
 

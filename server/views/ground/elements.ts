@@ -1,16 +1,12 @@
 import { elementKinds, type ElementKind } from '../../../core/facts/fileFacts.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 import { Problem } from '../../problem.ts';
+import { keyIndex } from './keyIndex.ts';
 import { remembered } from './memory.ts';
 
 /** The element with a key; undefined when this survey has none. */
 export function elementOf(survey: SurveyedCodebase, key: string): number | undefined {
-  const byKey = remembered(
-    survey,
-    'elements by key',
-    () => new Map(survey.elements.key.map((elementKey, element) => [elementKey, element])),
-  );
-  return byKey.get(key);
+  return remembered(survey, 'elements by key', () => keyIndex(survey.elements.key), 'always').find(key);
 }
 
 /** The same, where it must be there. */

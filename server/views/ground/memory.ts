@@ -4,21 +4,43 @@ import type { SurveyedCodebase } from '../../../core/survey.ts';
 import { Problem } from '../../problem.ts';
 
 /** What is worked out of one survey is kept up to so many bytes; what was not asked for longest goes first. */
-const MOST_BYTES = 256 * 1024 * 1024;
+const MOST_BYTES = 1024 ** 3;
 
-const memory = new WeakMap<SurveyedCodebase, LRUCache<string, { value: unknown }>>();
+/** What a survey's views rest on (`always`), and what can be worked out again when room is short. */
+interface Memory {
+  always: Map<string, unknown>;
+  recent: LRUCache<string, { value: unknown }>;
+}
 
-/** Works something out once for a survey and keeps it while the survey is in memory and there is room. */
-export function remembered<T>(survey: SurveyedCodebase, name: string, compute: () => T): T {
+const memory = new WeakMap<SurveyedCodebase, Memory>();
+
+/**
+ * Works something out once for a survey and keeps it while the survey is in memory: `always`, for what nearly every view
+ * asks for, or while there is room.
+ */
+export function remembered<T>(
+  survey: SurveyedCodebase,
+  name: string,
+  compute: () => T,
+  keep: 'always' | 'whileRoom' = 'whileRoom',
+): T {
   let known = memory.get(survey);
   if (!known) {
-    known = new LRUCache({ maxSize: MOST_BYTES, sizeCalculation: ({ value }) => roughSize(value, 4) });
-    memory.set(survey, known);
+    const recent = new LRUCache<string, { value: unknown }>({
+      maxSize: MOST_BYTES,
+      // Whatever it takes, what was asked for last is kept.
+      sizeCalculation: ({ value }) => Math.min(MOST_BYTES / 4, roughSize(value, 4)),
+    });
+    memory.set(survey, (known = { always: new Map(), recent }));
   }
-  const found = known.get(name);
+  if (keep === 'always') {
+    if (!known.always.has(name)) known.always.set(name, compute());
+    return known.always.get(name) as T;
+  }
+  const found = known.recent.get(name);
   if (found) return found.value as T;
   const value = compute();
-  known.set(name, { value });
+  known.recent.set(name, { value });
   return value;
 }
 

@@ -28,7 +28,7 @@ const builders: Record<ArrangementId, (survey: SurveyedCodebase) => Arrangement>
 };
 
 export function arrangementOf(survey: SurveyedCodebase, id: ArrangementId): Arrangement {
-  return remembered(survey, `arrangement ${id}`, () => builders[id](survey));
+  return remembered(survey, `arrangement ${id}`, () => builders[id](survey), 'always');
 }
 
 /** Arrangements in which a survey has more than what belongs nowhere; folders always. */

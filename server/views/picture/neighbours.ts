@@ -197,7 +197,12 @@ export function firstRow(from: Int32Array, element: number): number {
 }
 
 export function incomingOf(survey: SurveyedCodebase): ReturnType<typeof incomingRows> {
-  return remembered(survey, 'incoming rows', () => incomingRows(survey.dependencies, survey.elements.count));
+  return remembered(
+    survey,
+    'incoming rows',
+    () => incomingRows(survey.dependencies, survey.elements.count),
+    'always',
+  );
 }
 
 /** Whether unfolding it would show anything; a group is not gone through for it. */
