@@ -178,7 +178,7 @@ export const mutants: readonly Mutant[] = [
     ['isTest[from[row]] === 0 && isTest[to[row]] === 0', 'isTest[from[row]] === 0'],
     ['files: survey.files.filter((file) => !file.isTest),', ''],
     ['if (!isTest[child]) isTest[e] = 0;', ''],
-    ['column.set(table.column.subarray(begin, end), placeStart[i]);', ''],
+    ['chosen.column[at] = table.column[place];', ''],
   ]),
   ...faults(
     'core/measures/coupling.ts',
@@ -236,7 +236,6 @@ export const mutants: readonly Mutant[] = [
     ['core/link', 'core/completeness'],
     [
       ["if (facts.parse !== 'clean') return;", ''],
-      ['if (evaluator.exportsOpenly(target.file)) return;', ''],
       ['if (accepted.has(name)) return;', ''],
     ],
   ),

@@ -41,31 +41,36 @@ function chosenRows(
   table: DependencyTable,
   isChosen: (table: DependencyTable, row: number) => boolean,
 ): DependencyTable {
-  const rows: number[] = [];
+  let count = 0;
   let places = 0;
   for (let row = 0; row < table.count; row++) {
     if (!isChosen(table, row)) continue;
-    rows.push(row);
+    count++;
     places += table.placeStart[row + 1] - table.placeStart[row];
   }
-  const chosen = Int32Array.from(rows);
-  const placeStart = new Int32Array(rows.length + 1);
-  const line = new Int32Array(places);
-  const column = new Uint16Array(places);
-  chosen.forEach((row, i) => {
-    const [begin, end] = [table.placeStart[row], table.placeStart[row + 1]];
-    line.set(table.line.subarray(begin, end), placeStart[i]);
-    column.set(table.column.subarray(begin, end), placeStart[i]);
-    placeStart[i + 1] = placeStart[i] + end - begin;
-  });
-  return {
-    count: rows.length,
-    from: chosen.map((row) => table.from[row]),
-    to: chosen.map((row) => table.to[row]),
-    kind: Uint8Array.from(chosen, (row) => table.kind[row]),
-    certainty: Uint8Array.from(chosen, (row) => table.certainty[row]),
-    placeStart,
-    line,
-    column,
+  const chosen: DependencyTable = {
+    count,
+    from: new Int32Array(count),
+    to: new Int32Array(count),
+    kind: new Uint8Array(count),
+    certainty: new Uint8Array(count),
+    placeStart: new Int32Array(count + 1),
+    line: new Int32Array(places),
+    column: new Uint16Array(places),
   };
+  let own = 0;
+  for (let row = 0; row < table.count; row++) {
+    if (!isChosen(table, row)) continue;
+    chosen.from[own] = table.from[row];
+    chosen.to[own] = table.to[row];
+    chosen.kind[own] = table.kind[row];
+    chosen.certainty[own] = table.certainty[row];
+    let at = chosen.placeStart[own];
+    for (let place = table.placeStart[row]; place < table.placeStart[row + 1]; place++, at++) {
+      chosen.line[at] = table.line[place];
+      chosen.column[at] = table.column[place];
+    }
+    chosen.placeStart[++own] = at;
+  }
+  return chosen;
 }

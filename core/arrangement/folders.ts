@@ -2,8 +2,16 @@ import { KIND } from '../facts/fileFacts.ts';
 import type { ElementTable } from '../link/linked.ts';
 import { arrange, type Arrangement } from './arrangement.ts';
 
-/** The folders of a codebase as groups. A folder's element belongs to its own group. */
+const known = new WeakMap<ElementTable, Arrangement>();
+
+/** The folders of a codebase as groups. A folder's element belongs to its own group. Worked out once for a survey. */
 export function byFolders(elements: ElementTable): Arrangement {
+  let folders = known.get(elements);
+  if (!folders) known.set(elements, (folders = arrangeFolders(elements)));
+  return folders;
+}
+
+function arrangeFolders(elements: ElementTable): Arrangement {
   return arrange('folders', elements, ({ group, assign }) => {
     assign(0, 0);
     for (let e = 1; e < elements.firstExternal; e++) {

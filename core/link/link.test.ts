@@ -123,6 +123,20 @@ describe('linking', () => {
 });
 
 describe('gaps', () => {
+  it('are not told of what was accepted, nor of names in a file that parsed only in part', async () => {
+    const files = {
+      'a.ts': "import { x } from './none';\nimport { y } from './b';\n",
+      'b.ts': 'export const z = 1;\n',
+      'broken.ts': "import { y } from './b';\nexport class { ) } (\n",
+    };
+    const names = async (accepted: string[]): Promise<string[]> =>
+      (await surveyText(files, { acceptedExternals: new Set(accepted) })).gaps.map(
+        ({ name, places }) => `${name} ${places.length}`,
+      );
+    expect(await names([])).toEqual(['none 1', 'y from ./b 1']);
+    expect(await names(['none'])).toEqual(['y from ./b 1']);
+  });
+
   it('names what is missing, with every place and the likely reason', async () => {
     const { gaps, elements } = await surveyText({
       'src/a.ts': "import { x } from './none';\nimport { y, z } from './b';\nimport(`./${name}`);",

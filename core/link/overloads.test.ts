@@ -39,6 +39,24 @@ describe('overloads', () => {
     ]);
   });
 
+  it('of numbers are chosen by the nearest that is wide enough, never by one that is too narrow', async () => {
+    const own = 'class Own { void at(long n) {} void at(double n) {} void in(byte n) {} void in(long n) {} }';
+    const use = 'class Use { void a(Own o, int n) { o.at(n); o.in(n); } }';
+    expect(await calls({ Own: own }, use)).toEqual(['Use.a → Own.at inferred', 'Use.a → Own.in~2 inferred']);
+  });
+
+  it('are chosen by a parent of the argument however far it is above, the nearer the better', async () => {
+    const others = {
+      A: 'class A {}',
+      B: 'class B extends A {}',
+      C: 'class C extends B {}',
+      D: 'class D extends C {}',
+      Own: 'class Own { void at(A a) {} void at(Use u) {} void in(A a) {} void in(C c) {} }',
+    };
+    const use = 'class Use { void a(Own o, D d) { o.at(d); o.in(d); } }';
+    expect(await calls(others, use)).toEqual(['Use.a → Own.at inferred', 'Use.a → Own.in~2 inferred']);
+  });
+
   it('are all named when nothing tells them apart, and their type is used for sure', async () => {
     const use = 'class Use { void a(Gate g) { g.open(gone()); } }';
     expect(await calls({ Gate: gate, Lock: lock }, use)).toEqual([

@@ -10,12 +10,18 @@ const martin = 'Martin 1994';
 const own = 'Yletope, measures: folders, modules, files';
 const containers = ['group', 'file'] as const;
 
-/** The graph of files, unit i being `survey.files[i]`. */
+const fileGraphs = new WeakMap<SurveyedCodebase, Graph>();
+
+/** The graph of files, unit i being `survey.files[i]`. Worked out once for a survey: most measures rest on it. */
 export function fileGraph(survey: SurveyedCodebase): Graph {
-  const { elements, files, dependencies } = survey;
-  const indexOf = new Map(files.map(({ element }, index) => [element, index]));
-  const unitOf = Int32Array.from(elements.file, (file) => indexOf.get(file) ?? -1);
-  return rollUp(dependencies, unitOf, files.length);
+  let graph = fileGraphs.get(survey);
+  if (!graph) {
+    const { elements, files, dependencies } = survey;
+    const unitOf = new Int32Array(elements.count).fill(-1);
+    files.forEach(({ element }, index) => unitOf.fill(index, element, elements.subtreeEnd[element]));
+    fileGraphs.set(survey, (graph = rollUp(dependencies, unitOf, files.length)));
+  }
+  return graph;
 }
 
 function perFile(survey: SurveyedCodebase, values: ArrayLike<number>): Float64Array {

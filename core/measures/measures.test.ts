@@ -94,6 +94,34 @@ describe('coupling', () => {
     expect(valueOf(survey, 'reachedBy', 'b/two.ts')).toBe(100);
   });
 
+  it('aliases are no types, namespaces neither, and what leads outside is in no share', async () => {
+    const survey = await surveyText({
+      'a/kinds.ts':
+        'export interface I {}\nexport class C {}\nexport type T = string;\nexport type U = number;\n',
+      'a/uses.ts':
+        "import { C } from './kinds';\nimport { kit } from 'kit';\nexport const c = new C();\nkit(); kit(); kit();\n",
+    });
+    expect(valueOf(survey, 'abstractness', 'a/kinds.ts')).toBe(0.5);
+    expect(valueOf(survey, 'internalShare', 'a')).toBe(100);
+    expect(valueOf(survey, 'internalShare', 'a/kinds.ts')).toBe(0);
+  });
+
+  it('of a group takes in the groups below it, and each file outside once', async () => {
+    const survey = await surveyText({
+      'a/deep/x.ts': "import { y } from '../../b/y';\nexport const x = () => (y() ? 1 : 2);\n",
+      'a/z.ts': "import { y } from '../b/y';\nexport const z = () => y();\n",
+      'b/y.ts': 'export const y = () => 1;\n',
+    });
+    expect([valueOf(survey, 'ce', 'a'), valueOf(survey, 'ca', 'b'), valueOf(survey, 'ca', '')]).toEqual([
+      1, 2, 0,
+    ]);
+    expect([valueOf(survey, 'complexitySum', 'a'), valueOf(survey, 'complexitySum', 'a/deep')]).toEqual([
+      3, 2,
+    ]);
+    expect([valueOf(survey, 'routines', ''), valueOf(survey, 'files', 'a')]).toEqual([3, 2]);
+    expect([valueOf(survey, 'codeLines', 'a'), valueOf(survey, 'commentShare', 'a')]).toEqual([4, 0]);
+  });
+
   it('an instability of nothing at all is undefined', async () => {
     const survey = await surveyText({ 'alone.ts': 'const x = 1;' });
     expect(valueOf(survey, 'instability', 'alone.ts')).toBeNaN();
@@ -114,6 +142,38 @@ describe('types', () => {
     expect(valueOf(survey, 'rfc', 'a.ts#Child')).toBe(3);
     expect(valueOf(survey, 'fields', 'a.ts#Child')).toBe(1);
     expect(valueOf(survey, 'publicShare', 'a.ts#Child')).toBeCloseTo(66.7, 1);
+  });
+});
+
+describe('coupling of types', () => {
+  it('tells what is used from what uses, and the response set what is called of others from what is not', async () => {
+    const survey = await surveyText({
+      'a.ts': [
+        'export class Lock {',
+        '  gate: Gate = new Gate();',
+        '  protected drain() { return this.fill(); }',
+        '  private fill() { return this.gate.open() + this.gate.width; }',
+        '}',
+        'export class Gate { width = 1; open() { return 1; } close() { return 2; } }',
+        'export class Canal { lock?: Lock; }',
+      ].join('\n'),
+    });
+    const values = (id: string): number[] =>
+      ['Lock', 'Gate', 'Canal'].map((name) => valueOf(survey, id, `a.ts#${name}`));
+    expect(values('usesTypes')).toEqual([1, 0, 1]);
+    expect(values('usedByTypes')).toEqual([1, 1, 0]);
+    expect(values('cbo')).toEqual([2, 1, 1]);
+    // Its own two and Gate's one that is called; reading a field is no call, and calling its own adds nothing.
+    expect(values('rfc')).toEqual([3, 2, 0]);
+    expect(values('publicShare')[0]).toBeCloseTo(33.3, 1);
+  });
+
+  it('adds up the complexity of members where they are defined', async () => {
+    const survey = await surveyText({
+      'lock.hpp': 'class Lock { public: int level(int n); };\n',
+      'lock.cpp': '#include "lock.hpp"\nint Lock::level(int n) { if (n > 1) return n; return n ? 1 : 2; }\n',
+    });
+    expect(valueOf(survey, 'wmc', 'lock.hpp#Lock')).toBe(3);
   });
 });
 

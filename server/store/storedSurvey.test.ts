@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it, onTestFinished } from 'vitest';
-import { FRONT_END_VERSION } from '../../core/facts/fileFacts.ts';
+import { declarationForms, FRONT_END_VERSION } from '../../core/facts/fileFacts.ts';
 import { surveyText } from '../../tests/surveyText.ts';
 import { temporaryFolder } from '../../tests/temporaryFolder.ts';
 import { folderOrigin } from '../source/address.ts';
@@ -71,6 +71,20 @@ describe('a stored survey', () => {
         return { ...names, dependencyKinds: kinds };
       },
     });
+    // What has no form keeps the number that says so, however forms are numbered.
+    const withForms = await storedParts({
+      names: (names: { declarationForms: string[] }) => ({
+        ...names,
+        declarationForms: [...names.declarationForms.slice(1), names.declarationForms[0]],
+      }),
+      elements: (table: { form: Uint8Array }) => ({
+        ...table,
+        form: table.form.map((form) =>
+          form === 255 ? 255 : (form + declarationForms.length - 1) % declarationForms.length,
+        ),
+      }),
+    });
+    expect(unpackSurvey(withForms).elements.form).toEqual(survey.elements.form);
     expect(unpackSurvey(parts).dependencies.kind).toEqual(survey.dependencies.kind);
   });
 
