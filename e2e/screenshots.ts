@@ -26,7 +26,7 @@ const shots: Shot[] = [
   { name: 'intake', path: '/codebases/1/intake', scheme: 'light', ready: '.read-table' },
   { name: 'completeness', path: '/codebases/1/completeness', scheme: 'light', ready: '#twice' },
   { name: 'survey', path: '/codebases/1/survey', scheme: 'dark', ready: '.survey-page .log' },
-  { name: 'overview', path: '/codebases/1/overview', scheme: 'light', ready: '.overview .outlier-row' },
+  { name: 'overview', path: '/codebases/1/overview', scheme: 'light', ready: '.language-chart canvas' },
   {
     name: 'measures',
     path: `/codebases/1/measures?of=routine&${focus('src/tolls/assessment.ts#assessPassage')}`,
@@ -40,8 +40,14 @@ const shots: Shot[] = [
     ready: '.dossier .measure-row',
   },
   {
+    name: 'matrix-by-module',
+    path: '/codebases/1/matrix?by=modules&tests=in',
+    scheme: 'light',
+    ready: 'canvas[data-drawn]',
+  },
+  {
     name: 'matrix-evidence-dark',
-    path: '/codebases/1/matrix?in=src&from=src/kernel&to=src/desk',
+    path: '/codebases/1/matrix?in=src&open=&from=src/kernel&to=src/desk',
     scheme: 'dark',
     ready: '.dossier .place',
   },
@@ -68,7 +74,7 @@ const shots: Shot[] = [
     name: 'finder',
     path: '/codebases/1/overview',
     scheme: 'light',
-    ready: '.overview .outlier-row',
+    ready: '.language-chart canvas',
     typed: '/toll',
   },
   {

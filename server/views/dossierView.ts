@@ -316,14 +316,17 @@ function cyclesWith(
       const element = picture.units.element[unit];
       return element < 0 ? picture.units.group[unit] === focus.group : element === focus.element;
     };
-    return picture.cycles
-      .filter(({ members }) => members.some(isFocus))
-      .map(({ tag, members }) => ({
-        tag,
-        key: cycleKey(survey, picture, tag, members),
-        grain,
-        size: members.length,
-      }));
+    return (
+      picture.cycles
+        // Neighbours with all they hold are the same at either grain, but for what a group holds itself.
+        .filter(({ group, members }) => (grain === 'files' || group < 0) && members.some(isFocus))
+        .map(({ tag, members }) => ({
+          tag,
+          key: cycleKey(survey, picture, tag, members),
+          grain,
+          size: members.length,
+        }))
+    );
   });
 }
 
