@@ -24,8 +24,14 @@ function createRuntime(): Runtime {
     queue,
     ending: endingSignal(),
     watching: createWatching(store, queue),
-    asker: createAsker(),
+    asker: createAsker(undefined, () => stateOf(store)),
   };
+}
+
+/** Something else whenever anything was written to the database, by this process or another. */
+function stateOf(store: Store): string {
+  const own = store.prepare('SELECT total_changes()').pluck().get() as number;
+  return `${own} ${store.pragma('data_version', { simple: true }) as number}`;
 }
 
 function endingSignal(): AbortSignal {

@@ -58,6 +58,15 @@ describe('asking for a view', () => {
     expect(thread.asked).toHaveLength(2);
   });
 
+  it('is another when something was written meanwhile', () => {
+    let state = 'before';
+    const asker = createAsker('/nowhere', () => state);
+    asker.ask(overview).catch(() => {});
+    state = 'after';
+    asker.ask(overview).catch(() => {});
+    expect(threads[0].asked).toHaveLength(2);
+  });
+
   it('is given up when nobody waits any more, and only then', async () => {
     const asker = started();
     const [one, other] = [new AbortController(), new AbortController()];

@@ -30,7 +30,7 @@ interface UnderWay {
 
 /** Views worked out in one thread; see {@link ask}. */
 export interface Asker {
-  /** `version` changes when what is stored changes: the same question is then another. Null when there is no survey yet. */
+  /** Null when the codebase has no survey yet. Throws a Problem that the view has, and when nobody waits any more. */
   ask<Name extends ViewName>(asked: Asked<Name>, signal?: AbortSignal): Promise<Answer<Name> | null>;
   close(): Promise<void>;
 }
@@ -38,9 +38,10 @@ export interface Asker {
 /**
  * The one way to have a view worked out: in a thread of its own, so that the one that answers requests never waits. The
  * same question asked twice at once is worked out once. A question that nobody waits for any more is given up. Should the
- * thread die, what it was asked is asked once more of a new one, and then a Problem says so.
+ * thread die, what it was asked is asked once more of a new one, and then a Problem says so. `stateOfStore` is another when
+ * something was written: a question is not the same as one that was asked before.
  */
-export function createAsker(folder = dataFolder()): Asker {
+export function createAsker(folder = dataFolder(), stateOfStore: () => string = () => ''): Asker {
   const underWay = new Map<number, UnderWay>();
   const byKey = new Map<string, UnderWay>();
   let worker: Worker | null = null;
@@ -125,7 +126,7 @@ export function createAsker(folder = dataFolder()): Asker {
       signal?: AbortSignal,
     ): Promise<Answer<Name> | null> {
       const message = { view, codebaseId, search, given: given as unknown };
-      const key = JSON.stringify(message);
+      const key = `${stateOfStore()} ${JSON.stringify(message)}`;
       const question = byKey.get(key) ?? begin(key, message);
       question.waiting++;
       const leave = (): void => {

@@ -111,9 +111,9 @@ function drawGrid(
   context.stroke();
 }
 
-/** Levels are told apart among the outermost rows only: inside an open folder they start anew. */
-export function beginsLevel({ rows }: Scene, row: number): boolean {
-  if (rows[row].depth > 0) return false;
+/** Levels are told apart among the outermost rows of a tree only: inside an open group they start anew. */
+export function beginsLevel({ rows, isTree }: Scene, row: number): boolean {
+  if (!isTree || rows[row].depth > 0) return false;
   let before = row - 1;
   while (before >= 0 && rows[before].depth > 0) before--;
   return before < 0 || rows[before].level !== rows[row].level;
@@ -180,6 +180,12 @@ function shortCount(count: number): string {
   return `${(count / 1000).toFixed(count < 10_000 ? 1 : 0)}k`;
 }
 
+/** A smaller bracket would be a blot. */
+const LEAST_BRACKET = 11;
+/** Room that a tag takes. */
+const TAG_WIDTH = 34;
+const TAG_HEIGHT = 12;
+
 function drawBrackets(context: Context, scene: Scene, geometry: Geometry, colours: SheetColours): void {
   const { x, y, cell } = geometry;
   const arm = Math.max(4, Math.min(10, cell * 0.5));
@@ -194,8 +200,10 @@ function drawBrackets(context: Context, scene: Scene, geometry: Geometry, colour
   // A bracket stands just outside of its cells, and must not be cut off at the grid's own edge.
   context.rect(geometry.left - 5, geometry.top - 5, geometry.width, geometry.height);
   context.clip();
+  const tagged: { x: number; y: number }[] = [];
   for (const { first, last, tag } of scene.brackets) {
     const size = (last - first + 1) * cell + 4;
+    if (size < LEAST_BRACKET) continue;
     const bx = x + first * cell - 2;
     const by = y + first * cell - 2;
     context.beginPath();
@@ -210,7 +218,12 @@ function drawBrackets(context: Context, scene: Scene, geometry: Geometry, colour
       context.lineTo(cx, cy + dy * arm);
     }
     context.stroke();
-    if (size > 10) context.fillText(tag, bx + size + 4, by + 9);
+    // The largest come first: a tag that would lie over one of theirs is left to the list of cycles.
+    const at = { x: bx + size + 4, y: by + 9 };
+    if (tagged.some((other) => Math.abs(other.x - at.x) < TAG_WIDTH && Math.abs(other.y - at.y) < TAG_HEIGHT))
+      continue;
+    tagged.push(at);
+    context.fillText(tag, at.x, at.y);
   }
   context.restore();
 }

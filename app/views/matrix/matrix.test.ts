@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { MatrixPicture } from '../../../server/views/matrixView.ts';
+import { beginsLevel } from './drawMatrix.ts';
 import { clampedOrigin, fittingCell, spotAt, type Geometry } from './geometry.ts';
 import { cellsAgainst, countAt, INKS, inkOf, sceneOf } from './scene.ts';
 
@@ -55,6 +56,15 @@ describe('the scene of a matrix', () => {
     expect(
       sceneOf({ ...picture, rows, cells: { row: [], column: [], count: [] } }, '', false).labels,
     ).toEqual(['src/main', 'canal.tolls', 'a.ts, the rest', 'tolls, itself']);
+  });
+
+  it('has levels to tell apart in a tree, and none in one list', () => {
+    expect([0, 1, 2].map((row) => beginsLevel(sceneOf(picture, 'src', false), row))).toEqual([
+      true,
+      true,
+      true,
+    ]);
+    expect([0, 1, 2].map((row) => beginsLevel(scene, row))).toEqual([false, false, false]);
   });
 
   it('more references are never less ink', () => {

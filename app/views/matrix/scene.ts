@@ -9,6 +9,8 @@ type Row = MatrixPicture['rows'][number];
 export interface Scene {
   rows: MatrixPicture['rows'];
   labels: string[];
+  /** False for a list of units from many groups, which have levels among their own neighbours only. */
+  isTree: boolean;
   brackets: MatrixPicture['brackets'];
   /** Cells of row r are `column[start[r]]` up to `column[start[r + 1]]`, ascending. */
   start: Int32Array;
@@ -44,6 +46,7 @@ export function sceneOf(picture: MatrixPicture, scopeKey: string, flat: boolean)
   return {
     rows,
     labels: rows.map((row) => labelOf(row, scopeKey, flat)),
+    isTree: !flat,
     brackets,
     start,
     column: Int32Array.from(order, (cell) => cells.column[cell]),
