@@ -111,3 +111,67 @@ describe('yletope survey of other sources', () => {
     expect(stderr.trim().split('\n')).toHaveLength(1);
   });
 });
+
+describe('tables of yletope', () => {
+  /** Rows of a table on standard output, without its head. */
+  const rowsOf = (...args: string[]): string[][] => {
+    const { status, stdout, stderr } = yletope(...args, '--csv', '-');
+    expect({ status, stderr }).toEqual({ status: 0, stderr: expect.stringContaining('Surveyed') as string });
+    return stdout
+      .trimEnd()
+      .split('\n')
+      .slice(1)
+      .map((line) => line.split(','));
+  };
+
+  it('measures the groups of an arrangement', () => {
+    const modules = rowsOf('measures', demo, '--of', 'group', '--by', 'modules', '--column', 'files');
+    const folders = rowsOf('measures', demo, '--of', 'group', '--column', 'files');
+    expect(modules.every(([key]) => key.startsWith('modules:'))).toBe(true);
+    const filesIn = (rows: string[][], whole: string): number =>
+      Number(rows.find(([key]) => key === whole)?.[1]);
+    expect(filesIn(modules, 'modules:')).toBe(filesIn(folders, ''));
+    expect(filesIn(folders, '')).toBeGreaterThan(50);
+  });
+
+  it('counts tests when it is told to', () => {
+    const [without, withTests] = [[], ['--with-tests']].map(
+      (told) => rowsOf('measures', demo, ...told).length,
+    );
+    expect(withTests).toBeGreaterThan(without);
+  });
+
+  it('writes what goes on inside the cycles of a grain, what to cut first at their heads', () => {
+    const steps = rowsOf('cycles', demo, '--grain', 'files');
+    const tags = [...new Set(steps.map(([tag]) => tag))].filter((tag) => tag.startsWith('C'));
+    expect(tags.length).toBeGreaterThan(1);
+    for (const tag of tags) {
+      const own = steps.filter((step) => step[0] === tag);
+      const order = own.map((step) => step[4] ?? '');
+      expect(order[0]).toBe('against');
+      expect(order.lastIndexOf('against')).toBe(order.filter((each) => each === 'against').length - 1);
+      // Every member is left and reached, or it would be in no cycle.
+      expect(new Set(own.map((step) => step[1]))).toEqual(new Set(own.map((step) => step[2])));
+    }
+    const types = rowsOf('cycles', demo, '--grain', 'types', '--by', 'modules');
+    expect(types).not.toEqual(steps);
+  });
+
+  it.each([
+    [['measures', demo, '--of', 'type', '--column', 'fanIn', '--csv', '-'], 'fanIn is no measure of a type.'],
+    [['cycles', demo, '--by', 'layers', '--csv', '-'], 'Allowed choices are folders, packages, modules'],
+    [
+      ['cycles', demo, '--grain', 'lines', '--csv', '-'],
+      'Allowed choices are groups, files, types, routines',
+    ],
+    [
+      ['cycles', join(demo, 'src'), '--by', 'modules', '--csv', '-'],
+      'This code has no modules to arrange it by.',
+    ],
+  ])('%j is bad usage: exit code 2 and one line', (args, message) => {
+    const { status, stdout, stderr } = yletope(...args);
+    expect({ status, stdout }).toEqual({ status: 2, stdout: '' });
+    expect(stderr).toContain(message);
+    expect(stderr.trim().split('\n')).toHaveLength(1);
+  });
+});

@@ -3,7 +3,11 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { Command, CommanderError } from 'commander';
+import { Command, CommanderError, Option } from 'commander';
+import { arrangementIds, type ArrangementId } from '../core/arrangement/arrangement.ts';
+import { grains, type Grain } from '../core/arrangement/units.ts';
+import { measuredKinds, type MeasuredKind } from '../core/measures/measure.ts';
+import type { SurveyedCodebase } from '../core/survey.ts';
 import { exchangeFormat } from '../server/export/exchangeFormat.ts';
 import { Problem, sentenceOf } from '../server/problem.ts';
 import { nameOf, originOf, type Origin } from '../server/source/address.ts';
@@ -16,11 +20,18 @@ import { latestSurvey } from '../server/store/surveys.ts';
 import type { Progress } from '../server/survey/progress.ts';
 import { runJob } from '../server/survey/runJob.ts';
 import { surveySource, type SourceSurvey } from '../server/survey/surveySource.ts';
+import { cyclesCsv } from '../server/views/cyclesView.ts';
+import { arrangementOf, arrangementsOf } from '../server/views/ground/scope.ts';
+import { measuresQuery } from '../server/views/measuresQuery.ts';
+import { measuresCsv } from '../server/views/measuresView.ts';
+import { filterOf } from '../server/views/picture/filters.ts';
 
 const BAD_INPUT = 2;
 
 const program = new Command('yletope')
   .description('Surveys a codebase: its elements, dependencies, measures and cycles.')
+  // An error is one line, for whoever reads logs; commander puts what may have been meant on a second.
+  .configureOutput({ outputError: (text, print) => print(`${text.trim().replaceAll('\n', ' ')}\n`) })
   .exitOverride();
 
 const place = 'a folder, a git repository (path or address), or an archive (.zip, .tar, .tar.gz, .tgz)';
@@ -32,6 +43,34 @@ program
   .option('--ref <REF>', 'branch, tag or commit of the repository')
   .requiredOption('--json <FILE>', 'where to write the exchange format; - for standard output')
   .action(surveyCommand);
+
+const byOption = new Option('--by <ARRANGEMENT>', 'how elements stand in groups')
+  .choices(arrangementIds)
+  .default('folders');
+const withTestsOption = new Option('--with-tests', 'count tests too').default(false);
+
+program
+  .command('measures')
+  .description('survey a codebase and write its measures as comma-separated values')
+  .argument('<PATH|ADDRESS|ARCHIVE>', place)
+  .option('--ref <REF>', 'branch, tag or commit of the repository')
+  .addOption(new Option('--of <KIND>', 'what is measured').choices(measuredKinds).default('file'))
+  .addOption(byOption)
+  .option('--column <MEASURE...>', 'the measures to write; the usual ones when none is named')
+  .addOption(withTestsOption)
+  .requiredOption('--csv <FILE>', 'where to write them; - for standard output')
+  .action(measuresCommand);
+
+program
+  .command('cycles')
+  .description('survey a codebase and write the dependencies inside its cycles as comma-separated values')
+  .argument('<PATH|ADDRESS|ARCHIVE>', place)
+  .option('--ref <REF>', 'branch, tag or commit of the repository')
+  .addOption(byOption)
+  .addOption(new Option('--grain <GRAIN>', 'what a cycle is among').choices(grains).default('files'))
+  .addOption(withTestsOption)
+  .requiredOption('--csv <FILE>', 'where to write them; - for standard output')
+  .action(cyclesCommand);
 
 program
   .command('open')
@@ -66,11 +105,67 @@ program
   });
 
 async function surveyCommand(typed: string, options: { json: string; ref?: string }): Promise<void> {
-  const origin = originOf(typed, options.ref);
+  await withSurvey(typed, options.ref, (result, origin, commit) => {
+    const head = {
+      name: nameOf(origin),
+      root: origin.address,
+      ...(commit === undefined ? {} : { commit }),
+      surveyedAt: new Date().toISOString(),
+    };
+    return write(exchangeFormat(result.survey, result.leftOut, head), options.json);
+  });
+}
+
+interface TableOptions {
+  csv: string;
+  ref?: string;
+  by: ArrangementId;
+  withTests: boolean;
+}
+
+async function measuresCommand(
+  typed: string,
+  options: TableOptions & { of: MeasuredKind; column?: string[] },
+): Promise<void> {
+  const { of, by, withTests, column = [] } = options;
+  const asked = [['of', of], ...column.map((id) => ['column', id])];
+  const query = measuresQuery(new URLSearchParams(asked));
+  const unfit = column.find((id) => !query.columns.includes(id));
+  if (unfit !== undefined) throw new Problem('badRequest', `${unfit} is no measure of a ${of}.`);
+  await withSurvey(typed, options.ref, ({ survey }) => {
+    const scope = { arrangement: arrangementOf(survey, neededArrangement(survey, by)), group: 0 };
+    return write([measuresCsv(survey, { ...query, scope, withTests })], options.csv);
+  });
+}
+
+async function cyclesCommand(typed: string, options: TableOptions & { grain: Grain }): Promise<void> {
+  const { grain, withTests } = options;
+  await withSurvey(typed, options.ref, ({ survey }) => {
+    const by = neededArrangement(survey, options.by);
+    const question = { by, grain, withTests, filter: filterOf('any', 'resolved') };
+    return write([cyclesCsv(survey, question)], options.csv);
+  });
+}
+
+/** The arrangement asked for; a Problem where the code has none such, for an empty table would look like an answer. */
+function neededArrangement(survey: SurveyedCodebase, by: ArrangementId): ArrangementId {
+  if (!arrangementsOf(survey).includes(by))
+    throw new Problem('badRequest', `This code has no ${by} to arrange it by.`);
+  return by;
+}
+
+/** Surveys what was typed, hands the survey on, says what it came to, and leaves nothing behind. */
+async function withSurvey(
+  typed: string,
+  ref: string | undefined,
+  use: (result: SourceSurvey, origin: Origin, commit: string | undefined) => Promise<void>,
+): Promise<void> {
+  const origin = originOf(typed, ref);
   const workplace = mkdtempSync(join(tmpdir(), 'yletope-cli-'));
   try {
     const { commit, result } = await surveyOrigin(origin, workplace);
-    await write(origin, commit, result, options.json);
+    await use(result, origin, commit);
+    saySurveyed(result);
   } finally {
     rmSync(workplace, { recursive: true, force: true });
   }
@@ -94,23 +189,14 @@ async function surveyOrigin(
   }
 }
 
-async function write(
-  origin: Origin,
-  commit: string | undefined,
-  { survey, leftOut }: SourceSurvey,
-  json: string,
-): Promise<void> {
-  const head = {
-    name: nameOf(origin),
-    root: origin.address,
-    ...(commit === undefined ? {} : { commit }),
-    surveyedAt: new Date().toISOString(),
-  };
-  const pieces = Readable.from(exchangeFormat(survey, leftOut, head));
-  const toStandardOutput = json === '-';
-  await pipeline(pieces, toStandardOutput ? process.stdout : createWriteStream(json), {
+async function write(pieces: Iterable<string>, file: string): Promise<void> {
+  const toStandardOutput = file === '-';
+  await pipeline(Readable.from(pieces), toStandardOutput ? process.stdout : createWriteStream(file), {
     end: !toStandardOutput,
   });
+}
+
+function saySurveyed({ survey, leftOut }: SourceSurvey): void {
   clearProgress();
   const lines = survey.files.reduce((sum, file) => sum + file.lines.lines, 0);
   process.stderr.write(

@@ -1,12 +1,14 @@
 import { groupKey } from '../../core/arrangement/arrangement.ts';
 import type { ArrangedSurvey } from '../../core/arrangement/arranged.ts';
 import type { Cycle } from '../../core/arrangement/cycles.ts';
+import { endOfNode } from '../../core/arrangement/ends.ts';
 import { isBelow, nodesOfUnits, unitOfNode } from '../../core/arrangement/nodes.ts';
 import { goesAgainst } from '../../core/arrangement/order.ts';
 import { coveringWalks, stepsInside } from '../../core/graph/cycleWalk.ts';
 import { rollUpUnits, weightBetween } from '../../core/graph/rollUp.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import type { Scope } from './ground/scope.ts';
+import { csvOf } from '../export/csv.ts';
 import { arranged, type PictureQuestion } from './picture/arranged.ts';
 import { cycleKey, cycleNamed } from './picture/cycleNames.ts';
 import { nodeLabel, type NodeLabel } from './picture/labels.ts';
@@ -123,26 +125,20 @@ function details(
   picture: ArrangedSurvey,
   { members }: Cycle,
 ): Omit<CycleDetails, keyof CycleSummary> {
-  const graph = rollUpUnits(picture.graph, nodesOfUnits(picture, members), members.length);
-  const all = members.map((_, i) => i);
+  const { graph, all, against, steps } = stepsOf(picture, members);
   const labels = members.map((node) => nodeLabel(survey, picture, node));
-  const isAgainst = (from: number, to: number): boolean =>
-    goesAgainst(picture.order, members[from], members[to]);
   const step = (from: number, to: number): CycleStep => ({
     from: labels[from],
     to: labels[to],
     count: weightBetween(graph, from, to),
-    against: isAgainst(from, to),
+    against: goesAgainst(picture.order, members[from], members[to]),
   });
-  const steps = stepsInside(graph, all);
-  const against = steps.filter(({ from, to }) => isAgainst(from, to));
-  const down = steps.filter(({ from, to }) => !isAgainst(from, to));
   const walks = coveringWalks(graph, all, MAX_WALKS);
   return {
     members: labels,
     walks: walks.map((walk) => walk.map((unit, i) => step(unit, walk[(i + 1) % walk.length]))),
     notWalked: members.length - new Set(walks.flat()).size,
-    steps: [...against, ...down].slice(0, MAX_STEPS).map(({ from, to }) => step(from, to)),
+    steps: steps.slice(0, MAX_STEPS).map(({ from, to }) => step(from, to)),
     stepCount: steps.length,
     against: {
       steps: against.length,
@@ -150,4 +146,30 @@ function details(
     },
     references: steps.reduce((sum, { weight }) => sum + weight, 0),
   };
+}
+
+/** Dependencies inside a cycle, by the places of their ends among the members: those against the order first. */
+function stepsOf(picture: ArrangedSurvey, members: readonly number[]) {
+  const graph = rollUpUnits(picture.graph, nodesOfUnits(picture, members), members.length);
+  const all = members.map((_, i) => i);
+  const inside = stepsInside(graph, all);
+  const isAgainst = ({ from, to }: { from: number; to: number }): boolean =>
+    goesAgainst(picture.order, members[from], members[to]);
+  const against = inside.filter(isAgainst);
+  return { graph, all, against, steps: [...against, ...inside.filter((step) => !isAgainst(step))] };
+}
+
+/** Every dependency inside every cycle as comma-separated values, those to cut first at the head of each cycle. */
+export function cyclesCsv(survey: SurveyedCodebase, query: PictureQuestion): string {
+  const picture = arranged(survey, query);
+  const rows = picture.cycles.flatMap(({ tag, members }) =>
+    stepsOf(picture, members).steps.map(({ from, to, weight }) => [
+      tag,
+      endOfNode(picture, survey.elements, members[from]),
+      endOfNode(picture, survey.elements, members[to]),
+      weight,
+      goesAgainst(picture.order, members[from], members[to]) ? 'against' : '',
+    ]),
+  );
+  return csvOf([['cycle', 'from', 'to', 'references', 'order'], ...rows]);
 }

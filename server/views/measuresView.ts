@@ -3,6 +3,7 @@ import { elementKinds, FORM } from '../../core/facts/fileFacts.ts';
 import { catalogue, measureNamed } from '../../core/measures/catalogue.ts';
 import type { Measure, MeasuredKind } from '../../core/measures/measure.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
+import { csvOf } from '../export/csv.ts';
 import { labelOf, type ElementLabel } from './ground/elements.ts';
 import { measureValues } from './ground/memory.ts';
 import { groupValues, isInScope, type Scope } from './ground/scope.ts';
@@ -179,9 +180,9 @@ export function measuresCsv(survey: SurveyedCodebase, query: MeasuresQuery): str
   const listing = listingOf(survey, query);
   const columns = query.columns.filter((id) => measureNamed(id));
   const values = columns.map((id) => listing.values(id));
-  const quoted = (text: string): string => (/[",\n\r]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text);
-  const rows = listed(listing, query).map((e) =>
-    [quoted(listing.key(e)), ...values.map((column) => (Number.isNaN(column[e]) ? '' : column[e]))].join(','),
-  );
-  return [['key', ...columns].join(','), ...rows, ''].join('\n');
+  const rows = listed(listing, query).map((i) => [
+    listing.key(i),
+    ...values.map((column) => (Number.isNaN(column[i]) ? '' : column[i])),
+  ]);
+  return csvOf([['key', ...columns], ...rows]);
 }
