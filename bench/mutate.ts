@@ -1,4 +1,4 @@
-import { spawn } from 'node:child_process';
+import { spawn, type ChildProcess } from 'node:child_process';
 import { cpSync, mkdirSync, mkdtempSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
 import { availableParallelism, tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -35,6 +35,20 @@ function copyOfTheCode(): string {
   return folder;
 }
 
+const underWay = new Set<ChildProcess>();
+
+/** Ends a process and all that it started, as far as they are still there. */
+function endGroup({ pid }: ChildProcess): void {
+  try {
+    if (pid !== undefined) process.kill(-pid, 'SIGKILL');
+  } catch {
+    // All of them have ended.
+  }
+}
+
+process.once('exit', () => underWay.forEach(endGroup));
+for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => process.exit(1));
+
 /** True when the tests fail, or do not end. */
 function isNoticed(folder: string, tests: readonly string[]): Promise<boolean> {
   const child = spawn(
@@ -48,12 +62,16 @@ function isNoticed(folder: string, tests: readonly string[]): Promise<boolean> {
       '1',
       ...tests,
     ],
-    { cwd: folder, stdio: 'ignore' },
+    // A group of its own, for a fault that loops does so in a process that the tests started.
+    { cwd: folder, stdio: 'ignore', detached: true },
   );
+  underWay.add(child);
   return new Promise((resolve) => {
-    const timer = setTimeout(() => child.kill('SIGKILL'), LONGEST_MS);
+    const timer = setTimeout(() => endGroup(child), LONGEST_MS);
     child.once('exit', (code) => {
       clearTimeout(timer);
+      endGroup(child);
+      underWay.delete(child);
       resolve(code !== 0);
     });
   });

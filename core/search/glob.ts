@@ -32,7 +32,7 @@ export function plainBase(pattern: string): string {
   const parts = segmentsOf(pattern.slice(0, MAX_PATTERN));
   const plain: string[] = [];
   for (const part of parts.slice(0, -1)) {
-    if (part === 'folders' || part.some((token) => typeof token !== 'string')) break;
+    if (part === 'folders' || !part.every((token) => typeof token === 'string')) break;
     plain.push(part.join(''));
   }
   return plain.join('/');
