@@ -240,15 +240,15 @@ describe('cycles', () => {
     expect(walks.map(({ length }) => length)).toEqual([2, 3]);
     expect(coveringWalks(graph, [0, 1, 2, 3, 4], 1)).toHaveLength(1);
     expect(stepsInside(graph, [3, 4]).map(({ weight }) => weight)).toEqual([1, 9]);
-    // A walk stays inside the members that are given, though a shorter way leads out of them.
+    // A walk stays inside the members that are given, though a way just as short that is met first leads out of them.
     const detour = graphOf(4, [
+      [0, 1],
+      [1, 2],
       [0, 3],
-      [3, 1],
-      [0, 2],
-      [2, 1],
-      [1, 0],
+      [3, 2],
+      [2, 0],
     ]);
-    expect(shortestCycleThrough(detour, 0, new Set([0, 1, 2]))).toEqual([0, 2, 1]);
+    expect(shortestCycleThrough(detour, 0, new Set([0, 2, 3]))).toEqual([0, 3, 2]);
   });
 
   it('the walk through a unit is a shortest one', () => {
@@ -327,6 +327,25 @@ describe('the order with the fewest against it', () => {
       }),
     );
   });
+
+  it('lets the least go against it in dense cycles too, where moving one unit after the other gets stuck', () => {
+    const orders = permutations(7);
+    for (let seed = 1; seed <= 12; seed++) {
+      const graph = dense(7, seed);
+      const least = orders.reduce((best, order) => Math.min(best, weightAgainst(graph, order)), Infinity);
+      expect(weightAgainst(graph, fewestAgainst(graph))).toBe(least);
+    }
+  });
+
+  /** Every unit uses every other with some weight, drawn by a linear congruential generator. */
+  function dense(count: number, seed: number): Graph {
+    let state = seed;
+    const drawn = (): number => (state = (state * 1_103_515_245 + 12_345) % 2 ** 31) % 1_009;
+    const edges: [number, number, number][] = [];
+    for (let from = 0; from < count; from++)
+      for (let to = 0; to < count; to++) if (from !== to) edges.push([from, to, 1 + drawn()]);
+    return graphOf(count, edges);
+  }
 
   it('keeps what is used before what uses it, and ties as they are given', () => {
     const graph = graphOf(5, [
