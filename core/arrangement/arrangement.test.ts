@@ -180,6 +180,17 @@ describe('the rows of a picture', () => {
     expect(units.isOfGrain[unitOf(gauge)]).toBe(0);
   });
 
+  it('what is left over around elements of the grain closes no cycle among them', () => {
+    // The types of `web` use each other by way of routines that stand beside them only.
+    for (const grain of grains) {
+      const picture = arrangedBy(arrangements[0], grain);
+      const members = picture.cycles.filter(({ group }) => group < 0).flatMap((cycle) => cycle.members);
+      for (const node of members) expect(picture.units.isOfGrain[unitOfNode(picture, node)]).toBe(1);
+    }
+    const inFiles = arrangedBy(arrangements[0], 'files').cycles.filter(({ group }) => group < 0);
+    expect(inFiles).toHaveLength(2);
+  });
+
   it('a cell counts the places that its evidence lists, by any arrangement, grain and filter', () => {
     fc.assert(
       fc.property(anyPicture, (chosen) => {
