@@ -157,7 +157,7 @@ export const mutants: readonly Mutant[] = [
       ['while (item < count && isRun(item)) item++;', ''],
       ['ignoreCase ? text.toLowerCase() : text', 'text'],
       [
-        "if (part === 'folders' || part.some((token) => typeof token !== 'string')) break;",
+        "if (part === 'folders' || !part.every((token) => typeof token === 'string')) break;",
         "if (part === 'folders') break;",
       ],
     ],
