@@ -73,10 +73,7 @@ export const mutants: readonly Mutant[] = [
   ]),
   ...faults('core/arrangement/order.ts', arrangement, [
     ['return place[from] < place[to];', 'return place[from] > place[to];'],
-    [
-      'depth[group] = depth[arrangement.parent[group]] + 1;',
-      'depth[group] = depth[arrangement.parent[group]];',
-    ],
+    ['b = other;', 'a = other;'],
     ['for (let i = below.length - 1; i >= 0; i--) open', 'for (let i = 0; i < below.length; i++) open'],
   ]),
   ...faults('core/arrangement/cycles.ts', arrangement, [
@@ -249,7 +246,10 @@ export const mutants: readonly Mutant[] = [
     ['while (within < elements.subtreeEnd[e] && picture.units.unitOf[within] < 0) within++;', ''],
   ]),
   ...faults('server/views/cyclesView.ts', views, [
-    ['[...against, ...down]', '[...down, ...against]'],
+    [
+      '[...against, ...inside.filter((step) => !isAgainst(step))]',
+      '[...inside.filter((step) => !isAgainst(step)), ...against]',
+    ],
     ['members.some(isInside)', 'members.every(isInside)'],
     ['unknown: named || query.cycle === null ? null : query.cycle', 'unknown: null'],
     ['members.length - new Set(walks.flat()).size', '0'],
@@ -259,8 +259,8 @@ export const mutants: readonly Mutant[] = [
     ['(withTests || isTest[e] === 0) &&', ''],
     ['elements.form[e] !== FORM.namespace &&', ''],
     ['files[group] > 0 &&', ''],
-    ["text.replaceAll('\"', '\"\"')", 'text'],
   ]),
+  ...faults('server/export/csv.ts', views, [["text.replaceAll('\"', '\"\"')", 'text']]),
   ...faults('server/views/picture/evidenceView.ts', views, [
     ['withTests: withTests || isTest(from) || isTest(to)', 'withTests'],
     ['places.slice(page * PAGE_PLACES, (page + 1) * PAGE_PLACES)', 'places.slice(0, PAGE_PLACES)'],

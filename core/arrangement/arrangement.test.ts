@@ -3,7 +3,14 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { surveyText } from '../../tests/surveyText.ts';
 import { ALL_KINDS, EVERYTHING_RESOLVED, passes, rollUpUnits } from '../graph/rollUp.ts';
 import type { SurveyedCodebase } from '../survey.ts';
-import { groupKey, groupNamed, isWithin, parseGroupKey, type Arrangement } from './arrangement.ts';
+import {
+  groupKey,
+  groupNamed,
+  groupWithKey,
+  isWithin,
+  parseGroupKey,
+  type Arrangement,
+} from './arrangement.ts';
 import { arrangedSurvey, type ArrangedSurvey } from './arranged.ts';
 import { byBuildModules } from './buildModules.ts';
 import { elementsOfEnd, endOfNode, rowsBetween } from './ends.ts';
@@ -112,6 +119,8 @@ describe('the keys of groups', () => {
         const named = parseGroupKey(key) ?? { id: 'folders', name: key };
         expect(named.id).toBe(arrangement.id);
         expect(groupNamed(arrangement, named.name)).toBe(group);
+        for (const other of arrangements)
+          expect(groupWithKey(other, key)).toBe(other === arrangement ? group : undefined);
       }
   });
 });

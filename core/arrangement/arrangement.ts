@@ -152,6 +152,12 @@ export function parseGroupKey(key: string): { id: ArrangementId; name: string } 
   return id === undefined ? null : { id, name: key.slice(id.length + 1) };
 }
 
+/** The group of an arrangement that a key means; undefined for that of an element, or of a group of another arrangement. */
+export function groupWithKey(arrangement: Arrangement, key: string): number | undefined {
+  const { id, name } = parseGroupKey(key) ?? { id: 'folders', name: key };
+  return id === arrangement.id ? groupNamed(arrangement, name) : undefined;
+}
+
 const byName = new WeakMap<Arrangement, Map<string, number>>();
 
 /** The group with a name; undefined when there is none. */

@@ -1,6 +1,6 @@
 import { passes, type DependencyFilter } from '../graph/rollUp.ts';
 import type { DependencyTable, ElementTable } from '../link/linked.ts';
-import { groupKey, groupNamed, parseGroupKey } from './arrangement.ts';
+import { groupKey, groupWithKey } from './arrangement.ts';
 import { unitOfNode, type UnitTree } from './nodes.ts';
 
 /**
@@ -44,9 +44,7 @@ export function elementsOfEnd(
   const { arrangement, units, counts } = tree;
   const key = subjectOf(end);
   const marks = new Uint8Array(elements.count);
-  const named = parseGroupKey(key);
-  const group =
-    arrangement.id === (named?.id ?? 'folders') ? groupNamed(arrangement, named?.name ?? key) : undefined;
+  const group = groupWithKey(arrangement, key);
   if (group !== undefined) {
     const last = end.endsWith(OWN) ? group + 1 : arrangement.subtreeEnd[group];
     markUnits(tree, marks, (unit) => units.group[unit] >= group && units.group[unit] < last);

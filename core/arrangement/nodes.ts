@@ -1,5 +1,5 @@
 import type { ElementTable } from '../link/linked.ts';
-import type { Arrangement } from './arrangement.ts';
+import { isWithin, type Arrangement } from './arrangement.ts';
 import { unitsAt, type Grain, type Units } from './units.ts';
 
 /**
@@ -58,7 +58,7 @@ export function isBelow(tree: UnitTree, node: number, outer: number): boolean {
   if (node === outer) return true;
   if (unitOfNode(tree, outer) >= 0) return false;
   const group = unitOfNode(tree, node) < 0 ? node : parentOfNode(tree, node);
-  return group >= outer && group < tree.arrangement.subtreeEnd[outer];
+  return isWithin(tree.arrangement, group, outer);
 }
 
 /** For each unit, the index of the node in a list that it is or stands below; -1 for none. No node holds another. */

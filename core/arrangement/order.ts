@@ -48,8 +48,6 @@ export function goesAgainst({ place }: Order, from: number, to: number): boolean
 /** Each reference between units counts for the children, of the lowest group that holds both, in which they stand. */
 function siblingGraphs(tree: UnitTree, graph: Graph): Siblings[] {
   const { arrangement, children } = tree;
-  const depth = new Int32Array(arrangement.count);
-  for (let group = 1; group < arrangement.count; group++) depth[group] = depth[arrangement.parent[group]] + 1;
   const all = joinEdges(arrangement.count + graph.count, (take) => {
     for (let unit = 0; unit < graph.count; unit++) {
       for (let edge = graph.start[unit]; edge < graph.start[unit + 1]; edge++) {
@@ -57,8 +55,9 @@ function siblingGraphs(tree: UnitTree, graph: Graph): Siblings[] {
         let b = nodeOfUnit(tree, graph.to[edge]);
         let above = parentOfNode(tree, a);
         let other = parentOfNode(tree, b);
+        // Groups stand in preorder: the later one of two is never above the other.
         while (above !== other) {
-          if (depth[above] >= depth[other]) {
+          if (above > other) {
             a = above;
             above = arrangement.parent[above];
           } else {

@@ -1,6 +1,6 @@
 import { rollUpUnits, type Graph } from '../graph/rollUp.ts';
 import type { ArrangedSurvey } from './arranged.ts';
-import { nodesOfUnits, unitOfNode, unitsBelow } from './nodes.ts';
+import { nodesOfUnits, unitOfNode, unitsBelow, type UnitTree } from './nodes.ts';
 
 /** One row (and column) of a picture, from the top. */
 export interface PictureRow {
@@ -74,15 +74,19 @@ export function chainOf({ order, arrangement }: ArrangedSurvey, group: number): 
   }
 }
 
-/** References between rows: vertex i is row i, headings have none. */
-export function rowGraph(arranged: ArrangedSurvey, rows: readonly PictureRow[]): Graph {
+/** The row that stands for each unit; -1 for units that none does. */
+export function rowsOfUnits(tree: UnitTree, rows: readonly PictureRow[]): Int32Array {
   const shown = [...rows.keys()].filter((row) => !rows[row].heading);
   const ofUnit = nodesOfUnits(
-    arranged,
+    tree,
     shown.map((row) => rows[row].node),
   );
-  const rowOf = ofUnit.map((i) => (i < 0 ? -1 : shown[i]));
-  return rollUpUnits(arranged.graph, rowOf, rows.length);
+  return ofUnit.map((i) => (i < 0 ? -1 : shown[i]));
+}
+
+/** References between rows: vertex i is row i, headings have none. */
+export function rowGraph(arranged: ArrangedSurvey, rows: readonly PictureRow[]): Graph {
+  return rollUpUnits(arranged.graph, rowsOfUnits(arranged, rows), rows.length);
 }
 
 /** Pictures open by themselves until they have so many rows, and to no more than so many. */

@@ -6,15 +6,13 @@ import type { BuildReader, StatedModule } from './buildModule.ts';
  * state is read: `include(":a:b")`, `project(":a:b").projectDir = file("x")`, `project(":a:b")` and `projects.a.b`.
  */
 export const gradle: BuildReader = {
-  pattern: /(^|\/)(build|settings)\.gradle(\.kts)?$|(^|\/)[\w.-]+\.gradle(\.kts)?$/,
+  pattern: /(^|\/)[\w.-]+\.gradle(\.kts)?$/,
   read(files) {
     const texts = new Map(files.map(({ path, text }) => [path, withoutComments(text)]));
-    const roots = [...texts].flatMap(([path, text]) =>
-      /(^|\/)settings\.gradle(\.kts)?$/.test(path) ? [rootOf(path, text)] : [],
-    );
+    const roots = [...texts].flatMap(([path, text]) => (isSettings.test(path) ? [rootOf(path, text)] : []));
     const found = new Map<string, StatedModule>();
     for (const [path, text] of texts) {
-      if (/(^|\/)settings\.gradle(\.kts)?$/.test(path)) continue;
+      if (isSettings.test(path)) continue;
       const folder = folderOf(path);
       const isUsual = /(^|\/)build\.gradle(\.kts)?$/.test(path);
       // A project may name its script after its folder.
@@ -47,6 +45,8 @@ export const gradle: BuildReader = {
     return [...found.values()];
   },
 };
+
+const isSettings = /(^|\/)settings\.gradle(\.kts)?$/;
 
 interface Root {
   path: string;

@@ -63,7 +63,9 @@ describe('a pattern for paths', () => {
       plainBase('src/**'),
       plainBase('*.ts'),
       plainBase('a/b.ts'),
-    ]).toEqual(['src/tolls', 'src', '', 'a']);
+      plainBase('src/*/deep/a.ts'),
+      plainBase('src/**/a.ts'),
+    ]).toEqual(['src/tolls', 'src', '', 'a', 'src', 'src']);
   });
 });
 

@@ -1,4 +1,4 @@
-import { groupNamed, parseGroupKey, subgroups } from '../../core/arrangement/arrangement.ts';
+import { groupWithKey, subgroups } from '../../core/arrangement/arrangement.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import type { KeptIntake } from '../survey/keptIntake.ts';
 import type { ElementLabel } from './ground/elements.ts';
@@ -36,7 +36,7 @@ export function groupTree(
   const files = groupValues(shown, arrangement, 'files');
   const code = groupValues(shown, arrangement, 'codeLines');
   const purposes = new Map(arrangement.id === 'folders' ? intake.purposes : []);
-  const opened = new Set(open.map((key) => groupNamed(arrangement, parseGroupKey(key)?.name ?? key)));
+  const opened = new Set(open.map((key) => groupWithKey(arrangement, key)));
   const rows: GroupRow[] = [];
   let more = 0;
   const visit = (outer: number, depth: number): void => {

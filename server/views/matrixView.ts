@@ -1,7 +1,13 @@
 import type { ArrangedSurvey } from '../../core/arrangement/arranged.ts';
-import { groupKey, groupNamed, parseGroupKey } from '../../core/arrangement/arrangement.ts';
-import { nodesOfUnits, parentOfNode } from '../../core/arrangement/nodes.ts';
-import { openedByItself, pictureRows, rowGraph, type PictureRow } from '../../core/arrangement/rows.ts';
+import { groupKey, groupWithKey } from '../../core/arrangement/arrangement.ts';
+import { parentOfNode } from '../../core/arrangement/nodes.ts';
+import {
+  openedByItself,
+  pictureRows,
+  rowGraph,
+  rowsOfUnits,
+  type PictureRow,
+} from '../../core/arrangement/rows.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import type { Scope } from './ground/scope.ts';
 import { arranged, type PictureQuestion } from './picture/arranged.ts';
@@ -93,12 +99,7 @@ export function matrixView(survey: SurveyedCodebase, query: MatrixQuery): Matrix
 }
 
 function namedGroups({ arrangement }: ArrangedSurvey, keys: readonly string[]): Set<number> {
-  const groups = keys.map((key) => {
-    const named = parseGroupKey(key);
-    if ((named?.id ?? 'folders') !== arrangement.id) return undefined;
-    return groupNamed(arrangement, named?.name ?? key);
-  });
-  return new Set(groups.filter((group) => group !== undefined));
+  return new Set(keys.flatMap((key) => groupWithKey(arrangement, key) ?? []));
 }
 
 /**
@@ -144,11 +145,7 @@ function marksOfRows(
   rows: readonly PictureRow[],
   { marked, noted }: MatrixQuery,
 ): (row: number) => RowMarks {
-  const shown = [...rows.keys()].filter((row) => !rows[row].heading);
-  const ofUnit = nodesOfUnits(
-    picture,
-    shown.map((row) => rows[row].node),
-  );
+  const rowOf = rowsOfUnits(picture, rows);
   const count = (marks: Uint8Array | undefined): Int32Array => {
     const sums = new Int32Array(rows.length);
     for (
@@ -160,8 +157,8 @@ function marksOfRows(
       // Of a marked folder or an element that is left out, the first that counts says where it stands.
       let within = e;
       while (within < elements.subtreeEnd[e] && picture.units.unitOf[within] < 0) within++;
-      const place = within < elements.subtreeEnd[e] ? ofUnit[picture.units.unitOf[within]] : -1;
-      if (place >= 0) sums[shown[place]]++;
+      const row = within < elements.subtreeEnd[e] ? rowOf[picture.units.unitOf[within]] : -1;
+      if (row >= 0) sums[row]++;
     }
     return sums;
   };

@@ -1,4 +1,4 @@
-import { groupKey } from '../../core/arrangement/arrangement.ts';
+import { groupKey, isWithin } from '../../core/arrangement/arrangement.ts';
 import { elementKinds, FORM } from '../../core/facts/fileFacts.ts';
 import { catalogue, measureNamed } from '../../core/measures/catalogue.ts';
 import type { Measure, MeasuredKind } from '../../core/measures/measure.ts';
@@ -92,10 +92,7 @@ function groupListing(survey: SurveyedCodebase, { scope, withTests, only }: Meas
     key: (group) => groupKey(arrangement, group),
     label: (group) => groupLabel(arrangement, group),
     isListed: (group) =>
-      group >= outer &&
-      group < arrangement.subtreeEnd[outer] &&
-      files[group] > 0 &&
-      (!only || holdsListed[group] === 1),
+      isWithin(arrangement, group, outer) && files[group] > 0 && (!only || holdsListed[group] === 1),
     values: (id) => groupValues(shown, arrangement, id),
   };
 }

@@ -2,6 +2,7 @@ import {
   arrangementIds,
   groupKey,
   groupNamed,
+  isWithin,
   parseGroupKey,
   subgroups,
   type Arrangement,
@@ -84,8 +85,7 @@ export function neededGroup(
 }
 
 export function isInScope({ arrangement, group }: Scope, element: number): boolean {
-  const own = arrangement.groupOf[element];
-  return own >= group && own < arrangement.subtreeEnd[group];
+  return isWithin(arrangement, arrangement.groupOf[element], group);
 }
 
 export function scopeKey({ arrangement, group }: Scope): string {

@@ -1,6 +1,6 @@
 import { elementsOfEnd, rowsBetween, subjectOf } from '../../../core/arrangement/ends.ts';
 import type { UnitTree } from '../../../core/arrangement/nodes.ts';
-import { groupNamed, parseGroupKey } from '../../../core/arrangement/arrangement.ts';
+import { groupWithKey, parseGroupKey } from '../../../core/arrangement/arrangement.ts';
 import type { DependencyFilter } from '../../../core/graph/rollUp.ts';
 import {
   certainties,
@@ -136,8 +136,7 @@ export function rowsBehind(
 
 function labelOfEnd(survey: SurveyedCodebase, { arrangement }: UnitTree, end: string): ElementLabel {
   const key = subjectOf(end);
-  const named = parseGroupKey(key);
-  const group = named?.id === arrangement.id ? groupNamed(arrangement, named.name) : undefined;
+  const group = groupWithKey(arrangement, key);
   return group === undefined ? labelOf(survey, elementOf(survey, key)!) : groupLabel(arrangement, group);
 }
 

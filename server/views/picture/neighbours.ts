@@ -1,4 +1,4 @@
-import { groupNamed, isWithin, parseGroupKey } from '../../../core/arrangement/arrangement.ts';
+import { groupWithKey, isWithin, parseGroupKey } from '../../../core/arrangement/arrangement.ts';
 import { endOfElement } from '../../../core/arrangement/ends.ts';
 import { nodeOfUnit, parentOfNode, type UnitTree } from '../../../core/arrangement/nodes.ts';
 import { incomingRows } from '../../../core/graph/incoming.ts';
@@ -102,10 +102,9 @@ interface Subject {
 }
 
 function subjectNamed(survey: SurveyedCodebase, tree: UnitTree, key: string): Subject {
-  const named = parseGroupKey(key);
-  const group = groupNamed(tree.arrangement, named?.name ?? key);
+  const group = groupWithKey(tree.arrangement, key);
   if (group !== undefined) return groupSubject(survey, tree, group);
-  const element = named ? undefined : elementOf(survey, key);
+  const element = elementOf(survey, key);
   if (element === undefined) throw new Problem('notFound', `This survey has no ${key}.`);
   return elementSubject(survey, tree, element);
 }

@@ -1,3 +1,4 @@
+import { enterSlot, findSlot, slotsFor } from '../../../slots.ts';
 import type { MacroEffect, MacroTable } from './macros.ts';
 
 const effects: readonly MacroEffect[] = [
@@ -25,8 +26,7 @@ export function packTable(table: Iterable<[name: string, effect: MacroEffect]>):
   // What is no plain name cannot stand as a word in a text.
   const entries = [...table].filter(([name]) => isPlain.test(name)).sort(([a], [b]) => (a < b ? -1 : 1));
   const count = entries.length;
-  let slots = 4;
-  while (slots < 2 * count) slots *= 2;
+  const slots = slotsFor(count);
   const letters = entries.reduce((sum, [name]) => sum + name.length, 0);
   const bytes = new Uint8Array(new SharedArrayBuffer(4 * (HEADER + count + 1 + slots) + count + letters));
   const columns = columnsOf(bytes, count, slots);
@@ -35,9 +35,7 @@ export function packTable(table: Iterable<[name: string, effect: MacroEffect]>):
     columns.begin[macro] = at;
     columns.effect[macro] = effects.indexOf(effect);
     for (let i = 0; i < name.length; i++) columns.names[at++] = name.charCodeAt(i);
-    let slot = hashOf(name) & (slots - 1);
-    while (columns.slot[slot] !== 0) slot = (slot + 1) & (slots - 1);
-    columns.slot[slot] = macro + 1;
+    enterSlot(columns.slot, name, macro);
   });
   columns.begin[count] = at;
   new Int32Array(bytes.buffer, 0, HEADER).set([count, slots]);
@@ -63,13 +61,6 @@ function columnsOf({ buffer }: Uint8Array, count: number, slots: number): Column
   };
 }
 
-/** FNV-1a over the characters. */
-function hashOf(name: string): number {
-  let hash = 0x811c9dc5;
-  for (let i = 0; i < name.length; i++) hash = Math.imul(hash ^ name.charCodeAt(i), 0x01000193);
-  return hash ^ (hash >>> 15);
-}
-
 /** Looks names up in a packed table; nothing of it is unpacked. */
 export function openTable(bytes: Uint8Array): MacroTable {
   const [count, slots] = new Int32Array(bytes.buffer, 0, HEADER);
@@ -80,11 +71,7 @@ export function openTable(bytes: Uint8Array): MacroTable {
     for (let i = 0; i < name.length; i++) if (names[start + i] !== name.charCodeAt(i)) return false;
     return true;
   };
-  const find = (name: string): number => {
-    for (let at = hashOf(name) & (slots - 1); slot[at] !== 0; at = (at + 1) & (slots - 1))
-      if (isNamed(slot[at] - 1, name)) return slot[at] - 1;
-    return -1;
-  };
+  const find = (name: string): number => findSlot(slot, name, (macro) => isNamed(macro, name));
   return {
     get(name) {
       const macro = find(name);
