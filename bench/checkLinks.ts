@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { join, relative } from 'node:path';
 import ts from 'typescript';
 import { grammarFor, languageNamed } from '../core/languages/registry.ts';
-import { CONSTRUCT } from '../core/languages/reading/constructs.ts';
+import { CONSTRUCT } from '../core/facts/constructs.ts';
 import { lineAt, lineStartsOf } from '../core/languages/reading/reading.ts';
 import type { SurveyedCodebase } from '../core/survey.ts';
 import { constructsInPool } from '../server/survey/extractPool.ts';

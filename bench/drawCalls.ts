@@ -1,7 +1,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { z } from 'zod';
-import { CERTAINTY, dependencyKinds } from '../core/link/linked.ts';
+import { CERTAINTY, dependencyKinds } from '../core/contracts/linked.ts';
 import type { SurveyedCodebase } from '../core/survey.ts';
 import { installationRoot } from '../server/installation.ts';
 import { testElements } from '../server/views/ground/tests.ts';

@@ -1,10 +1,11 @@
 import type { BuildModule } from './buildModules/buildModule.ts';
 import { readBuildModules } from './buildModules/readBuildModules.ts';
 import { figureNames, KIND, type FigureName, type LineFigures, type ParseState } from './facts/fileFacts.ts';
-import type { FileTree } from './link/fileTree.ts';
+import type { FileTree } from './contracts/fileTree.ts';
 import { placedDeclarations } from './link/elements.ts';
+import { languageNamed } from './languages/registry.ts';
 import { link, type OnFile } from './link/link.ts';
-import type { FactsOfFile, LinkedCodebase } from './link/linked.ts';
+import type { FactsOfFile, LinkedCodebase } from './contracts/linked.ts';
 
 /** What is recorded of one file beside its element. */
 export interface FileRecord {
@@ -33,7 +34,7 @@ export interface SurveyedCodebase extends LinkedCodebase {
 /** Facts in, survey out. `files` are sorted by `comparePaths`. Pure; heavy for a large codebase. */
 export function assembleSurvey(files: FactsOfFile[], tree: FileTree, onFile?: OnFile): SurveyedCodebase {
   const buildModules = readBuildModules(tree);
-  const linked = link(files, tree, onFile);
+  const linked = link(files, tree, languageNamed, onFile);
   const { elements } = linked;
   const figures = Object.fromEntries(
     figureNames.map((name) => [name, new Int32Array(elements.count)]),

@@ -1,5 +1,5 @@
 import { KIND } from './facts/fileFacts.ts';
-import type { DependencyTable } from './link/linked.ts';
+import type { DependencyTable } from './contracts/linked.ts';
 import type { SurveyedCodebase } from './survey.ts';
 
 /** Elements that stand in test files (or, for a folder, hold nothing else), marked with 1. */

@@ -1,4 +1,4 @@
-import { dependencyKinds } from './link/linked.ts';
+import { dependencyKinds } from './contracts/linked.ts';
 import type { SurveyedCodebase } from './survey.ts';
 
 /** Types that are declared in several places, by their elements. */

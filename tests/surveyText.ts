@@ -1,10 +1,11 @@
-import { certainties, dependencyKinds } from '../core/link/linked.ts';
+import { certainties, dependencyKinds, type LinkedCodebase } from '../core/contracts/linked.ts';
 import type { FileFacts } from '../core/facts/fileFacts.ts';
-import type { LanguageDefinition } from '../core/languages/language.ts';
-import { readConstructs, type Constructs } from '../core/languages/reading/constructs.ts';
+import type { LanguageDefinition } from '../core/contracts/language.ts';
+import type { Constructs } from '../core/facts/constructs.ts';
+import { constructsOf, factsOf } from '../core/languages/readText.ts';
 import { grammarFor, languageNamed, languageOf } from '../core/languages/registry.ts';
 import { comparePaths } from '../core/link/elements.ts';
-import type { FileTree } from '../core/link/fileTree.ts';
+import type { FileTree } from '../core/contracts/fileTree.ts';
 import { assembleSurvey, type SurveyedCodebase } from '../core/survey.ts';
 import { createParserRuntime, type ParserRuntime } from '../server/work/parser.ts';
 
@@ -24,27 +25,18 @@ function languageFor(path: string, text: string): LanguageDefinition {
 
 /** The facts of one text, read as the file of that name would be, with what the codebase teaches about it. */
 export async function factsOfText(path: string, text: string, learnt?: Uint8Array): Promise<FileFacts> {
-  const parser = await parserRuntime();
-  const definition = languageFor(path, text);
-  const grammar = grammarFor(definition, path);
-  const language = await parser.language(grammar);
-  const tree = parser.parse(language, definition.textToParse(text, grammar, learnt))!;
-  const facts = definition.read(text, { tree, calls: parser.calls, language }, learnt);
-  tree.delete();
-  return facts;
+  const language = languageFor(path, text);
+  return factsOf({ text, language, grammar: grammarFor(language, path), learnt }, await parserRuntime());
 }
 
 /** What the stretches of one text are, read as the file of that name would be. */
 export async function constructsOfText(path: string, text: string): Promise<Constructs> {
-  const parser = await parserRuntime();
-  const definition = languageFor(path, text);
-  const grammar = grammarFor(definition, path);
-  const language = await parser.language(grammar);
-  const tree = parser.parse(language, definition.textToParse(text, grammar))!;
-  const parsed = { tree, calls: parser.calls, language };
-  const constructs = readConstructs(definition.scopes(text, parsed), parsed);
-  tree.delete();
-  return constructs;
+  const language = languageFor(path, text);
+  const found = await constructsOf(
+    { text, language, grammar: grammarFor(language, path) },
+    await parserRuntime(),
+  );
+  return found!;
 }
 
 const isManifest = (path: string): boolean => /\.(json|csproj|xml|toml|gradle)$|CMakeLists\.txt$/.test(path);
@@ -109,7 +101,7 @@ export async function dependenciesOf(files: Record<string, string>, of = ''): Pr
 }
 
 /** Dependencies in words: `call a.ts#f → b.ts#g exact @3`. */
-export function describeDependencies({ dependencies: table, elements }: SurveyedCodebase): string[] {
+export function describeDependencies({ dependencies: table, elements }: LinkedCodebase): string[] {
   return Array.from({ length: table.count }, (_, row) => {
     const lines = table.line.subarray(table.placeStart[row], table.placeStart[row + 1]).join(',');
     return `${dependencyKinds[table.kind[row]]} ${elements.key[table.from[row]]} → ${elements.key[table.to[row]]} ${certainties[table.certainty[row]]} @${lines}`;

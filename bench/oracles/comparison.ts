@@ -1,5 +1,5 @@
 import { KIND } from '../../core/facts/fileFacts.ts';
-import { CERTAINTY, isImportKind, type Certainty } from '../../core/link/linked.ts';
+import { CERTAINTY, isImportKind, type Certainty } from '../../core/contracts/linked.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 
 /** What a survey says against what an oracle says, as sets of `from → to`. */

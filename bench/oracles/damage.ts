@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Node, Tree } from 'web-tree-sitter';
+import type { Node } from 'web-tree-sitter';
+import type { ParsedFile } from '../../core/contracts/language.ts';
 import { grammarFor, languageNamed } from '../../core/languages/registry.ts';
 import { decode } from '../../server/intake/decode.ts';
 import { takeIn } from '../../server/intake/intake.ts';
@@ -30,18 +31,19 @@ export async function measureDamage(packageName: string): Promise<Damage> {
     if (text === null) continue;
     const definition = languageNamed(language)!;
     const grammar = grammarFor(definition, path);
-    const loaded = await parser.language(grammar);
+    const { reader } = definition;
+    if (reader.by !== 'grammar') continue;
     result.files++;
-    if (isDamaged(parser.parse(loaded, text))) result.bare++;
-    if (isDamaged(parser.parse(loaded, definition.textToParse(text, grammar, learnt)))) result.ours++;
+    if (isDamaged(await parser.parse(grammar, text))) result.bare++;
+    if (isDamaged(await parser.parse(grammar, reader.textToParse(text, grammar, learnt)))) result.ours++;
   }
   return result;
 }
 
-function isDamaged(tree: Tree | null): boolean {
-  if (!tree) return true;
-  const damaged = hasOuterError(tree.rootNode);
-  tree.delete();
+function isDamaged(parsed: ParsedFile | null): boolean {
+  if (!parsed) return true;
+  const damaged = hasOuterError(parsed.tree.rootNode);
+  parsed.tree.delete();
   return damaged;
 }
 

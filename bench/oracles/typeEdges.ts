@@ -1,4 +1,4 @@
-import { CERTAINTY, dependencyKinds, isImportKind } from '../../core/link/linked.ts';
+import { CERTAINTY, dependencyKinds, isImportKind } from '../../core/contracts/linked.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 
 /** Of the edges that an oracle gives, those between two types of the codebase of which neither encloses the other. */

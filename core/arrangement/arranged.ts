@@ -1,5 +1,5 @@
 import { rollUp, type DependencyFilter, type Graph } from '../graph/rollUp.ts';
-import type { DependencyTable } from '../link/linked.ts';
+import type { DependencyTable } from '../contracts/linked.ts';
 import { cyclesOf, type Cycle } from './cycles.ts';
 import type { UnitTree } from './nodes.ts';
 import { orderOf, type Order } from './order.ts';

@@ -1,4 +1,4 @@
-import type { ElementTable } from '../link/linked.ts';
+import type { ElementTable } from '../contracts/linked.ts';
 
 export const arrangementIds = ['folders', 'packages', 'modules'] as const;
 export type ArrangementId = (typeof arrangementIds)[number];

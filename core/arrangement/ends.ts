@@ -1,5 +1,5 @@
 import { passes, type DependencyFilter } from '../graph/rollUp.ts';
-import type { DependencyTable, ElementTable } from '../link/linked.ts';
+import type { DependencyTable, ElementTable } from '../contracts/linked.ts';
 import { groupKey, groupWithKey } from './arrangement.ts';
 import { unitOfNode, type UnitTree } from './nodes.ts';
 

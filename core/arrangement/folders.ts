@@ -1,5 +1,5 @@
 import { KIND } from '../facts/fileFacts.ts';
-import type { ElementTable } from '../link/linked.ts';
+import type { ElementTable } from '../contracts/linked.ts';
 import { arrange, type Arrangement } from './arrangement.ts';
 
 const known = new WeakMap<ElementTable, Arrangement>();

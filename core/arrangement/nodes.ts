@@ -1,4 +1,4 @@
-import type { ElementTable } from '../link/linked.ts';
+import type { ElementTable } from '../contracts/linked.ts';
 import { isWithin, type Arrangement } from './arrangement.ts';
 import { unitsAt, type Grain, type Units } from './units.ts';
 

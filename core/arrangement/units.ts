@@ -1,5 +1,5 @@
 import { FORM, KIND } from '../facts/fileFacts.ts';
-import type { ElementTable } from '../link/linked.ts';
+import type { ElementTable } from '../contracts/linked.ts';
 import type { Arrangement } from './arrangement.ts';
 
 /** What stands in an open group. With `groups`, what a group holds itself is one. */

@@ -1,4 +1,4 @@
-import { folderOf } from '../link/fileTree.ts';
+import { folderOf } from '../contracts/fileTree.ts';
 
 /** What the build takes for one unit, as its project files say. */
 export interface BuildModule {

@@ -1,4 +1,4 @@
-import { folderOf, joinPath } from '../link/fileTree.ts';
+import { folderOf, joinPath } from '../contracts/fileTree.ts';
 import type { BuildReader, StatedModule } from './buildModule.ts';
 
 /**

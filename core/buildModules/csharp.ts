@@ -1,6 +1,6 @@
 import { isRecord, textOrNull } from '../manifests/manifest.ts';
 import { listOf, parseXml } from '../manifests/jvm.ts';
-import { folderOf, joinPath } from '../link/fileTree.ts';
+import { folderOf, joinPath } from '../contracts/fileTree.ts';
 import type { BuildReader } from './buildModule.ts';
 
 /** A C# project file, as far as it says what its files may name. */

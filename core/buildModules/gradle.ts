@@ -1,4 +1,4 @@
-import { folderOf, foldersAbove, joinPath } from '../link/fileTree.ts';
+import { folderOf, foldersAbove, joinPath } from '../contracts/fileTree.ts';
 import type { BuildReader, StatedModule } from './buildModule.ts';
 
 /**

@@ -1,6 +1,6 @@
 import { isRecord, textOrNull } from '../manifests/manifest.ts';
 import { listOf, parseXml } from '../manifests/jvm.ts';
-import { folderOf } from '../link/fileTree.ts';
+import { folderOf } from '../contracts/fileTree.ts';
 import type { BuildReader, StatedModule } from './buildModule.ts';
 
 /** Maven: each `pom.xml` is a module, known by group and artifact; the group may be that of its parent. */

@@ -1,5 +1,5 @@
 import { parse } from 'jsonc-parser';
-import { folderOf } from '../link/fileTree.ts';
+import { folderOf } from '../contracts/fileTree.ts';
 import { isRecord, textOrNull } from '../manifests/manifest.ts';
 import type { BuildReader, StatedModule } from './buildModule.ts';
 

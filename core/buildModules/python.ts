@@ -1,4 +1,4 @@
-import { folderOf } from '../link/fileTree.ts';
+import { folderOf } from '../contracts/fileTree.ts';
 import { pyproject } from '../manifests/python.ts';
 import type { BuildReader, StatedModule } from './buildModule.ts';
 

@@ -1,4 +1,4 @@
-import { folderOf, foldersAbove, type FileTree } from '../link/fileTree.ts';
+import { folderOf, foldersAbove, type FileTree } from '../contracts/fileTree.ts';
 import type { BuildModule, BuildReader, StatedModule } from './buildModule.ts';
 import { cmake } from './cmake.ts';
 import { csharpProjects } from './csharp.ts';

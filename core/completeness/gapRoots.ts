@@ -1,6 +1,6 @@
 import { KIND } from '../facts/fileFacts.ts';
 import { languageOf } from '../languages/registry.ts';
-import type { Gap } from '../link/linked.ts';
+import type { Gap } from '../contracts/linked.ts';
 import type { SurveyedCodebase } from '../survey.ts';
 
 /** Folders in which what a gap names would be found, the likeliest first: candidates for a source root. */

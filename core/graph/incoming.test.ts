@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { DependencyTable } from '../link/linked.ts';
+import type { DependencyTable } from '../contracts/linked.ts';
 import { incomingRows } from './incoming.ts';
 
 describe('rows in order of what they lead to', () => {

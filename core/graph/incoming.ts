@@ -1,4 +1,4 @@
-import type { DependencyTable } from '../link/linked.ts';
+import type { DependencyTable } from '../contracts/linked.ts';
 
 /** Rows of a dependency table in order of what they lead to; those to element e are `rows[start[e]]` up to `rows[start[e + 1]]`. */
 export interface IncomingRows {

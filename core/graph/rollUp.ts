@@ -1,4 +1,4 @@
-import type { DependencyTable } from '../link/linked.ts';
+import type { DependencyTable } from '../contracts/linked.ts';
 
 /**
  * A directed graph over units 0…count-1 in compressed sparse rows: the edges of unit u are `to[start[u]]` up to

@@ -1,5 +1,5 @@
 import { KIND } from '../facts/fileFacts.ts';
-import { certainties, dependencyKinds, isImportKind, type Certainty } from '../link/linked.ts';
+import { certainties, dependencyKinds, isImportKind, type Certainty } from '../contracts/linked.ts';
 import type { SurveyedCodebase } from '../survey.ts';
 import { typePartsOf } from '../typeParts.ts';
 import type { TypeHierarchy } from './typeHierarchy.ts';

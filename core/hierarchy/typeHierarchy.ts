@@ -1,5 +1,5 @@
 import { KIND } from '../facts/fileFacts.ts';
-import { certainties, dependencyKinds, type Certainty } from '../link/linked.ts';
+import { certainties, dependencyKinds, type Certainty } from '../contracts/linked.ts';
 import type { SurveyedCodebase } from '../survey.ts';
 import { typePartsOf } from '../typeParts.ts';
 

@@ -1,4 +1,5 @@
-import type { GrammarFile, LanguageDefinition } from './language.ts';
+import type { GrammarFile, LanguageDefinition } from '../contracts/language.ts';
+import { globMatcher } from '../search/glob.ts';
 import { c, cpp } from './c/index.ts';
 import { csharp } from './csharp/index.ts';
 import { java } from './java/index.ts';
@@ -16,27 +17,44 @@ export const languages: readonly LanguageDefinition[] = [
   cpp,
 ];
 
-const byEnding = new Map<string, { language: LanguageDefinition; grammar: GrammarFile }>();
-for (const language of languages) {
-  for (const [ending, grammar] of Object.entries(language.endings))
-    byEnding.set(ending, { language, grammar });
+interface Claim {
+  language: LanguageDefinition;
+  grammar: GrammarFile;
 }
 
-/** The language and grammar that a file's ending names, or null. */
-export function languageOf(path: string): { language: LanguageDefinition; grammar: GrammarFile } | null {
-  const dot = path.lastIndexOf('.');
-  return dot < 0 ? null : (byEnding.get(path.slice(dot).toLowerCase()) ?? null);
+/** Tells files by their names: by a pattern for the whole name before the ending. Earlier definitions claim first. */
+export function claims(definitions: readonly LanguageDefinition[]): (path: string) => Claim | null {
+  const byEnding = new Map<string, Claim>();
+  const byName: { matches: (name: string) => boolean; claim: Claim }[] = [];
+  for (const language of definitions) {
+    for (const [ending, grammar] of Object.entries(language.endings))
+      if (!byEnding.has(ending)) byEnding.set(ending, { language, grammar });
+    for (const [pattern, grammar] of Object.entries(language.fileNames ?? {}))
+      byName.push({ matches: globMatcher(pattern), claim: { language, grammar } });
+  }
+  return (path) => {
+    const name = path.slice(path.lastIndexOf('/') + 1);
+    const named = byName.find(({ matches }) => matches(name));
+    if (named) return named.claim;
+    const dot = name.lastIndexOf('.');
+    return dot < 0 ? null : (byEnding.get(name.slice(dot).toLowerCase()) ?? null);
+  };
 }
+
+/** The language and grammar that a file's name tells, or null. */
+export const languageOf = claims(languages);
 
 export function languageNamed(id: string): LanguageDefinition | undefined {
   return languages.find((language) => language.id === id);
 }
 
+const claimsOf = new WeakMap<LanguageDefinition, ReturnType<typeof claims>>();
+
 /** The grammar with which a language reads a file, whatever the file's name. */
 export function grammarFor(language: LanguageDefinition, path: string): GrammarFile {
-  const dot = path.lastIndexOf('.');
-  const own = dot < 0 ? undefined : language.endings[path.slice(dot).toLowerCase()];
-  return own ?? Object.values(language.endings)[0];
+  let ownClaims = claimsOf.get(language);
+  if (!ownClaims) claimsOf.set(language, (ownClaims = claims([language])));
+  return ownClaims(path)?.grammar ?? Object.values(language.endings)[0];
 }
 
 /** The language that a first line such as `#!/usr/bin/env -S node --no-warnings` names, and the program it names. */

@@ -1,4 +1,4 @@
-import { instanceOf, type Value } from './values.ts';
+import { instanceOf, type Value } from '../contracts/values.ts';
 
 /**
  * What is known of the containers that come with the languages: enough to follow their elements. Names of all

@@ -1,5 +1,5 @@
 import { EXPRESSION, FORM, KIND, type FileFacts } from '../facts/fileFacts.ts';
-import { NO_FORM, type ElementTable, type FactsOfFile } from './linked.ts';
+import { NO_FORM, type ElementTable, type FactsOfFile } from '../contracts/linked.ts';
 
 interface Building {
   key: string[];

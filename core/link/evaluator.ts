@@ -1,8 +1,8 @@
 import { EXPRESSION, FLAG, FORM, KIND, REFERENCE } from '../facts/fileFacts.ts';
 import type { FamilyRules } from './families.ts';
-import type { ImportTarget } from './imports.ts';
+import type { ImportTarget } from '../contracts/fileTree.ts';
 import { createExports, scriptGlobals } from './exports.ts';
-import type { FactsOfFile } from './linked.ts';
+import type { FactsOfFile } from '../contracts/linked.ts';
 import {
   applyType,
   awaitedOf,
@@ -11,9 +11,9 @@ import {
   elementOf,
   indexedOf,
 } from './containers.ts';
-import type { Place } from './nameRules.ts';
+import type { Place } from '../contracts/nameRules.ts';
 import { bestOverloads, takes } from './overloads.ts';
-import { instanceOf, type Declared, type Value } from './values.ts';
+import { instanceOf, type Declared, type Value } from '../contracts/values.ts';
 
 /** Resolves the expressions of facts across files. */
 export interface Evaluator {
@@ -49,7 +49,7 @@ interface FileState {
 export function createEvaluator(
   files: readonly FactsOfFile[],
   targets: readonly ImportTarget[][],
-  rules: FamilyRules = noRules,
+  rules: FamilyRules,
 ): Evaluator {
   const { ofFile: rulesOf, ofFamily: rulesOfFamily, familyOf } = rules;
   const states: FileState[] = files.map(() => ({
@@ -410,7 +410,8 @@ export function createEvaluator(
     return files[file].facts.declarations.kind[first] === KIND.type;
   }
 
-  const overloadContext = { files, listOf, parentsOf };
+  const wideningOf = (file: number): readonly string[] => rules.languageOf(file).widening ?? [];
+  const overloadContext = { files, listOf, parentsOf, wideningOf };
   function overloadsMeant(callee: Declared, file: number, args: number): Declared {
     if (args === 0) return callee;
     for (let at: Declared | null = callee, steps = 0; at && steps < MAX_DEPTH; steps++) {
@@ -473,13 +474,6 @@ const TYPE_MEMBER = 3;
 function isFree(form: number): boolean {
   return form !== FORM.class && form !== FORM.interface;
 }
-
-const noRules: FamilyRules = {
-  ofFile: () => null,
-  ofFamily: () => null,
-  familyOf: () => '',
-  definitionOrItself: (place) => place,
-};
 
 const noMembers = new Map<string, number[]>();
 

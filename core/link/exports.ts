@@ -1,8 +1,8 @@
 import type { Evaluator } from './evaluator.ts';
 import type { FamilyRules } from './families.ts';
-import type { ImportTarget } from './imports.ts';
-import type { FactsOfFile } from './linked.ts';
-import type { Value } from './values.ts';
+import type { ImportTarget } from '../contracts/fileTree.ts';
+import type { FactsOfFile } from '../contracts/linked.ts';
+import type { Value } from '../contracts/values.ts';
 
 /** What files pass on to others, by the names under which they do. */
 export interface Exports extends Pick<Evaluator, 'exportOf' | 'exportsOpenly'> {

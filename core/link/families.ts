@@ -1,15 +1,15 @@
-import { languageNamed } from '../languages/registry.ts';
 import type { Evaluator } from './evaluator.ts';
-import type { FileTree } from './fileTree.ts';
-import type { ImportTarget } from './imports.ts';
-import type { FactsOfFile } from './linked.ts';
-import type { NameRules, Place } from './nameRules.ts';
+import type { FileTree, ImportTarget } from '../contracts/fileTree.ts';
+import type { LanguageDefinition, LanguageNamed } from '../contracts/language.ts';
+import type { FactsOfFile } from '../contracts/linked.ts';
+import type { NameRules, Place } from '../contracts/nameRules.ts';
 
 /** The name rules of the languages of a codebase. */
 export interface FamilyRules {
   ofFile(file: number): NameRules | null;
   ofFamily(family: string): NameRules | null;
   familyOf(file: number): string;
+  languageOf(file: number): LanguageDefinition;
   /** The definition that a declaration stands for, or itself. */
   definitionOrItself(place: Place): Place;
 }
@@ -20,13 +20,15 @@ export function familyRules(
   tree: FileTree,
   targets: readonly ImportTarget[][],
   evaluator: () => Evaluator,
+  languageNamed: LanguageNamed,
 ): FamilyRules {
-  const families = files.map(({ language }) => languageNamed(language)?.family ?? language);
+  const languages = files.map(({ language }) => languageNamed(language)!);
+  const families = languages.map(({ family, id }) => family ?? id);
   const rules = new Map<string, NameRules | null>();
   families.forEach((family, file) => {
     if (rules.has(family)) return;
     const own = [...files.keys()].filter((other) => families[other] === family);
-    const made = languageNamed(files[file].language)?.names?.({
+    const made = languages[file].names?.({
       files,
       own,
       tree,
@@ -43,6 +45,7 @@ export function familyRules(
     ofFile,
     ofFamily: (family) => rules.get(family) ?? null,
     familyOf: (file) => families[file],
+    languageOf: (file) => languages[file],
     definitionOrItself: (place) => ofFile(place.file)?.definitionOf?.(place.file, place.declaration) ?? place,
   };
 }

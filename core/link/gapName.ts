@@ -1,9 +1,13 @@
-import { languageNamed } from '../languages/registry.ts';
+import type { LanguageDefinition } from '../contracts/language.ts';
 
 /** A relative path means something else in each folder, so its gap is named from the root. */
-export function gapName(language: string, path: string, specifier: string | null): string {
+export function gapName(
+  language: LanguageDefinition | undefined,
+  path: string,
+  specifier: string | null,
+): string {
   if (specifier === null) return '(computed at run time)';
-  const own = languageNamed(language)?.importName;
+  const own = language?.importName;
   if (own) return own(path, specifier);
   if (!specifier.startsWith('.')) return specifier;
   const parts = path.split('/').slice(0, -1);

@@ -1,9 +1,8 @@
 import type { Evaluator } from './evaluator.ts';
-import type { LeftOutPlace } from './fileTree.ts';
-import type { ImportTarget } from './imports.ts';
-import { languageNamed } from '../languages/registry.ts';
+import type { ImportTarget, LeftOutPlace } from '../contracts/fileTree.ts';
+import type { LanguageNamed } from '../contracts/language.ts';
 import { gapName } from './gapName.ts';
-import type { FactsOfFile, Gap } from './linked.ts';
+import type { FactsOfFile, Gap } from '../contracts/linked.ts';
 
 /** What is referred to and not found: modules, and names that the module imported from does not export. */
 export function collectGaps(
@@ -11,6 +10,7 @@ export function collectGaps(
   targets: ImportTarget[][],
   fileElement: Int32Array,
   evaluator: Evaluator,
+  languageNamed: LanguageNamed,
   accepted: ReadonlySet<string>,
 ): Gap[] {
   const gaps = new Map<string, Gap>();
@@ -32,7 +32,14 @@ export function collectGaps(
     facts.imports.forEach(({ specifier, line }, index) => {
       const target = targets[file][index];
       if (target.kind !== 'gap') return;
-      report(gapName(language, path, specifier), 'module', target.reason, file, line, target.leftOut);
+      report(
+        gapName(languageNamed(language), path, specifier),
+        'module',
+        target.reason,
+        file,
+        line,
+        target.leftOut,
+      );
     });
     if (facts.parse !== 'clean') return;
     facts.importBindings.forEach(({ import: index, name }) => {
@@ -47,7 +54,7 @@ export function collectGaps(
         kind === 'dynamicImport'
       )
         return;
-      if (name === 'default' && files[target.file].language === 'javascript') return;
+      if (name === 'default' && languageNamed(files[target.file].language)?.importsWholeAsDefault) return;
       if (evaluator.exportOf(target.file, name) || hasExport(files[target.file], name)) return;
       if (evaluator.exportsOpenly(target.file)) return;
       const from = languageNamed(language)?.importName?.(path, specifier ?? '') ?? specifier;

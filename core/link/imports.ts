@@ -1,15 +1,7 @@
-import { languageNamed } from '../languages/registry.ts';
-import type { FileTree, GapReason, LeftOutPlace, Resolution } from './fileTree.ts';
+import type { LanguageNamed } from '../contracts/language.ts';
+import type { FileTree, ImportTarget, Resolution } from '../contracts/fileTree.ts';
 import { gapName } from './gapName.ts';
-import type { FactsOfFile } from './linked.ts';
-
-/** Where each import of each file leads: a file (its index), an external (its index), a gap, or nowhere of interest. */
-export type ImportTarget =
-  | { kind: 'file'; file: number; inferred: boolean; isModule?: boolean }
-  | { kind: 'package'; name: string }
-  | { kind: 'external'; external: number }
-  | { kind: 'gap'; reason: GapReason; leftOut?: LeftOutPlace }
-  | { kind: 'asset' };
+import type { FactsOfFile } from '../contracts/linked.ts';
 
 export interface ResolvedImports {
   /** `targets[file][import]`. */
@@ -21,16 +13,19 @@ export interface ResolvedImports {
 export const ACCEPTED = 'accepted';
 
 /** Resolves the imports of all files, each by the rules of its language. */
-export function resolveImports(files: FactsOfFile[], tree: FileTree): ResolvedImports {
+export function resolveImports(
+  files: FactsOfFile[],
+  tree: FileTree,
+  languageNamed: LanguageNamed,
+): ResolvedImports {
   const fileIndex = new Map(files.map((file, index) => [file.path, index]));
   const resolvers = new Map<string, (file: string, specifier: string, usesRequire: boolean) => Resolution>();
   const found = new Map<string, { key: string; name: string; ecosystem: string }>();
   const resolverOf = (language: string) => {
     let resolver = resolvers.get(language);
     if (!resolver) {
-      const definition = languageNamed(language);
-      if (!definition) throw new Error(`No language ${language}`);
-      resolvers.set(language, (resolver = definition.resolver(tree, files)));
+      resolver = languageNamed(language)!.resolver(tree, files);
+      resolvers.set(language, resolver);
     }
     return resolver;
   };
@@ -40,7 +35,7 @@ export function resolveImports(files: FactsOfFile[], tree: FileTree): ResolvedIm
     path: string,
     specifier: string,
   ): Resolution => {
-    const name = resolution.kind === 'gap' ? gapName(language, path, specifier) : null;
+    const name = resolution.kind === 'gap' ? gapName(languageNamed(language), path, specifier) : null;
     return name !== null && tree.acceptedExternals.has(name)
       ? { kind: 'external', name, ecosystem: ACCEPTED }
       : resolution;

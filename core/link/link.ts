@@ -1,29 +1,41 @@
 import { EXPRESSION, MAX_COLUMN, referenceKinds, REFERENCE } from '../facts/fileFacts.ts';
 import { placeElements, type PlacedElements } from './elements.ts';
 import { createEvaluator, type Evaluator } from './evaluator.ts';
-import type { FileTree } from './fileTree.ts';
+import type { FileTree, ImportTarget } from '../contracts/fileTree.ts';
+import type { LanguageNamed } from '../contracts/language.ts';
 import { collectGaps } from './gaps.ts';
-import { resolveImports, type ImportTarget } from './imports.ts';
+import { implicitImplementations } from './implicitInterfaces.ts';
+import { resolveImports } from './imports.ts';
 import {
   CERTAINTY,
   dependencyKinds,
   type DependencyTable,
   type FactsOfFile,
   type LinkedCodebase,
-} from './linked.ts';
+} from '../contracts/linked.ts';
 import { familyRules, type FamilyRules } from './families.ts';
-import type { Place } from './nameRules.ts';
+import type { Place } from '../contracts/nameRules.ts';
 import { createTargets, type Targets } from './targets.ts';
 import { MAX_CANDIDATES, methodsByName } from './uniqueNames.ts';
 
 /** Told of each file that is linked, for progress. */
 export type OnFile = (done: number, total: number) => void;
 
-/** Joins the facts of all files into elements, dependencies and gaps. `files` are sorted by `comparePaths`. */
-export function link(files: FactsOfFile[], tree: FileTree, onFile: OnFile = () => {}): LinkedCodebase {
-  const { targets, externals } = resolveImports(files, tree);
+/**
+ * Joins the facts of all files into elements, dependencies and gaps. `files` are sorted by `comparePaths`; throws when one is
+ * of a language that `languageNamed` does not know.
+ */
+export function link(
+  files: FactsOfFile[],
+  tree: FileTree,
+  languageNamed: LanguageNamed,
+  onFile: OnFile = () => {},
+): LinkedCodebase {
+  const unknown = files.find(({ language }) => !languageNamed(language));
+  if (unknown) throw new Error(`No language ${unknown.language}`);
+  const { targets, externals } = resolveImports(files, tree, languageNamed);
   const placed = placeElements(files, externals);
-  const rules = familyRules(files, tree, targets, () => evaluator);
+  const rules = familyRules(files, tree, targets, () => evaluator, languageNamed);
   const evaluator: Evaluator = createEvaluator(files, targets, rules);
   const rows = new DependencyRows(placed.table.count);
   const context: Context = {
@@ -37,12 +49,12 @@ export function link(files: FactsOfFile[], tree: FileTree, onFile: OnFile = () =
   };
   const joined = joinsByFile(context);
   files.forEach((_, file) => {
-    for (const { declaration, with: other, kind } of joined.get(file) ?? [])
+    for (const { declaration, with: other, kind, certainty } of joined.get(file) ?? [])
       rows.add(
         placed.declarationElement[file][declaration],
         placed.declarationElement[other.file][other.declaration],
         kind,
-        CERTAINTY.exact,
+        certainty,
         files[file].facts.declarations.startLine[declaration],
         0,
       );
@@ -59,7 +71,7 @@ export function link(files: FactsOfFile[], tree: FileTree, onFile: OnFile = () =
       name,
       ecosystem,
     })),
-    gaps: collectGaps(files, targets, placed.fileElement, evaluator, tree.acceptedExternals),
+    gaps: collectGaps(files, targets, placed.fileElement, evaluator, languageNamed, tree.acceptedExternals),
   };
 }
 
@@ -78,11 +90,12 @@ interface Join {
   declaration: number;
   with: Place;
   kind: number;
+  certainty: number;
 }
 
 /**
  * For each file, its definitions with the declarations elsewhere that announce them (a prototype, a member of a class),
- * and its parts of types with the types' main parts.
+ * its parts of types with the types' main parts, and its types with the interfaces that they are of without saying so.
  */
 function joinsByFile({ files, rules }: Context): Map<number, Join[]> {
   const joined = new Map<number, Join[]>();
@@ -102,12 +115,20 @@ function joinsByFile({ files, rules }: Context): Map<number, Join[]> {
           declaration: definition.declaration,
           with: announced,
           kind: kindNumber.implement,
+          certainty: CERTAINTY.exact,
         });
       }
       const main = mainPart?.(file, declaration);
-      if (main) join(file, { declaration, with: main, kind: kindNumber.part });
+      if (main) join(file, { declaration, with: main, kind: kindNumber.part, certainty: CERTAINTY.exact });
     }
   });
+  for (const { type, interface: asked } of implicitImplementations(files, rules.languageOf))
+    join(type.file, {
+      declaration: type.declaration,
+      with: asked,
+      kind: kindNumber.implement,
+      certainty: CERTAINTY.inferred,
+    });
   return joined;
 }
 

@@ -1,12 +1,14 @@
 import { ANY_NUMBER, KIND, parameterRange } from '../facts/fileFacts.ts';
-import type { FactsOfFile } from './linked.ts';
-import type { Declared, Value } from './values.ts';
+import type { FactsOfFile } from '../contracts/linked.ts';
+import type { Declared, Value } from '../contracts/values.ts';
 
 interface OverloadContext {
   files: readonly FactsOfFile[];
   /** The values of a list of expressions. */
   listOf(file: number, list: number): (Value | null)[];
   parentsOf(file: number, declaration: number): Value[];
+  /** The primitive types of a file's language, each of which fits where a later one is asked for. */
+  wideningOf(file: number): readonly string[];
 }
 
 /** An argument that cannot be what the parameter asks for. */
@@ -65,27 +67,30 @@ function scoreOf(context: OverloadContext, file: number, d: number, args: (Value
   const parameters = declarations.parameters[d];
   if (parameters === 0) return 0;
   const types = context.listOf(file, expressions.b[parameters]);
+  const order = context.wideningOf(file);
   let total = 0;
   for (let i = 0; i < args.length && i < types.length; i++) {
-    const score = fit(context, args[i], types[i]);
+    const score = fit(context, args[i], types[i], order);
     if (score === IMPOSSIBLE) return IMPOSSIBLE;
     total += score;
   }
   return total;
 }
 
-const whole = ['byte', 'short', 'char', 'int', 'long'];
-const broken = ['float', 'double'];
-
 /** How well a value fits a parameter of a type: more is better, 0 when nothing is known. */
-function fit(context: OverloadContext, value: Value | null, type: Value | null): number {
+function fit(
+  context: OverloadContext,
+  value: Value | null,
+  type: Value | null,
+  order: readonly string[],
+): number {
   if (!value || !type) return 0;
   if (value.tag === 'literal') {
     if (type.tag === 'declared') return value.name === 'null' ? 0 : IMPOSSIBLE;
     if (type.tag !== 'literal' && type.tag !== 'global' && type.tag !== 'external') return 0;
     const wanted = type.name ?? '';
     if (wanted === value.name) return 4;
-    return type.tag === 'literal' ? widening(value.name, wanted) : 0;
+    return type.tag === 'literal' ? widening(value.name, wanted, order) : 0;
   }
   if (value.tag !== 'instance') return 0;
   if (value.type.tag !== 'declared')
@@ -97,8 +102,7 @@ function fit(context: OverloadContext, value: Value | null, type: Value | null):
 }
 
 /** A smaller number fits where a larger is wanted, the better the closer. */
-function widening(from: string, to: string): number {
-  const order = [...whole, ...broken];
+function widening(from: string, to: string, order: readonly string[]): number {
   const steps = order.indexOf(to) - order.indexOf(from);
   if (!order.includes(from) || !order.includes(to)) return IMPOSSIBLE;
   return steps < 0 ? IMPOSSIBLE : Math.max(1, 4 - steps);

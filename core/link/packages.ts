@@ -1,7 +1,7 @@
 import { FLAG, FORM, KIND } from '../facts/fileFacts.ts';
-import type { FactsOfFile } from './linked.ts';
-import type { Place } from './nameRules.ts';
-import type { Value } from './values.ts';
+import type { FactsOfFile } from '../contracts/linked.ts';
+import type { Place } from '../contracts/nameRules.ts';
+import type { Value } from '../contracts/values.ts';
 
 /** What packages or namespaces hold, over all files of a family of languages. */
 export interface PackageIndex {

@@ -2,8 +2,8 @@ import { FLAG, FORM, KIND, REFERENCE, type FileFacts } from '../facts/fileFacts.
 import type { PlacedElements } from './elements.ts';
 import type { Evaluator } from './evaluator.ts';
 import type { FamilyRules } from './families.ts';
-import { CERTAINTY, type FactsOfFile } from './linked.ts';
-import type { Declared, Value } from './values.ts';
+import { CERTAINTY, type FactsOfFile } from '../contracts/linked.ts';
+import type { Declared, Value } from '../contracts/values.ts';
 
 /** An element that a reference means, as which kind of reference, and how sure that is. */
 export interface Target {

@@ -1,7 +1,7 @@
 import { KIND } from '../facts/fileFacts.ts';
 import type { FamilyRules } from './families.ts';
-import type { FactsOfFile } from './linked.ts';
-import type { Place } from './nameRules.ts';
+import type { FactsOfFile } from '../contracts/linked.ts';
+import type { Place } from '../contracts/nameRules.ts';
 
 /** More candidates than this say nothing. */
 export const MAX_CANDIDATES = 4;
@@ -10,11 +10,14 @@ export const MAX_CANDIDATES = 4;
  * Methods by family and name (`java:quote`), for calls on a receiver nothing is known of. Names that the language's own objects have are left
  * out: `items.push()` is hardly a call of the one method in the codebase that is called `push`.
  */
-export function methodsByName(files: FactsOfFile[], { familyOf, ofFile }: FamilyRules): Map<string, Place[]> {
+export function methodsByName(
+  files: FactsOfFile[],
+  { familyOf, languageOf }: FamilyRules,
+): Map<string, Place[]> {
   const methods = new Map<string, Place[]>();
   files.forEach(({ facts: { declarations, names } }, file) => {
     const family = familyOf(file);
-    const common = ofFile(file)?.commonNames ?? nativeNames;
+    const common = languageOf(file).commonNames;
     for (let d = 0; d < declarations.count; d++) {
       const parent = declarations.parent[d];
       if (declarations.kind[d] !== KIND.routine || parent < 0) continue;
@@ -28,42 +31,4 @@ export function methodsByName(files: FactsOfFile[], { familyOf, ofFile }: Family
     }
   });
   return methods;
-}
-
-const natives: object[] = [
-  Object,
-  Array,
-  Function,
-  String,
-  Number,
-  Boolean,
-  Symbol,
-  Map,
-  Set,
-  WeakMap,
-  WeakSet,
-  Promise,
-  RegExp,
-  Date,
-  Error,
-  ArrayBuffer,
-  Uint8Array,
-  DataView,
-].flatMap((native) => [native, native.prototype as object]);
-
-const nativeNames = new Set<string>(
-  [
-    ...natives,
-    Object.getPrototypeOf(Uint8Array.prototype) as object,
-    Object.getPrototypeOf(Object.getPrototypeOf([][Symbol.iterator]())) as object,
-    Math,
-    JSON,
-    Reflect,
-  ].flatMap((native) => Object.getOwnPropertyNames(native)),
-);
-for (const name of `next return throw log warn info debug trace addEventListener removeEventListener dispatchEvent
-  appendChild removeChild querySelector querySelectorAll getAttribute setAttribute getContext getElementById
-  createElement focus blur click play pause abort fetch json text blob send close open start stop write read end
-  emit on once off pipe destroy dispose then`.split(/\s+/)) {
-  nativeNames.add(name);
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { surveyText } from '../../tests/surveyText.ts';
-import { declaredAndUsed } from './declaredAndUsed.ts';
+import { declaredAndUsed } from '../completeness/declaredAndUsed.ts';
 import { readManifests } from './readManifests.ts';
 
 /** `name version (use)` of each external that one project file declares. */

@@ -1,6 +1,6 @@
 import { KIND, type FigureName } from '../facts/fileFacts.ts';
 import { EVERYTHING_RESOLVED, passes } from '../graph/rollUp.ts';
-import { dependencyKinds } from '../link/linked.ts';
+import { dependencyKinds } from '../contracts/linked.ts';
 import type { SurveyedCodebase } from '../survey.ts';
 import { noValues, ofInside, type Measure } from './measure.ts';
 

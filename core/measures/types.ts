@@ -1,7 +1,7 @@
 import { FLAG, FORM, KIND } from '../facts/fileFacts.ts';
 import { EVERYTHING_RESOLVED, passes } from '../graph/rollUp.ts';
 import { membersOf, typeHierarchy } from '../hierarchy/typeHierarchy.ts';
-import { dependencyKinds } from '../link/linked.ts';
+import { dependencyKinds } from '../contracts/linked.ts';
 import type { SurveyedCodebase } from '../survey.ts';
 import { typePartsOf } from '../typeParts.ts';
 import { noValues, type Measure } from './measure.ts';

@@ -3,7 +3,7 @@ import { byFolders } from '../../core/arrangement/folders.ts';
 import { unitTree } from '../../core/arrangement/nodes.ts';
 import { elementKinds } from '../../core/facts/fileFacts.ts';
 import { EVERYTHING_RESOLVED } from '../../core/graph/rollUp.ts';
-import { certainties, dependencyKinds } from '../../core/link/linked.ts';
+import { certainties, dependencyKinds } from '../../core/contracts/linked.ts';
 import { catalogue } from '../../core/measures/catalogue.ts';
 import type { MeasuredKind } from '../../core/measures/measure.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';

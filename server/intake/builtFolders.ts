@@ -1,6 +1,6 @@
 import { parse as parseJsonc } from 'jsonc-parser';
 import { languageOf } from '../../core/languages/registry.ts';
-import { joinPath } from '../../core/link/fileTree.ts';
+import { joinPath } from '../../core/contracts/fileTree.ts';
 import type { Walked } from './walk.ts';
 
 const builtName = /^(dist|build|lib|out|output|esm|cjs|es|umd|types)([-_.][\w.-]+)?$/;

@@ -1,4 +1,4 @@
-import type { FileTree } from '../../core/link/fileTree.ts';
+import type { FileTree } from '../../core/contracts/fileTree.ts';
 import type { Intake } from './intake.ts';
 import type { LeftOut } from './reasons.ts';
 import type { IntakeRules } from './rules.ts';

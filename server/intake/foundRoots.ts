@@ -1,6 +1,6 @@
 import { parse as parseJsonc } from 'jsonc-parser';
 import { isRecord } from '../../core/manifests/manifest.ts';
-import { folderOf, joinPath } from '../../core/link/fileTree.ts';
+import { folderOf, joinPath } from '../../core/contracts/fileTree.ts';
 
 /** A folder from which a project file has imports resolved. */
 export interface FoundRoot {

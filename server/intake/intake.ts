@@ -6,7 +6,7 @@ import {
   languages,
 } from '../../core/languages/registry.ts';
 import { otherInterpreters, whatItIs } from '../../core/languages/otherFiles.ts';
-import type { IncludePath, LanguageDefinition } from '../../core/languages/language.ts';
+import type { IncludePath, LanguageDefinition } from '../../core/contracts/language.ts';
 import { Problem } from '../problem.ts';
 import type { CodeSource } from '../source/codeSource.ts';
 import { builtFolders, squeezedFolders } from './builtFolders.ts';

@@ -1,6 +1,6 @@
 import { Packr } from 'msgpackr';
 import { declarationForms, elementKinds, figureNames, type FigureName } from '../../core/facts/fileFacts.ts';
-import { NO_FORM, certainties, dependencyKinds } from '../../core/link/linked.ts';
+import { NO_FORM, certainties, dependencyKinds } from '../../core/contracts/linked.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { Problem } from '../problem.ts';
 import { narrowed, packStrings, unpackStrings, type PackedStrings } from './columns.ts';

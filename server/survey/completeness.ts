@@ -3,10 +3,10 @@ import { declaredTwice, type DoubleDeclaration } from '../../core/completeness/d
 import { doubtfulExternals, gapRoots, type DoubtfulExternal } from '../../core/completeness/gapRoots.ts';
 import { neverReferredTo } from '../../core/completeness/neverReferredTo.ts';
 import { sameNames, type NameClash } from '../../core/completeness/sameName.ts';
-import type { EntryPoint } from '../../core/languages/language.ts';
-import { foldersAbove, folderOf } from '../../core/link/fileTree.ts';
+import type { EntryPoint } from '../../core/contracts/language.ts';
+import { foldersAbove, folderOf } from '../../core/contracts/fileTree.ts';
 import { readManifests } from '../../core/manifests/readManifests.ts';
-import type { Gap } from '../../core/link/linked.ts';
+import type { Gap } from '../../core/contracts/linked.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 
 /** What a survey found missing, doubled or unused: all that may mislead whoever takes it for the whole system. */

@@ -1,7 +1,7 @@
 import { languages } from '../../core/languages/registry.ts';
-import type { EntryPoint } from '../../core/languages/language.ts';
-import type { FileTree } from '../../core/link/fileTree.ts';
-import type { FactsOfFile } from '../../core/link/linked.ts';
+import type { EntryPoint } from '../../core/contracts/language.ts';
+import type { FileTree } from '../../core/contracts/fileTree.ts';
+import type { FactsOfFile } from '../../core/contracts/linked.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import type { Intake } from '../intake/intake.ts';
 

@@ -5,7 +5,7 @@ import { workerFile } from '../installation.ts';
 import type { CodeSource } from '../source/codeSource.ts';
 import type { IntakeFile } from '../intake/intake.ts';
 import type { Learnt } from './learnt.ts';
-import type { Constructs } from '../../core/languages/reading/constructs.ts';
+import type { Constructs } from '../../core/facts/constructs.ts';
 import type { ConstructsTask, ExtractResult, ExtractTask } from '../work/extractWorker.ts';
 
 /** How long a thread without work is kept, with its parser loaded. */
@@ -37,7 +37,7 @@ export function warmUp(): void {
 
 /** Takes a text apart in a worker thread; null when it cannot be parsed. */
 export async function constructsInPool(task: ConstructsTask): Promise<Constructs | null> {
-  const found: unknown = await sharedPool().run(task as never, { name: 'constructsOf' });
+  const found: unknown = await sharedPool().run(task as never, { name: 'constructsOfText' });
   return found as Constructs | null;
 }
 

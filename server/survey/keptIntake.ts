@@ -1,4 +1,4 @@
-import type { EntryPoint } from '../../core/languages/language.ts';
+import type { EntryPoint } from '../../core/contracts/language.ts';
 import type { Submodule } from '../intake/intake.ts';
 import type { SourceSurvey } from './surveySource.ts';
 

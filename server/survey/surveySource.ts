@@ -1,6 +1,6 @@
 import { comparePaths } from '../../core/link/elements.ts';
-import type { EntryPoint } from '../../core/languages/language.ts';
-import type { FactsOfFile } from '../../core/link/linked.ts';
+import type { EntryPoint } from '../../core/contracts/language.ts';
+import type { FactsOfFile } from '../../core/contracts/linked.ts';
 import { languagesInWords } from '../../core/languages/registry.ts';
 import { assembleSurvey, type SurveyedCodebase } from '../../core/survey.ts';
 import { fileTreeOf } from '../intake/fileTree.ts';

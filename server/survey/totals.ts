@@ -4,7 +4,7 @@ import { KIND } from '../../core/facts/fileFacts.ts';
 import { cycles } from '../../core/graph/components.ts';
 import { propagationCost } from '../../core/graph/reach.ts';
 import { rollUp } from '../../core/graph/rollUp.ts';
-import { isImportKind } from '../../core/link/linked.ts';
+import { isImportKind } from '../../core/contracts/linked.ts';
 import { fileGraph } from '../../core/measures/coupling.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { withoutTests } from '../../core/testCode.ts';

@@ -1,7 +1,7 @@
 import { elementKinds } from '../../core/facts/fileFacts.ts';
 import type { DoubtfulExternal } from '../../core/completeness/gapRoots.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
-import type { Gap } from '../../core/link/linked.ts';
+import type { Gap } from '../../core/contracts/linked.ts';
 import { ACCEPTED } from '../../core/link/imports.ts';
 import type { IntakeRules } from '../intake/rules.ts';
 import { gapItem, type Completeness } from '../survey/completeness.ts';

@@ -1,10 +1,5 @@
 import { KIND } from '../../core/facts/fileFacts.ts';
-import {
-  CONSTRUCT,
-  lastSpanBefore,
-  type Constructs,
-  type Meaning,
-} from '../../core/languages/reading/constructs.ts';
+import { CONSTRUCT, lastSpanBefore, type Constructs, type Meaning } from '../../core/facts/constructs.ts';
 import { lineStartsOf } from '../../core/languages/reading/reading.ts';
 import { placedDeclarations } from '../../core/link/elements.ts';
 import {
@@ -13,7 +8,7 @@ import {
   isImportKind,
   type Certainty,
   type DependencyKind,
-} from '../../core/link/linked.ts';
+} from '../../core/contracts/linked.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { firstRow } from './picture/neighbours.ts';
 import { labelOf, type ElementLabel } from './ground/elements.ts';

@@ -1,4 +1,4 @@
-import { NO_FORM } from '../../core/link/linked.ts';
+import { NO_FORM } from '../../core/contracts/linked.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import type { ReadText } from '../source/readText.ts';
 

@@ -1,4 +1,4 @@
-import { joinPath, folderOf } from '../../core/link/fileTree.ts';
+import { joinPath, folderOf } from '../../core/contracts/fileTree.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { isDocument } from '../intake/names.ts';
 import { Problem } from '../problem.ts';

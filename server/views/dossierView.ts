@@ -3,7 +3,7 @@ import { unitOfNode } from '../../core/arrangement/nodes.ts';
 import type { Grain } from '../../core/arrangement/units.ts';
 import { declarationForms, KIND } from '../../core/facts/fileFacts.ts';
 import { EVERYTHING_RESOLVED } from '../../core/graph/rollUp.ts';
-import { NO_FORM } from '../../core/link/linked.ts';
+import { NO_FORM } from '../../core/contracts/linked.ts';
 import type { MeasuredKind } from '../../core/measures/measure.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { describe, type Description } from './described.ts';

@@ -1,5 +1,5 @@
 import { declarationForms, elementKinds, type ElementKind } from '../../core/facts/fileFacts.ts';
-import { NO_FORM } from '../../core/link/linked.ts';
+import { NO_FORM } from '../../core/contracts/linked.ts';
 import { parseFindQuery, type FindQuery } from '../../core/search/findQuery.ts';
 import { nameMatcher, type Candidate } from '../../core/search/namePattern.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';

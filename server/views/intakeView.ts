@@ -43,6 +43,8 @@ export interface IntakeSheet {
   /** Roots that project files name. */
   roots: FoundRoot[];
   rules: IntakeRules;
+  /** True when a language that is read is helped by knowing the macros of the build. */
+  takesMacros: boolean;
   /** Languages that a file may be taken for. */
   known: { id: string; name: string }[];
 }
@@ -87,6 +89,7 @@ export function intakeView({ intake, takenAt, commit, rules }: StoredIntake, que
     projectFiles: projectFiles(intake, rules),
     roots: [...foundRoots(intake.manifests), ...includePaths(intake)].slice(0, LISTED),
     rules,
+    takesMacros: intake.files.some(({ language }) => languageNamed(language)?.learnDefined !== undefined),
     known: languages.map(({ id, name }) => ({ id, name })),
   };
 }

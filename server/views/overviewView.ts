@@ -1,7 +1,7 @@
 import { KIND } from '../../core/facts/fileFacts.ts';
-import type { EntryPoint } from '../../core/languages/language.ts';
+import type { EntryPoint } from '../../core/contracts/language.ts';
 import { languages } from '../../core/languages/registry.ts';
-import { declaredAndUsed } from '../../core/manifests/declaredAndUsed.ts';
+import { declaredAndUsed } from '../../core/completeness/declaredAndUsed.ts';
 import { readManifests } from '../../core/manifests/readManifests.ts';
 import { measureNamed } from '../../core/measures/catalogue.ts';
 import { outliersOf } from '../../core/measures/outliers.ts';

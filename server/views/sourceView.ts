@@ -1,4 +1,4 @@
-import { dependencyKinds, isImportKind, type DependencyKind } from '../../core/link/linked.ts';
+import { dependencyKinds, isImportKind, type DependencyKind } from '../../core/contracts/linked.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { Problem } from '../problem.ts';
 import type { ReadText } from '../source/readText.ts';

@@ -20,7 +20,7 @@ import { scopeView } from './scopeView.ts';
 import { sourceView } from './sourceView.ts';
 import { keyIndex } from './ground/keyIndex.ts';
 import { counted, testElements } from './ground/tests.ts';
-import { dependencyKinds } from '../../core/link/linked.ts';
+import { dependencyKinds } from '../../core/contracts/linked.ts';
 
 const any = filterOf('any', 'resolved');
 const reading = (folder: string): ReadText => textReader(folderOrigin(folder), null, '');

@@ -1,8 +1,9 @@
 import { createHash } from 'node:crypto';
 import { deflateRawSync } from 'node:zlib';
-import type { FileFacts } from '../../core/facts/fileFacts.ts';
+import { unreadFacts } from '../../core/languages/reading/assemble.ts';
+import { constructsOf, factsOf, type LanguageText } from '../../core/languages/readText.ts';
 import { languageNamed } from '../../core/languages/registry.ts';
-import { readConstructs, type Constructs } from '../../core/languages/reading/constructs.ts';
+import type { Constructs } from '../../core/facts/constructs.ts';
 import { decode } from '../intake/decode.ts';
 import type { FileLocation } from '../source/codeSource.ts';
 import { readLocation } from '../source/readLocation.ts';
@@ -30,10 +31,10 @@ let runtime: Promise<ParserRuntime> | undefined;
  * only starts the parser.
  */
 export default async function extractBatch(task: ExtractTask): Promise<ExtractResult[]> {
-  const parser = await (runtime ??= createParserRuntime());
   const results: ExtractResult[] = [];
+  if (task.files.length === 0) await (runtime ??= createParserRuntime());
   for (const file of task.files)
-    results.push(await extractFile(parser, file, lessonOf(task, file.learntId), task.keepsTexts));
+    results.push(await extractFile(file, lessonOf(task, file.learntId), task.keepsTexts));
   return results;
 }
 
@@ -45,27 +46,29 @@ export interface ConstructsTask {
 }
 
 /** What the stretches of a text are; null when it cannot be parsed. */
-export async function constructsOf({
+export async function constructsOfText({
   text,
-  language: id,
+  language,
   grammar,
 }: ConstructsTask): Promise<Constructs | null> {
+  return withParser(null, (parser) => constructsOf({ text, language: needed(language), grammar }, parser));
+}
+
+/** What a parser gives, or `otherwise` when it gives up, as it may on absurd nesting; it cannot be trusted after that. */
+async function withParser<T>(otherwise: T, read: (parser: ParserRuntime) => Promise<T>): Promise<T> {
   const parser = await (runtime ??= createParserRuntime());
-  const definition = languageNamed(id);
-  if (!definition) throw new Error(`No language ${id}`);
-  const language = await parser.language(grammar);
-  let tree = null;
   try {
-    tree = parser.parse(language, definition.textToParse(text, grammar));
-    if (!tree) return null;
-    const parsed = { tree, calls: parser.calls, language };
-    return readConstructs(definition.scopes(text, parsed), parsed);
+    return await read(parser);
   } catch {
     runtime = undefined;
-    return null;
-  } finally {
-    tree?.delete();
+    return otherwise;
   }
+}
+
+function needed(id: string): LanguageText['language'] {
+  const language = languageNamed(id);
+  if (!language) throw new Error(`No language ${id}`);
+  return language;
 }
 
 let last: { id: string; bytes: Uint8Array } | null = null;
@@ -78,7 +81,6 @@ function lessonOf({ learnt }: ExtractTask, id: string | undefined): Uint8Array |
 }
 
 async function extractFile(
-  parser: ParserRuntime,
   file: ExtractTask['files'][number],
   learnt: Uint8Array | undefined,
   keepsText: boolean,
@@ -95,30 +97,12 @@ async function extractFile(
   const hash = createHash('sha256').update(bytes).digest('hex');
   const text = decode(bytes);
   if (text === null) return { path, hash, kind: 'leftOut', reason: 'binary', detail: 'it holds NUL bytes' };
-  const packed = packFacts(await factsOf(parser, file, text, learnt));
+  const language = needed(file.language);
+  const facts = await withParser(null, (parser) =>
+    factsOf({ text, language, grammar: file.grammar, learnt }, parser),
+  );
+  const packed = packFacts(facts ?? unreadFacts(text));
   return keepsText
     ? { path, hash, kind: 'facts', packed, text: deflateRawSync(text, { level: 1 }) }
     : { path, hash, kind: 'facts', packed };
-}
-
-async function factsOf(
-  parser: ParserRuntime,
-  { language: id, grammar }: ExtractTask['files'][number],
-  text: string,
-  learnt: Uint8Array | undefined,
-): Promise<FileFacts> {
-  const definition = languageNamed(id);
-  if (!definition) throw new Error(`No language ${id}`);
-  const language = await parser.language(grammar);
-  let tree = null;
-  try {
-    tree = parser.parse(language, definition.textToParse(text, grammar, learnt));
-    if (tree) return definition.read(text, { tree, calls: parser.calls, language }, learnt);
-  } catch {
-    // The parser itself gave up, as it may on absurd nesting; its state cannot be trusted after that.
-    runtime = undefined;
-  } finally {
-    tree?.delete();
-  }
-  return definition.unread(text);
 }

@@ -1,14 +1,13 @@
 import { readFileSync } from 'node:fs';
-import { Language, Parser, type Tree } from 'web-tree-sitter';
-import type { CursorCalls } from '../../core/languages/reading/syntaxTable.ts';
+import { Language, Parser } from 'web-tree-sitter';
+import type { CursorCalls } from '../../core/contracts/language.ts';
+import type { TextParser } from '../../core/languages/readText.ts';
 import { packageFile } from '../installation.ts';
 
 /** The WebAssembly runtime of one thread, and the grammars it has loaded. */
-export interface ParserRuntime {
+export interface ParserRuntime extends TextParser {
   calls: CursorCalls;
   language(grammar: string): Promise<Language>;
-  /** Null when the text takes longer than the limit to parse. */
-  parse(language: Language, text: string): Tree | null;
 }
 
 /** A file that takes longer is given up and reported as failed. */
@@ -22,24 +21,27 @@ export async function createParserRuntime(): Promise<ParserRuntime> {
     throw new Error('web-tree-sitter has other exports than expected');
   const parser = new Parser();
   const loaded = new Map<string, Language>();
+  const calls = module as CursorCalls;
+  const loadedLanguage = async (grammar: string): Promise<Language> => {
+    let language = loaded.get(grammar);
+    if (!language) {
+      language = await Language.load(readFileSync(packageFile(grammar)));
+      loaded.set(grammar, language);
+    }
+    return language;
+  };
   return {
-    calls: module as CursorCalls,
-    async language(grammar) {
-      let language = loaded.get(grammar);
-      if (!language) {
-        language = await Language.load(readFileSync(packageFile(grammar)));
-        loaded.set(grammar, language);
-      }
-      return language;
-    },
-    parse(language, text) {
+    calls,
+    language: loadedLanguage,
+    async parse(grammar, text) {
+      const language = await loadedLanguage(grammar);
       parser.setLanguage(language);
       const started = performance.now();
       const tree = parser.parse(text, null, {
         progressCallback: () => performance.now() - started > PARSE_LIMIT_MS,
       });
       if (!tree) parser.reset();
-      return tree;
+      return tree && { tree, calls, grammar, language };
     },
   };
 }

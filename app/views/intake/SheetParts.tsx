@@ -185,12 +185,10 @@ export function ImportRoots({ sheet }: { sheet: IntakeSheet }) {
   );
 }
 
-const usesMacros = new Set(['c', 'cpp']);
-
 /** Macros that the build of C and C++ defines, where the codebase itself does not. */
 export function DefinedMacros({ sheet }: { sheet: IntakeSheet }) {
   const { send } = useEdit();
-  if (!sheet.languages.some(({ id }) => usesMacros.has(id))) return null;
+  if (!sheet.takesMacros) return null;
   return (
     <section className="block">
       <h2>

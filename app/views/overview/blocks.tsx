@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import type { EntryPoint } from '../../../core/languages/language.ts';
+import type { EntryPoint } from '../../../core/contracts/language.ts';
 import type { Overview, OutlierRow } from '../../../server/views/overviewView.ts';
 import { ElementName } from '../../frame/ElementName.tsx';
 import { useElementLinks } from '../../frame/elementLinks.ts';

@@ -1,6 +1,6 @@
 import { StateEffect, StateField, type EditorState, type Extension, type Range } from '@codemirror/state';
 import { Decoration, EditorView, type DecorationSet } from '@codemirror/view';
-import { CONSTRUCT, constructNames, lastSpanBefore } from '../../../core/languages/reading/constructs.ts';
+import { CONSTRUCT, constructNames, lastSpanBefore } from '../../../core/facts/constructs.ts';
 import type { SourceConstructs, SourceLink } from '../../../server/views/constructsView.ts';
 
 /** Told to an editor when it is known what stands in its text. */

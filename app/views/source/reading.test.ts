@@ -1,6 +1,6 @@
 import { EditorState } from '@codemirror/state';
 import { describe, expect, it } from 'vitest';
-import { CONSTRUCT } from '../../../core/languages/reading/constructs.ts';
+import { CONSTRUCT } from '../../../core/facts/constructs.ts';
 import type { SourceConstructs } from '../../../server/views/constructsView.ts';
 import type { OutlineRow } from '../../../server/views/outlineView.ts';
 import { constructs, isUnresolvedName, linkAt, setConstructs } from './constructs.ts';

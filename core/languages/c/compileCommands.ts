@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { normalPath, type FileTree } from '../../link/fileTree.ts';
+import { normalPath, type FileTree } from '../../contracts/fileTree.ts';
 
 const schema = z.array(
   z.object({

@@ -7,7 +7,7 @@ import {
   parameterRange,
   type FileFacts,
 } from '../../facts/fileFacts.ts';
-import type { NameContext, Place } from '../../link/nameRules.ts';
+import type { NameContext, Place } from '../../contracts/nameRules.ts';
 import type { PackageIndex } from '../../link/packages.ts';
 
 /** Joins declarations without a body to the definitions that they announce. */

@@ -1,6 +1,12 @@
-import { foldersAbove, folderOf, joinPath, type FileTree, type Resolution } from '../../link/fileTree.ts';
-import type { FactsOfFile } from '../../link/linked.ts';
-import type { IncludePath, IncludingFile } from '../language.ts';
+import {
+  foldersAbove,
+  folderOf,
+  joinPath,
+  type FileTree,
+  type Resolution,
+} from '../../contracts/fileTree.ts';
+import type { FactsOfFile } from '../../contracts/linked.ts';
+import type { IncludePath, IncludingFile } from '../../contracts/language.ts';
 import { compileCommands } from './compileCommands.ts';
 import { cHeaders, cppHeaders } from './standardHeaders.ts';
 

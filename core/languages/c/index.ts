@@ -1,10 +1,10 @@
-import type { LanguageDefinition } from '../language.ts';
-import { unreadFacts } from '../reading/assemble.ts';
+import type { LanguageDefinition } from '../../contracts/language.ts';
+import { grammarReader } from '../reading/grammarReader.ts';
 import { mainRoutines } from '../reading/mainRoutines.ts';
-import { readSyntax } from '../reading/syntaxTable.ts';
+import { numbersByWidth } from '../reading/primitives.ts';
 import { extractFacts, readDeclarations } from './extract.ts';
 import { createResolver, family, includePaths, includesIn } from './includes.ts';
-import { nativeNames } from './names.ts';
+import { commonNames, nativeNames } from './names.ts';
 import { learnDefinedMacros, learnMacros, macroTable, type MacroTable } from './prepare/macros.ts';
 import { openTable, packTable } from './prepare/packedTable.ts';
 import { prepare } from './prepare/prepare.ts';
@@ -27,49 +27,27 @@ function tableFor(text: string, learnt: Uint8Array | undefined): MacroTable {
   return table;
 }
 
-const shared: Pick<
-  LanguageDefinition,
-  | 'family'
-  | 'learn'
-  | 'learnDefined'
-  | 'includesIn'
-  | 'includePaths'
-  | 'combine'
-  | 'textToParse'
-  | 'unread'
-  | 'read'
-  | 'scopes'
-  | 'entryPoints'
-  | 'standsAlone'
-  | 'resolver'
-  | 'names'
-> = {
+const shared = {
   family,
   learn: learnMacros,
   learnDefined: learnDefinedMacros,
   includesIn,
   includePaths,
   combine: (lines) => packTable(macroTable(lines)),
-  textToParse: (text, _, learnt) => prepare(text, tableFor(text, learnt)).text,
-  unread: unreadFacts,
-  read: (text, { tree, calls, language }, learnt) =>
-    extractFacts(
-      text,
-      readSyntax(tree, calls, vocabulary.of(language)),
-      prepare(text, tableFor(text, learnt)),
-    ),
-  scopes: (text, { tree, calls, language }, learnt) =>
-    readDeclarations(
-      text,
-      readSyntax(tree, calls, vocabulary.of(language)),
-      prepare(text, tableFor(text, learnt)),
-    ),
+  reader: grammarReader({
+    vocabulary,
+    prepare: (text, _, learnt) => prepare(text, tableFor(text, learnt)),
+    extractFacts,
+    readDeclarations,
+  }),
   entryPoints: (_, files) => mainRoutines(files, ['c', 'cpp']),
   // What is compiled is listed by the build; only headers are there to be included.
   standsAlone: (path) => /\.(c|cc|cpp|cxx|c\+\+)$/i.test(path),
   resolver: createResolver,
   names: nativeNames,
-};
+  commonNames,
+  widening: numbersByWidth,
+} satisfies Partial<LanguageDefinition>;
 
 export const c: LanguageDefinition = {
   ...shared,

@@ -1,7 +1,7 @@
 import { FLAG, KIND } from '../../facts/fileFacts.ts';
-import type { NameContext, NameRules, Place } from '../../link/nameRules.ts';
+import type { NameContext, NameRules, Place } from '../../contracts/nameRules.ts';
 import { declaredAt, indexPackages } from '../../link/packages.ts';
-import type { Value } from '../../link/values.ts';
+import type { Value } from '../../contracts/values.ts';
 import { family } from './includes.ts';
 import { joinDefinitions } from './definitions.ts';
 
@@ -83,12 +83,11 @@ export function nativeNames(context: NameContext): NameRules {
     callsMakeInstances: true,
     promotesEnumerators: true,
     mayBeLeftOut: (file) => anyhow.has(file) && !sure.has(file),
-    commonNames,
   };
 }
 
 /** Methods that the standard library's own types have as well. */
-const commonNames = new Set(
+export const commonNames = new Set(
   `begin end cbegin cend rbegin rend size empty clear push_back pop_back push_front pop_front push pop top front back at
   insert erase emplace emplace_back find count data c_str str substr append assign length resize reserve capacity swap
   get reset release lock unlock try_lock wait notify_one notify_all load store exchange fetch_add first second join detach

@@ -1,8 +1,8 @@
 import { FORM } from '../../facts/fileFacts.ts';
-import type { FactsOfFile } from '../../link/linked.ts';
-import type { NameContext, Place } from '../../link/nameRules.ts';
+import type { FactsOfFile } from '../../contracts/linked.ts';
+import type { NameContext, Place } from '../../contracts/nameRules.ts';
 import type { PackageIndex } from '../../link/packages.ts';
-import type { Value } from '../../link/values.ts';
+import type { Value } from '../../contracts/values.ts';
 
 interface ExtensionContext extends Pick<NameContext, 'parentsOf' | 'evaluate'> {
   files: readonly FactsOfFile[];

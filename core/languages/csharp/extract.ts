@@ -1,7 +1,7 @@
 import type { FileFacts } from '../../facts/fileFacts.ts';
 import { assembleFacts, damagedLines } from '../reading/assemble.ts';
 import { countLines } from '../reading/lineFigures.ts';
-import { newReading } from '../reading/reading.ts';
+import { newReading, type Reading } from '../reading/reading.ts';
 import { measureRoutines } from '../reading/routineFigures.ts';
 import type { SyntaxTable } from '../reading/syntaxTable.ts';
 import { readDocumentation } from '../reading/walk.ts';
@@ -18,6 +18,13 @@ const mayBeEmpty = kindSet(
   K.raw_string_content,
   K.preproc_arg,
 );
+
+/** The declarations and scopes of a file from the syntax of its prepared text; O(nodes). */
+export function readDeclarations(text: string, table: SyntaxTable): Reading {
+  const reading = newReading(text, table);
+  declareAll(reading);
+  return reading;
+}
 
 /** The facts of one C# file from the syntax of its prepared text; O(nodes). */
 export function extractFacts(text: string, table: SyntaxTable, { hidden }: Prepared): FileFacts {

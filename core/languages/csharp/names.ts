@@ -1,9 +1,9 @@
 import { FORM, KIND } from '../../facts/fileFacts.ts';
-import type { Resolution, FileTree } from '../../link/fileTree.ts';
-import type { FactsOfFile } from '../../link/linked.ts';
-import type { NameContext, NameRules } from '../../link/nameRules.ts';
+import type { Resolution, FileTree } from '../../contracts/fileTree.ts';
+import type { FactsOfFile } from '../../contracts/linked.ts';
+import type { NameContext, NameRules } from '../../contracts/nameRules.ts';
 import { indexPackages, type PackageIndex } from '../../link/packages.ts';
-import type { Value } from '../../link/values.ts';
+import type { Value } from '../../contracts/values.ts';
 import { findExtensions } from './extensions.ts';
 import { parseUsing, type Using } from './imports.ts';
 import { findParts, mainPart } from './parts.ts';
@@ -168,7 +168,6 @@ export function csharpNames({
     extensionOf: findExtensions({ files, own, index, parentsOf, evaluate, namespacesSeen, commonNames }),
     sees: (file, other) => projects.sees(files[file].path, files[other].path) && usesNamespaceOf(file, other),
     inheritsByAccess: true,
-    commonNames,
   };
 
   function usesNamespaceOf(file: number, other: number): boolean {
@@ -182,7 +181,7 @@ export function csharpNames({
 }
 
 /** Members that the platform's own types have as well, and operators, which say nothing of what they are applied to. */
-const commonNames = new Set(
+export const commonNames = new Set(
   `Equals GetHashCode ToString GetType Finalize MemberwiseClone CompareTo Compare Dispose DisposeAsync Clone Close
   Add AddRange Remove RemoveAt RemoveAll RemoveRange Clear Contains ContainsKey ContainsValue TryGetValue TryAdd Insert
   IndexOf LastIndexOf CopyTo ToArray ToList ToDictionary ToHashSet Count Any All First FirstOrDefault Last LastOrDefault

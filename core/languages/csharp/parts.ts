@@ -1,6 +1,6 @@
 import { FORM, KIND } from '../../facts/fileFacts.ts';
-import type { FactsOfFile } from '../../link/linked.ts';
-import type { Place } from '../../link/nameRules.ts';
+import type { FactsOfFile } from '../../contracts/linked.ts';
+import type { Place } from '../../contracts/nameRules.ts';
 import type { PackageIndex } from '../../link/packages.ts';
 import type { Projects } from './projects.ts';
 

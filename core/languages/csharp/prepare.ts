@@ -12,18 +12,12 @@ export interface Prepared {
 
 const conditional = /^[ \t]*#[ \t]*(if|elif|else|endif)\b/m;
 
-let last: { text: string; prepared: Prepared } | null = null;
-
 /**
  * Takes conditionals out of a text: their directives, and the arms that cannot be read beside the others, for they
- * split a construct between them. Asked again for the same it gives the same, for parsing and reading ask one after
- * the other. O(text).
+ * split a construct between them. O(text).
  */
 export function prepare(text: string): Prepared {
-  if (last?.text === text) return last.prepared;
-  const prepared = conditional.test(text) ? withoutConditionals(text) : whole(text);
-  last = { text, prepared };
-  return prepared;
+  return conditional.test(text) ? withoutConditionals(text) : whole(text);
 }
 
 function whole(text: string): Prepared {

@@ -1,8 +1,8 @@
 import { readCSharpProject, type CSharpProject } from '../../buildModules/csharp.ts';
-import { folderOf, foldersAbove, type FileTree } from '../../link/fileTree.ts';
-import type { FactsOfFile } from '../../link/linked.ts';
+import { folderOf, foldersAbove, type FileTree } from '../../contracts/fileTree.ts';
+import type { FactsOfFile } from '../../contracts/linked.ts';
 import { mainRoutines } from '../reading/mainRoutines.ts';
-import type { EntryPoint } from '../language.ts';
+import type { EntryPoint } from '../../contracts/language.ts';
 
 /** Which projects a file belongs to, and what these know of each other. */
 export interface Projects {

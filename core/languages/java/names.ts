@@ -1,8 +1,8 @@
-import type { Resolution, FileTree } from '../../link/fileTree.ts';
-import type { FactsOfFile } from '../../link/linked.ts';
-import type { NameContext, NameRules } from '../../link/nameRules.ts';
+import type { Resolution, FileTree } from '../../contracts/fileTree.ts';
+import type { FactsOfFile } from '../../contracts/linked.ts';
+import type { NameContext, NameRules } from '../../contracts/nameRules.ts';
 import { indexPackages, type PackageIndex } from '../../link/packages.ts';
-import type { Value } from '../../link/values.ts';
+import type { Value } from '../../contracts/values.ts';
 import { moduleOf, parseSpecifier, type JavaImport } from './imports.ts';
 
 const FAMILY = 'java';
@@ -146,7 +146,6 @@ export function javaNames({ files, targets, memberOf }: NameContext): NameRules 
       );
     },
     inheritsByAccess: true,
-    commonNames,
   };
 }
 
@@ -164,7 +163,7 @@ const ofLanguage = new Set(
 );
 
 /** Methods that the platform's own types have as well. */
-const commonNames = new Set(
+export const commonNames = new Set(
   `equals hashCode toString getClass clone finalize notify notifyAll wait compareTo compare name ordinal valueOf values
   length charAt substring indexOf lastIndexOf contains startsWith endsWith isEmpty isBlank trim strip split replace
   replaceAll matches concat format toCharArray getBytes toLowerCase toUpperCase append insert reverse

@@ -1,10 +1,9 @@
-import type { FactsOfFile } from '../../link/linked.ts';
-import type { EntryPoint, LanguageDefinition } from '../language.ts';
-import { unreadFacts } from '../reading/assemble.ts';
-import { readSyntax } from '../reading/syntaxTable.ts';
+import type { FactsOfFile } from '../../contracts/linked.ts';
+import type { EntryPoint, LanguageDefinition } from '../../contracts/language.ts';
+import { grammarReader } from '../reading/grammarReader.ts';
 import { extractFacts, readDeclarations } from './extract.ts';
 import { packageByFolder } from './modules.ts';
-import { createResolver, importName, pythonNames } from './names.ts';
+import { commonNames, createResolver, importName, pythonNames } from './names.ts';
 import { vocabulary } from './vocabulary.ts';
 
 const GRAMMAR = 'tree-sitter-python/tree-sitter-python.wasm';
@@ -22,16 +21,12 @@ export const python: LanguageDefinition = {
   name: 'Python',
   endings: { '.py': GRAMMAR, '.pyi': GRAMMAR, '.pyw': GRAMMAR },
   interpreters: /^(python|pypy)[\d.]*$/,
-  textToParse: (text) => text,
-  unread: unreadFacts,
-  read: (text, { tree, calls, language }) =>
-    extractFacts(text, readSyntax(tree, calls, vocabulary.of(language))),
-  scopes: (text, { tree, calls, language }) =>
-    readDeclarations(text, readSyntax(tree, calls, vocabulary.of(language))),
+  reader: grammarReader({ vocabulary, extractFacts, readDeclarations }),
   importName,
   entryPoints: (_, files) => programs(files),
   standsAlone: (path) => /(^|\/)(__init__|conftest|setup)\.pyi?$/.test(path),
   packages: packageByFolder,
   resolver: createResolver,
   names: pythonNames,
+  commonNames,
 };

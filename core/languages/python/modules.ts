@@ -1,4 +1,4 @@
-import { folderOf, foldersAbove, type FileTree } from '../../link/fileTree.ts';
+import { folderOf, foldersAbove, type FileTree } from '../../contracts/fileTree.ts';
 
 /** A module found in the codebase: its file, or the folder of a namespace package. */
 export type FoundModule =

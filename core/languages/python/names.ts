@@ -1,8 +1,8 @@
-import type { FileTree, Resolution } from '../../link/fileTree.ts';
-import type { FactsOfFile } from '../../link/linked.ts';
-import type { NameContext, NameRules } from '../../link/nameRules.ts';
-import type { Value } from '../../link/values.ts';
-import { folderOf } from '../../link/fileTree.ts';
+import type { FileTree, Resolution } from '../../contracts/fileTree.ts';
+import type { FactsOfFile } from '../../contracts/linked.ts';
+import type { NameContext, NameRules } from '../../contracts/nameRules.ts';
+import type { Value } from '../../contracts/values.ts';
+import { folderOf } from '../../contracts/fileTree.ts';
 import { createModuleFinder, relativeBase, type FoundModule, type ModuleFinder } from './modules.ts';
 import { standardModules } from './standardModules.ts';
 
@@ -129,12 +129,11 @@ export function pythonNames({ files, own, targets, exportOf }: NameContext): Nam
     submodule,
     typeNamesInstanceMembers: true,
     callsMakeInstances: true,
-    commonNames,
   };
 }
 
 /** Methods that the language's own objects have as well. */
-const commonNames = new Set(
+export const commonNames = new Set(
   `append extend insert remove pop clear index count sort reverse copy get items keys values setdefault update popitem
   add discard union difference intersection join split rsplit splitlines strip lstrip rstrip replace startswith endswith
   find rfind format encode decode lower upper title capitalize isdigit isalpha read readline readlines write writelines

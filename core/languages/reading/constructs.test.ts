@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { constructsOfText } from '../../../tests/surveyText.ts';
-import { constructNames } from './constructs.ts';
+import { constructNames } from '../../facts/constructs.ts';
 
 /** Each stretch as its text and construct, and what it means inside its file. */
 async function read(path: string, text: string): Promise<string[]> {

@@ -1,6 +1,6 @@
 import { FLAG, KIND } from '../../facts/fileFacts.ts';
-import type { FactsOfFile } from '../../link/linked.ts';
-import type { EntryPoint } from '../language.ts';
+import type { FactsOfFile } from '../../contracts/linked.ts';
+import type { EntryPoint } from '../../contracts/language.ts';
 
 /** Files of some languages in which a routine `main`, or as `called`, begins a program: on its own, or static in a type. */
 export function mainRoutines(

@@ -39,8 +39,8 @@ describe('readSyntax', () => {
   for (const [name, text] of Object.entries(texts)) {
     it(`agrees with the public cursor on ${name}`, async () => {
       const runtime = await parserRuntime();
-      const language = await runtime.language('tree-sitter-typescript/tree-sitter-typescript.wasm');
-      const tree = runtime.parse(language, text)!;
+      const grammar = 'tree-sitter-typescript/tree-sitter-typescript.wasm';
+      const { tree, language } = (await runtime.parse(grammar, text))!;
       const vocabulary = script.of(language);
       const table = readSyntax(tree, runtime.calls, vocabulary);
       const cursor = tree.walk();

@@ -1,4 +1,5 @@
 import type { Tree } from 'web-tree-sitter';
+import type { CursorCalls } from '../../contracts/language.ts';
 
 /**
  * One parsed file as flat columns, nodes in preorder. A node's children are `node + 1`, then the `next` of each
@@ -22,22 +23,6 @@ export interface NodeVocabulary {
   kindOfType: Uint16Array;
   fieldOfId: Uint8Array;
   error: number;
-}
-
-/**
- * The cursor functions of the WebAssembly module behind web-tree-sitter. The cursor's state lies in the module's
- * transfer buffer between calls, where `tree.walk()` has put it; calling them directly spares the copying that the
- * public cursor does at each step and makes the walk three to four times faster. `syntaxTable.test.ts` holds the
- * result to that of the public cursor.
- */
-export interface CursorCalls {
-  _ts_tree_cursor_goto_first_child_wasm(tree: number): number;
-  _ts_tree_cursor_goto_next_sibling_wasm(tree: number): number;
-  _ts_tree_cursor_goto_parent_wasm(tree: number): number;
-  _ts_tree_cursor_current_node_type_id_wasm(tree: number): number;
-  _ts_tree_cursor_current_field_id_wasm(tree: number): number;
-  _ts_tree_cursor_start_index_wasm(tree: number): number;
-  _ts_tree_cursor_end_index_wasm(tree: number): number;
 }
 
 const ERROR_TYPE = 0xffff;

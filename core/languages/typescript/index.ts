@@ -1,6 +1,6 @@
-import type { LanguageDefinition } from '../language.ts';
-import { unreadFacts } from '../reading/assemble.ts';
-import { readSyntax } from '../reading/syntaxTable.ts';
+import type { LanguageDefinition } from '../../contracts/language.ts';
+import { grammarReader } from '../reading/grammarReader.ts';
+import { commonNames } from './commonNames.ts';
 import { extractFacts, readDeclarations } from './extract.ts';
 import { bridgeGrammarGaps, bridgeReservedNames } from './grammarGaps.ts';
 import { packageEntries } from './resolve/entries.ts';
@@ -11,11 +11,7 @@ const TYPESCRIPT = 'tree-sitter-typescript/tree-sitter-typescript.wasm';
 const TSX = 'tree-sitter-typescript/tree-sitter-tsx.wasm';
 const JAVASCRIPT = 'tree-sitter-javascript/tree-sitter-javascript.wasm';
 
-const read: LanguageDefinition['read'] = (text, { tree, calls, language }) =>
-  extractFacts(text, readSyntax(tree, calls, vocabulary.of(language)));
-
-const scopes: LanguageDefinition['scopes'] = (text, { tree, calls, language }) =>
-  readDeclarations(text, readSyntax(tree, calls, vocabulary.of(language)));
+const passes = { vocabulary, extractFacts, readDeclarations };
 
 export const typescript: LanguageDefinition = {
   id: 'typescript',
@@ -24,13 +20,14 @@ export const typescript: LanguageDefinition = {
   interpreters: /^(ts-node|tsx|deno|bun)(-.*)?$/,
   disclaims: (head) =>
     /^\uFEFF?\s*(<\?xml|<!DOCTYPE\s+TS\b|<TS\s)/.test(head) ? 'XML: translations, or a tile set' : null,
-  // In TSX a line that begins with `<` is an element, not a call signature.
-  textToParse: (text, grammar) => bridgeGrammarGaps(text, grammar === TYPESCRIPT),
-  unread: unreadFacts,
-  read,
-  scopes,
+  reader: grammarReader({
+    ...passes,
+    // In TSX a line that begins with `<` is an element, not a call signature.
+    prepare: (text, grammar) => ({ text: bridgeGrammarGaps(text, grammar === TYPESCRIPT) }),
+  }),
   entryPoints: packageEntries,
   resolver: createResolver,
+  commonNames,
 };
 
 /** JavaScript is read by the same extraction through its own grammar, and resolved by the same rules. */
@@ -39,9 +36,8 @@ export const javascript: LanguageDefinition = {
   name: 'JavaScript',
   endings: { '.js': JAVASCRIPT, '.jsx': JAVASCRIPT, '.mjs': JAVASCRIPT, '.cjs': JAVASCRIPT },
   interpreters: /^(node|nodejs|iojs)[\d.]*$/,
-  textToParse: bridgeReservedNames,
-  unread: unreadFacts,
-  read,
-  scopes,
+  reader: grammarReader({ ...passes, prepare: (text) => ({ text: bridgeReservedNames(text) }) }),
   resolver: createResolver,
+  commonNames,
+  importsWholeAsDefault: true,
 };

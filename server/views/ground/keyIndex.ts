@@ -1,4 +1,4 @@
-import { enterSlot, findSlot, slotsFor } from '../../../core/slots.ts';
+import { enterSlot, findSlot, slotsFor } from '../../../core/facts/slots.ts';
 
 /** Finds strings of a list by what they are. */
 export interface KeyIndex {

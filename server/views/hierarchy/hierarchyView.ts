@@ -2,7 +2,7 @@ import { FLAG, FORM, KIND } from '../../../core/facts/fileFacts.ts';
 import { classRelations, type ClassRelation } from '../../../core/hierarchy/classRelations.ts';
 import { inheritedMembers } from '../../../core/hierarchy/overrides.ts';
 import { membersOf, relatives } from '../../../core/hierarchy/typeHierarchy.ts';
-import type { Certainty } from '../../../core/link/linked.ts';
+import type { Certainty } from '../../../core/contracts/linked.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 import { Problem } from '../../problem.ts';
 import { formName } from '../dossierView.ts';

@@ -1,5 +1,5 @@
 import { typeHierarchy, type TypeHierarchy } from '../../../core/hierarchy/typeHierarchy.ts';
-import type { Certainty } from '../../../core/link/linked.ts';
+import type { Certainty } from '../../../core/contracts/linked.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 import { labelOf, type ElementLabel } from '../ground/elements.ts';
 import { remembered } from '../ground/memory.ts';

@@ -7,7 +7,7 @@ import {
   dependencyKinds,
   type Certainty,
   type DependencyKind,
-} from '../../../core/link/linked.ts';
+} from '../../../core/contracts/linked.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 import { Problem } from '../../problem.ts';
 import type { ReadText } from '../../source/readText.ts';

@@ -1,5 +1,5 @@
 import { ALL_KINDS, type DependencyFilter } from '../../../core/graph/rollUp.ts';
-import { dependencyKinds, type DependencyKind } from '../../../core/link/linked.ts';
+import { dependencyKinds, type DependencyKind } from '../../../core/contracts/linked.ts';
 
 const kindsOf = (...kinds: DependencyKind[]): number =>
   kinds.reduce((bits, kind) => bits | (1 << dependencyKinds.indexOf(kind)), 0);

@@ -3,7 +3,7 @@ import { endOfElement } from '../../../core/arrangement/ends.ts';
 import { nodeOfUnit, parentOfNode, type UnitTree } from '../../../core/arrangement/nodes.ts';
 import { incomingRows } from '../../../core/graph/incoming.ts';
 import { passes, type DependencyFilter } from '../../../core/graph/rollUp.ts';
-import { CERTAINTY, dependencyKinds, type DependencyKind } from '../../../core/link/linked.ts';
+import { CERTAINTY, dependencyKinds, type DependencyKind } from '../../../core/contracts/linked.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 import { Problem } from '../../problem.ts';
 import { elementOf, labelOf } from '../ground/elements.ts';

@@ -1,4 +1,4 @@
-import { CONSTRUCT } from '../../../../core/languages/reading/constructs.ts';
+import { CONSTRUCT } from '../../../../core/facts/constructs.ts';
 import type { SheetColours } from '../../../theme/tokens.ts';
 import { placeOfLine, type LineShapes, type StripLayout } from './shapes.ts';
 

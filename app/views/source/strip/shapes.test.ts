@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { CONSTRUCT } from '../../../../core/languages/reading/constructs.ts';
+import { CONSTRUCT } from '../../../../core/facts/constructs.ts';
 import { lineAtPoint, lineShapes, PLAIN, placeOfLine, stripLayout, wholeLayout } from './shapes.ts';
 
 const runs = (text: string, spans: number[] = []): string[] => {

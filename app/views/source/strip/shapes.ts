@@ -1,4 +1,4 @@
-import { CONSTRUCT } from '../../../../core/languages/reading/constructs.ts';
+import { CONSTRUCT } from '../../../../core/facts/constructs.ts';
 
 /** The lines of a text as they look from afar: runs of what is no blank, each with its construct. */
 export interface LineShapes {

@@ -1,4 +1,4 @@
-import { enterSlot, findSlot, slotsFor } from '../../../slots.ts';
+import { enterSlot, findSlot, slotsFor } from '../../../facts/slots.ts';
 import type { MacroEffect, MacroTable } from './macros.ts';
 
 const effects: readonly MacroEffect[] = [

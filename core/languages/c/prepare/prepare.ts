@@ -12,22 +12,17 @@ export interface Prepared {
   uses: readonly MacroUse[];
 }
 
-let last: { text: string; table: MacroTable; prepared: Prepared } | null = null;
-
-/** Prepares a text; asked again for the same it gives the same, for parsing and reading ask one after the other. */
+/** Prepares a text, knowing these macros; O(text). */
 export function prepare(text: string, table: MacroTable): Prepared {
-  if (last?.text === text && last.table === table) return last.prepared;
   const scanned = scan(text);
   const dropped = droppedArms(scanned);
   const masking = maskMacros(scanned, dropped, table);
   const directives = scanned.directives.map(({ start, end }): Range => [start, end]);
-  const prepared = {
+  return {
     text: masked(text, [...directives, ...dropped, ...masking.blanks], masking.puts),
     scan: scanned,
     uses: masking.uses,
   };
-  last = { text, table, prepared };
-  return prepared;
 }
 
 /** Blanks stretches and puts words in; newlines stay. */

@@ -1,5 +1,5 @@
-import type { EntryPoint } from '../../language.ts';
-import { folderOf, joinPath, type FileTree } from '../../../link/fileTree.ts';
+import type { EntryPoint } from '../../../contracts/language.ts';
+import { folderOf, joinPath, type FileTree } from '../../../contracts/fileTree.ts';
 import { readManifest, type PackageManifest } from './packages.ts';
 import { probe, probeFile, sourceOfBuilt } from './probe.ts';
 

@@ -1,5 +1,11 @@
 import { parse as parseJsonc } from 'jsonc-parser';
-import { foldersAbove, isInside, joinPath, type FileTree, type Resolution } from '../../../link/fileTree.ts';
+import {
+  foldersAbove,
+  isInside,
+  joinPath,
+  type FileTree,
+  type Resolution,
+} from '../../../contracts/fileTree.ts';
 import { probe, sourceOfBuilt } from './probe.ts';
 
 /** The parts of a package.json that say where imports lead. Anything may be malformed, so nothing is trusted. */

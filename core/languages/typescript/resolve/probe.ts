@@ -1,4 +1,4 @@
-import { joinPath, type FileTree, type Resolution } from '../../../link/fileTree.ts';
+import { joinPath, type FileTree, type Resolution } from '../../../contracts/fileTree.ts';
 import { readManifest } from './packages.ts';
 
 /** What each written ending may mean, in the compiler's order: a `.js` in an import is most often a `.ts` on disk. */

@@ -1,6 +1,6 @@
 import { parse as parseJsonc } from 'jsonc-parser';
 import { globMatcher } from '../../../search/glob.ts';
-import { folderOf, foldersAbove, isInside, joinPath, type FileTree } from '../../../link/fileTree.ts';
+import { folderOf, foldersAbove, isInside, joinPath, type FileTree } from '../../../contracts/fileTree.ts';
 import { packageFolderOf } from './packages.ts';
 
 /** The settings of one tsconfig.json (or jsconfig.json) that say where imports lead, `extends` worked in. */

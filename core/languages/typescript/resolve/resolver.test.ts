@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { fileTree } from '../../../../tests/surveyText.ts';
-import type { Resolution } from '../../../link/fileTree.ts';
+import type { Resolution } from '../../../contracts/fileTree.ts';
 import { createResolver } from './resolver.ts';
 
 /** One line for where an import leads. */

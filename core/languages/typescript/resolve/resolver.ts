@@ -1,4 +1,4 @@
-import { folderOf, isInside, joinPath, type FileTree, type Resolution } from '../../../link/fileTree.ts';
+import { folderOf, isInside, joinPath, type FileTree, type Resolution } from '../../../contracts/fileTree.ts';
 import { builtinModules } from './builtinModules.ts';
 import {
   localPackages,

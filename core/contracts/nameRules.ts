@@ -1,6 +1,5 @@
-import type { FileTree } from './fileTree.ts';
+import type { FileTree, ImportTarget } from './fileTree.ts';
 import type { FactsOfFile } from './linked.ts';
-import type { ImportTarget } from './imports.ts';
 import type { Value } from './values.ts';
 
 /** A declaration somewhere in the codebase. */
@@ -61,6 +60,4 @@ export interface NameRules {
   inheritsByAccess?: boolean;
   /** True when calling a type makes an instance of it. */
   callsMakeInstances?: boolean;
-  /** Method names that say nothing of the receiver, for objects outside of the codebase have them as well. */
-  commonNames: ReadonlySet<string>;
 }

@@ -1,6 +1,6 @@
-import { foldersAbove, folderOf } from '../link/fileTree.ts';
+import { foldersAbove, folderOf } from '../contracts/fileTree.ts';
 import type { SurveyedCodebase } from '../survey.ts';
-import type { Declared, Manifest } from './manifest.ts';
+import type { Declared, Manifest } from '../manifests/manifest.ts';
 
 /** A manifest's externals set against those that the code it governs uses. */
 export interface DeclaredAndUsed {

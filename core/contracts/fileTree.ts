@@ -36,6 +36,14 @@ export type Resolution =
   | { kind: 'asset'; path: string }
   | { kind: 'gap'; reason: GapReason; leftOut?: LeftOutPlace };
 
+/** Where each import of each file leads: a file (its index), an external (its index), a gap, or nowhere of interest. */
+export type ImportTarget =
+  | { kind: 'file'; file: number; inferred: boolean; isModule?: boolean }
+  | { kind: 'package'; name: string }
+  | { kind: 'external'; external: number }
+  | { kind: 'gap'; reason: GapReason; leftOut?: LeftOutPlace }
+  | { kind: 'asset' };
+
 /** `a/b/../c` → `a/c`; null when it leads out of the root. */
 export function normalPath(path: string): string | null {
   const parts: string[] = [];

@@ -1,10 +1,9 @@
+import type { Constructs } from '../facts/constructs.ts';
 import type { FileFacts } from '../facts/fileFacts.ts';
 import type { Language, Tree } from 'web-tree-sitter';
-import type { FileTree, Resolution } from '../link/fileTree.ts';
-import type { FactsOfFile } from '../link/linked.ts';
-import type { NameContext, NameRules } from '../link/nameRules.ts';
-import type { Reading } from './reading/reading.ts';
-import type { CursorCalls } from './reading/syntaxTable.ts';
+import type { FileTree, Resolution } from './fileTree.ts';
+import type { FactsOfFile } from './linked.ts';
+import type { NameContext, NameRules } from './nameRules.ts';
 
 /** What the program knows of one language. A language is a folder beside this file and a line in the registry. */
 export interface LanguageDefinition {
@@ -12,8 +11,10 @@ export interface LanguageDefinition {
   id: string;
   /** Name as shown. */
   name: string;
-  /** File endings it claims, with the dot, and the grammar file that parses each. The first is the usual one. */
+  /** File endings it claims, with the dot, and what parses each. The first is the usual one. */
   endings: Record<string, GrammarFile>;
+  /** Files that it claims by name, whatever they end in, as patterns for the name (`Makefile`, `*.build`). */
+  fileNames?: Record<string, GrammarFile>;
   /** Programs that a first line `#!` may name for a file without an ending. */
   interpreters: RegExp;
   /** What a file with one of the endings is instead, by how it begins; null when it is of this language. */
@@ -33,17 +34,8 @@ export interface LanguageDefinition {
    * bytes.
    */
   combine?(lines: Iterable<string>): Uint8Array;
-  /**
-   * The text to be given to the parser: of the same length, for offsets must hold in the original. `learnt` is what
-   * `combine` gave for the codebase; without it, the text stands alone.
-   */
-  textToParse(text: string, grammar: GrammarFile, learnt?: Uint8Array): string;
-  /** Facts of a file that could not be parsed at all: its lines alone. */
-  unread(text: string): FileFacts;
-  /** Facts from a parsed file. The parser belongs to the grammar that `endings` names. */
-  read(text: string, parsed: ParsedFile, learnt?: Uint8Array): FileFacts;
-  /** The declarations and scopes of a parsed file, without what it refers to. */
-  scopes(text: string, parsed: ParsedFile, learnt?: Uint8Array): Reading;
+  /** From the text of a file to its facts. */
+  reader: GrammarReader | OwnReader;
   /** Files at which the outside begins, by project files or by what they declare. */
   entryPoints?(tree: FileTree, files: readonly FactsOfFile[]): EntryPoint[];
   /** True for files that nothing refers to by their nature: sources that a build lists, descriptions of a package. */
@@ -64,7 +56,18 @@ export interface LanguageDefinition {
   packages?: 'declared' | ((paths: ReadonlySet<string>) => (path: string) => string | null);
   /** How names are resolved across the family's files, made once for a survey. */
   names?(context: NameContext): NameRules;
+  /** Names of methods that say nothing of the receiver, for objects outside of the codebase have them as well. */
+  commonNames: ReadonlySet<string>;
+  /** The primitive types whose values fit where a later one of the list is asked for, the smallest first. */
+  widening?: readonly string[];
+  /** True when the default import of a file without one brings the file as a whole. */
+  importsWholeAsDefault?: true;
+  /** True when a type is of an interface because it has its methods, without saying so. */
+  implicitInterfaces?: true;
 }
+
+/** The table of languages, as those below it are handed it. */
+export type LanguageNamed = (id: string) => LanguageDefinition | undefined;
 
 /** A file and what it includes, as written. */
 export interface IncludingFile {
@@ -86,12 +89,49 @@ export interface EntryPoint {
   name: string;
 }
 
-/** A grammar inside an npm package, such as `tree-sitter-typescript/tree-sitter-tsx.wasm`. */
-export type GrammarFile = string;
+/** Reads what a grammar of tree-sitter has parsed. */
+export interface GrammarReader {
+  by: 'grammar';
+  /**
+   * The text to be given to the parser: of the same length, for offsets must hold in the original. `learnt` is what
+   * `combine` gave for the codebase; without it, the text stands alone.
+   */
+  textToParse(text: string, grammar: GrammarFile, learnt?: Uint8Array): string;
+  facts(text: string, parsed: ParsedFile, learnt?: Uint8Array): FileFacts;
+  constructs(text: string, parsed: ParsedFile): Constructs;
+}
+
+/** Reads texts by a parser of its own. What it throws is taken for a file that cannot be parsed. */
+export interface OwnReader {
+  by: 'itself';
+  facts(text: string, learnt?: Uint8Array): FileFacts;
+  constructs(text: string): Constructs;
+}
+
+/** A grammar inside an npm package (`tree-sitter-typescript/tree-sitter-tsx.wasm`), or that the language parses by itself. */
+export type GrammarFile = string | typeof PARSED_BY_ITSELF;
+export const PARSED_BY_ITSELF = '';
 
 /** Opaque to everything but the language: its tree, read into columns. */
 export interface ParsedFile {
   tree: Tree;
   calls: CursorCalls;
+  grammar: GrammarFile;
   language: Language;
+}
+
+/**
+ * The cursor functions of the WebAssembly module behind web-tree-sitter. The cursor's state lies in the module's
+ * transfer buffer between calls, where `tree.walk()` has put it; calling them directly spares the copying that the
+ * public cursor does at each step and makes the walk three to four times faster. `syntaxTable.test.ts` holds the
+ * result to that of the public cursor.
+ */
+export interface CursorCalls {
+  _ts_tree_cursor_goto_first_child_wasm(tree: number): number;
+  _ts_tree_cursor_goto_next_sibling_wasm(tree: number): number;
+  _ts_tree_cursor_goto_parent_wasm(tree: number): number;
+  _ts_tree_cursor_current_node_type_id_wasm(tree: number): number;
+  _ts_tree_cursor_current_field_id_wasm(tree: number): number;
+  _ts_tree_cursor_start_index_wasm(tree: number): number;
+  _ts_tree_cursor_end_index_wasm(tree: number): number;
 }

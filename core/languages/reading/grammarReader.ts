@@ -1,0 +1,43 @@
+import type { Language } from 'web-tree-sitter';
+import type { GrammarFile, GrammarReader } from '../../contracts/language.ts';
+import type { FileFacts } from '../../facts/fileFacts.ts';
+import { readConstructs } from './constructs.ts';
+import type { Reading } from './reading.ts';
+import { readSyntax, type NodeVocabulary, type SyntaxTable } from './syntaxTable.ts';
+
+/** What a language does with a text that a grammar parses. */
+interface Passes<Prepared extends { text: string }> {
+  vocabulary: { of(language: Language): NodeVocabulary };
+  /** Makes a text ready for the parser; without it, the text is parsed as it is. */
+  prepare?(text: string, grammar: GrammarFile, learnt?: Uint8Array): Prepared;
+  extractFacts(text: string, table: SyntaxTable, prepared: Prepared): FileFacts;
+  /** The declarations and scopes, without what they refer to. */
+  readDeclarations(text: string, table: SyntaxTable, prepared: Prepared): Reading;
+}
+
+/** The reader of a language from its passes. A text is prepared once, for parsing it and reading it follow each other. */
+export function grammarReader<Prepared extends { text: string } = { text: string }>({
+  vocabulary,
+  prepare,
+  extractFacts,
+  readDeclarations,
+}: Passes<Prepared>): GrammarReader {
+  let last: { text: string; grammar: GrammarFile; learnt?: Uint8Array; prepared: Prepared } | null = null;
+  const prepared = (text: string, grammar: GrammarFile, learnt?: Uint8Array): Prepared => {
+    if (!prepare) return { text } as Prepared;
+    if (last?.text !== text || last.grammar !== grammar || last.learnt !== learnt)
+      last = { text, grammar, learnt, prepared: prepare(text, grammar, learnt) };
+    return last.prepared;
+  };
+  return {
+    by: 'grammar',
+    textToParse: (text, grammar, learnt) => prepared(text, grammar, learnt).text,
+    facts: (text, { tree, calls, grammar, language }, learnt) =>
+      extractFacts(text, readSyntax(tree, calls, vocabulary.of(language)), prepared(text, grammar, learnt)),
+    constructs(text, parsed) {
+      const { tree, calls, grammar, language } = parsed;
+      const table = readSyntax(tree, calls, vocabulary.of(language));
+      return readConstructs(readDeclarations(text, table, prepared(text, grammar)), parsed);
+    },
+  };
+}
