@@ -12,9 +12,9 @@ export default defineConfig({
     rollupOptions: {
       input: {
         yletope: 'cli/yletope.ts',
-        extractWorker: 'server/work/extractWorker.ts',
+        extractWorker: 'server/extract/extractWorker.ts',
         surveyWorker: 'server/work/surveyWorker.ts',
-        searchWorker: 'server/work/searchWorker.ts',
+        searchWorker: 'server/search/searchWorker.ts',
         askWorker: 'server/ask/askWorker.ts',
         benchPass: 'bench/pass.ts',
       },

@@ -7,7 +7,7 @@ import { folderOrigin } from '../server/source/address.ts';
 import { openCodebase } from '../server/store/codebases.ts';
 import { openStore } from '../server/store/database.ts';
 import { createJob } from '../server/store/jobs.ts';
-import { runJob } from '../server/survey/runJob.ts';
+import { runJob } from '../server/work/runJob.ts';
 
 const FILES = 1_000;
 

@@ -5,7 +5,7 @@ import { grammarFor, languageNamed } from '../core/languages/registry.ts';
 import { CONSTRUCT } from '../core/facts/constructs.ts';
 import { lineAt, lineStartsOf } from '../core/languages/reading/reading.ts';
 import type { SurveyedCodebase } from '../core/survey.ts';
-import { constructsInPool } from '../server/survey/extractPool.ts';
+import { constructsInPool } from '../server/extract/extractPool.ts';
 import { sourceConstructs, type SourceConstructs } from '../server/views/constructsView.ts';
 import { elementOf } from '../server/views/ground/elements.ts';
 import { surveyPath } from '../tests/surveyPath.ts';

@@ -11,7 +11,7 @@ import { openCodebase } from '../server/store/codebases.ts';
 import { openStore } from '../server/store/database.ts';
 import { loadIntake } from '../server/store/intakes.ts';
 import { createJob, type JobKind } from '../server/store/jobs.ts';
-import { runJob } from '../server/survey/runJob.ts';
+import { runJob } from '../server/work/runJob.ts';
 
 /**
  * One timed pass over a folder, in a process of its own: `pass.ts bare|intake|survey FOLDER [CHANGED]`. With a file

@@ -18,7 +18,7 @@ import { openStore } from '../server/store/database.ts';
 import { createJob, interruptOrphans, job } from '../server/store/jobs.ts';
 import { latestSurvey } from '../server/store/surveys.ts';
 import type { Progress } from '../server/survey/progress.ts';
-import { runJob } from '../server/survey/runJob.ts';
+import { runJob } from '../server/work/runJob.ts';
 import { surveySource, type SourceSurvey } from '../server/survey/surveySource.ts';
 import { cyclesCsv } from '../server/views/cyclesView.ts';
 import { arrangementOf, arrangementsOf } from '../server/views/ground/scope.ts';

@@ -3,9 +3,9 @@ import { basename, join } from 'node:path';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { languageOf } from '../core/languages/registry.ts';
-import { decode } from '../server/intake/decode.ts';
+import { decode } from '../server/source/decode.ts';
 import { installationRoot } from '../server/installation.ts';
-import { packFacts, unpackFacts } from '../server/work/packedFacts.ts';
+import { packFacts, unpackFacts } from '../server/extract/packedFacts.ts';
 import { corpusFiles } from './corpusCases.ts';
 import { factsOfText, surveyText } from './surveyText.ts';
 

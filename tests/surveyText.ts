@@ -7,7 +7,7 @@ import { grammarFor, languageNamed, languageOf } from '../core/languages/registr
 import { comparePaths } from '../core/link/elements.ts';
 import type { FileTree } from '../core/contracts/fileTree.ts';
 import { assembleSurvey, type SurveyedCodebase } from '../core/survey.ts';
-import { createParserRuntime, type ParserRuntime } from '../server/work/parser.ts';
+import { createParserRuntime, type ParserRuntime } from '../server/extract/parser.ts';
 
 let runtime: Promise<ParserRuntime> | undefined;
 

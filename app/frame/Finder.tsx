@@ -2,7 +2,7 @@ import Dialog from '@mui/material/Dialog';
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { useFetcher, useNavigate } from 'react-router';
 import type { FoundElement } from '../../server/views/finderView.ts';
-import type { loader as findLoader } from '../routes/find.ts';
+import type { Part } from '../../server/views/table.ts';
 import { counted, figure } from '../state/figures.ts';
 import { carriedOver } from '../state/pictureState.ts';
 import { recentKeys } from '../state/recent.ts';
@@ -17,7 +17,7 @@ const RECENT_SENT = 30;
  * the source, Shift+Enter searches the texts.
  */
 export function Finder({ codebaseId, onClose }: { codebaseId: number; onClose: () => void }) {
-  const { load, data: looked } = useFetcher<typeof findLoader>();
+  const { load, data: looked } = useFetcher<Part<'find'>>();
   const data = looked && 'answer' in looked ? looked.answer : undefined;
   const problem = looked && 'problem' in looked ? looked.problem : null;
   const [typed, setTyped] = useState('');

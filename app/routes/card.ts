@@ -1,4 +1,4 @@
-import { partOf } from '../state/requests.ts';
+import { partOf } from './requests.ts';
 import type { Route } from './+types/card';
 
 /** What a name is, in short. */

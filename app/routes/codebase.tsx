@@ -16,7 +16,7 @@ import { ViewsProvider } from '../frame/viewDescriptor.ts';
 import { LiveProvider } from '../state/live.tsx';
 import { noteVisit } from '../state/recent.ts';
 import { pictureState } from '../state/pictureState.ts';
-import { answering, requestedCodebase } from '../state/requests.ts';
+import { answering, requestedCodebase } from './requests.ts';
 import { usePicture } from '../state/usePicture.ts';
 import { allViews } from '../views.ts';
 import type { Route } from './+types/codebase';

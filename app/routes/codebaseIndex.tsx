@@ -1,7 +1,7 @@
 import { redirect } from 'react-router';
 import { latestJob } from '../../server/store/jobs.ts';
 import { latestSurvey } from '../../server/store/surveys.ts';
-import { requestedCodebase } from '../state/requests.ts';
+import { requestedCodebase } from './requests.ts';
 import type { Route } from './+types/codebaseIndex';
 
 export function loader({ params }: Route.LoaderArgs) {

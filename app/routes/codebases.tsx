@@ -2,13 +2,13 @@ import { redirect } from 'react-router';
 import { z } from 'zod';
 import { languagesInWords } from '../../core/languages/registry.ts';
 import { Problem } from '../../server/problem.ts';
-import { runtime } from '../../server/runtime.ts';
+import { runtime } from '../../server/work/runtime.ts';
 import { originOf } from '../../server/source/address.ts';
 import { listCodebases, openCodebase, removeCodebase } from '../../server/store/codebases.ts';
 import { isUnderWay, jobsUnderWay, latestJob } from '../../server/store/jobs.ts';
 import { saveSettings, settings, settingsSchema } from '../../server/store/settings.ts';
 import { latestSurvey } from '../../server/store/surveys.ts';
-import { requireSameOrigin } from '../state/requests.ts';
+import { requireSameOrigin } from './requests.ts';
 import { CodebasesPage } from '../views/codebases/CodebasesPage.tsx';
 import type { Route } from './+types/codebases';
 

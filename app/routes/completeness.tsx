@@ -4,7 +4,7 @@ import { Problem } from '../../server/problem.ts';
 import { saveRules } from '../../server/store/codebases.ts';
 import { markLookedAt } from '../../server/store/lookedAt.ts';
 import { completenessItems, latestSurveyId } from '../../server/store/surveys.ts';
-import { pageOf, requestedCodebase, requireSameOrigin } from '../state/requests.ts';
+import { pageOf, requestedCodebase, requireSameOrigin } from './requests.ts';
 import { CompletenessPage } from '../views/completeness/CompletenessPage.tsx';
 import type { Route } from './+types/completeness';
 

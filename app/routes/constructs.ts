@@ -1,4 +1,4 @@
-import { partOf } from '../state/requests.ts';
+import { partOf } from './requests.ts';
 import type { Route } from './+types/constructs';
 
 /** What stands in a file's text, stretch by stretch, and where each name leads. */

@@ -1,4 +1,4 @@
-import { pageOf } from '../state/requests.ts';
+import { pageOf } from './requests.ts';
 import { CyclesPage } from '../views/cycles/CyclesPage.tsx';
 import type { Route } from './+types/cycles';
 

@@ -1,5 +1,5 @@
 import { data } from 'react-router';
-import { pageOf } from '../state/requests.ts';
+import { pageOf } from './requests.ts';
 import { DocumentPage } from '../views/document/DocumentPage.tsx';
 import type { Route } from './+types/document';
 

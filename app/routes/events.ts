@@ -1,5 +1,5 @@
 import { codebaseState } from '../../server/views/codebaseState.ts';
-import { requestedCodebase } from '../state/requests.ts';
+import { requestedCodebase } from './requests.ts';
 import type { Route } from './+types/events';
 
 const EVERY_MS = 250;

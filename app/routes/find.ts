@@ -1,4 +1,4 @@
-import { partOf } from '../state/requests.ts';
+import { partOf } from './requests.ts';
 import type { Route } from './+types/find';
 
 /** Elements that answer what is typed; without anything typed, those looked at lately. */

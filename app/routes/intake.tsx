@@ -10,7 +10,7 @@ import { loadIntake } from '../../server/store/intakes.ts';
 import { latestSurveyId, rulesOf } from '../../server/store/surveys.ts';
 import { Problem } from '../../server/problem.ts';
 import { intakeView } from '../../server/views/intakeView.ts';
-import { requestedCodebase, requireSameOrigin } from '../state/requests.ts';
+import { requestedCodebase, requireSameOrigin } from './requests.ts';
 import { IntakePage } from '../views/intake/IntakePage.tsx';
 import type { Route } from './+types/intake';
 

@@ -1,6 +1,6 @@
 import { job } from '../../server/store/jobs.ts';
 import { logOf } from '../../server/store/jobLog.ts';
-import { answering, requestedCodebase } from '../state/requests.ts';
+import { answering, requestedCodebase } from './requests.ts';
 import type { Route } from './+types/jobLog';
 
 /** The whole log of a job as text, to be kept. */

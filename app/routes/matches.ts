@@ -1,13 +1,9 @@
 import { Problem } from '../../server/problem.ts';
 import { searchTexts, type SearchPart } from '../../server/search/textSearch.ts';
 import { workplaceOf } from '../../server/store/codebases.ts';
-import type { MatchedFile } from '../../server/views/textSearchView.ts';
-import { answeringAsync, askFor, requestedCodebase } from '../state/requests.ts';
+import type { MatchesLine } from '../../server/views/textSearchView.ts';
+import { answeringAsync, askFor, requestedCodebase } from './requests.ts';
 import type { Route } from './+types/matches';
-
-/** One line of the answer. */
-export type MatchesLine =
-  { kind: 'part'; files: MatchedFile[]; through: number; of: number } | { kind: 'problem'; sentence: string };
 
 /** Matches in texts as lines of JSON, sent as they are found. */
 export async function loader(args: Route.LoaderArgs) {

@@ -1,4 +1,4 @@
-import { pageOf } from '../state/requests.ts';
+import { pageOf } from './requests.ts';
 import { MatrixPage } from '../views/matrix/MatrixPage.tsx';
 import type { Route } from './+types/matrix';
 

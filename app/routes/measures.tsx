@@ -1,4 +1,4 @@
-import { pageOf } from '../state/requests.ts';
+import { pageOf } from './requests.ts';
 import { MeasuresPage } from '../views/measures/MeasuresPage.tsx';
 import type { Route } from './+types/measures';
 

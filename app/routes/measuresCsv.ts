@@ -1,4 +1,4 @@
-import { answeringAsync, askFor } from '../state/requests.ts';
+import { answeringAsync, askFor } from './requests.ts';
 import type { Route } from './+types/measuresCsv';
 
 /** The whole table of measures as comma-separated values. */

@@ -2,7 +2,7 @@ import { userInfo } from 'node:os';
 import { z } from 'zod';
 import { Problem } from '../../server/problem.ts';
 import { attachNote, changeNote, removeNote, writeNote } from '../../server/store/notes.ts';
-import { pageOf, requestedCodebase, requireSameOrigin } from '../state/requests.ts';
+import { pageOf, requestedCodebase, requireSameOrigin } from './requests.ts';
 import { NotesPage } from '../views/notes/NotesPage.tsx';
 import type { Route } from './+types/notes';
 

@@ -1,4 +1,4 @@
-import { pageOf } from '../state/requests.ts';
+import { pageOf } from './requests.ts';
 import { OverviewPage } from '../views/overview/OverviewPage.tsx';
 import type { Route } from './+types/overview';
 

@@ -1,5 +1,5 @@
 import { picture } from '../../server/store/notes.ts';
-import { requestedCodebase } from '../state/requests.ts';
+import { requestedCodebase } from './requests.ts';
 import type { Route } from './+types/picture';
 
 export function loader({ params }: Route.LoaderArgs) {

@@ -1,6 +1,6 @@
 import { Problem } from '../../server/problem.ts';
 import { keepPicture } from '../../server/store/notes.ts';
-import { requestedCodebase, requireSameOrigin } from '../state/requests.ts';
+import { requestedCodebase, requireSameOrigin } from './requests.ts';
 import type { Route } from './+types/pictures';
 
 /** Takes in a picture that is pasted or dropped into a note. */

@@ -1,5 +1,5 @@
 import { pinSurvey } from '../../server/store/surveys.ts';
-import { answering, requestedCodebase, requireSameOrigin } from '../state/requests.ts';
+import { answering, requestedCodebase, requireSameOrigin } from './requests.ts';
 import type { Route } from './+types/pin';
 
 /** Keeps a survey, for a link that was copied names it. */

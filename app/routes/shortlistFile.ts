@@ -1,5 +1,5 @@
 import { data } from 'react-router';
-import { answeringAsync, askFor } from '../state/requests.ts';
+import { answeringAsync, askFor } from './requests.ts';
 import type { Route } from './+types/shortlistFile';
 
 /** A shortlist as a file: `7.csv` or `7.json`. */

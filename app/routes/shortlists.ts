@@ -10,7 +10,7 @@ import {
 } from '../../server/store/shortlists.ts';
 import type { Given } from '../../server/views/table.ts';
 import { keysIn } from '../../server/export/keyLists.ts';
-import { answeringAsync, askFor, requestedCodebase, requireSameOrigin } from '../state/requests.ts';
+import { answeringAsync, askFor, requestedCodebase, requireSameOrigin } from './requests.ts';
 import type { Route } from './+types/shortlists';
 
 /** The codebase's shortlists, and one of them in full when it is asked for. */

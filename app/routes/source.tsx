@@ -1,5 +1,5 @@
 import { data } from 'react-router';
-import { pageOf } from '../state/requests.ts';
+import { pageOf } from './requests.ts';
 import { SourcePage } from '../views/source/SourcePage.tsx';
 import type { Route } from './+types/source';
 

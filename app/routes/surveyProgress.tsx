@@ -6,7 +6,7 @@ import { keepCurrentChoices } from '../../server/store/keepCurrent.ts';
 import { logOf } from '../../server/store/jobLog.ts';
 import { isUnderWay, latestJob } from '../../server/store/jobs.ts';
 import { latestSurvey } from '../../server/store/surveys.ts';
-import { requestedCodebase, requireSameOrigin } from '../state/requests.ts';
+import { requestedCodebase, requireSameOrigin } from './requests.ts';
 import { SurveyPage } from '../views/progress/SurveyPage.tsx';
 import type { Route } from './+types/surveyProgress';
 

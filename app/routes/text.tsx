@@ -1,5 +1,5 @@
 import { warmSearch } from '../../server/search/textSearch.ts';
-import { pageOf } from '../state/requests.ts';
+import { pageOf } from './requests.ts';
 import { TextPage } from '../views/text/TextPage.tsx';
 import type { Route } from './+types/text';
 

@@ -1,4 +1,4 @@
-import { pageOf } from '../state/requests.ts';
+import { pageOf } from './requests.ts';
 import { TypesPage } from '../views/types/TypesPage.tsx';
 import type { Route } from './+types/types';
 

@@ -1,10 +1,10 @@
 import { data } from 'react-router';
 import { Problem, sentenceOf } from '../../server/problem.ts';
-import { runtime } from '../../server/runtime.ts';
+import { runtime } from '../../server/work/runtime.ts';
 import { openCodebase } from '../../server/store/codebases.ts';
 import { isUnderWay, latestJob } from '../../server/store/jobs.ts';
-import { receiveArchive } from '../../server/source/archive/receive.ts';
-import { requireSameOrigin } from '../state/requests.ts';
+import { receiveArchive } from '../../server/work/receiveUpload.ts';
+import { requireSameOrigin } from './requests.ts';
 import type { Route } from './+types/upload';
 
 /** Takes an archive as the body of the request, written to disk as it comes. Answers with the codebase's id. */

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import type { Node } from 'web-tree-sitter';
 import type { ParsedFile } from '../../core/contracts/language.ts';
 import { grammarFor, languageNamed } from '../../core/languages/registry.ts';
-import { decode } from '../../server/intake/decode.ts';
+import { decode } from '../../server/source/decode.ts';
 import { takeIn } from '../../server/intake/intake.ts';
 import { folderSource } from '../../server/source/folder/folderSource.ts';
 import { parserRuntime } from '../../tests/surveyText.ts';

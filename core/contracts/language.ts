@@ -108,9 +108,10 @@ export interface OwnReader {
   constructs(text: string): Constructs;
 }
 
-/** A grammar inside an npm package (`tree-sitter-typescript/tree-sitter-tsx.wasm`), or that the language parses by itself. */
-export type GrammarFile = string | typeof PARSED_BY_ITSELF;
-export const PARSED_BY_ITSELF = '';
+/** A grammar inside an npm package, such as `tree-sitter-typescript/tree-sitter-tsx.wasm`. */
+export type GrammarFile = string;
+/** Instead of a grammar, where the language parses by itself. */
+export const PARSED_BY_ITSELF: GrammarFile = '';
 
 /** Opaque to everything but the language: its tree, read into columns. */
 export interface ParsedFile {

@@ -76,7 +76,7 @@ function entered(
   name: string,
 ): TypeWithMethods[] {
   let ofFamily = methods.get(family);
-  if (!ofFamily) methods.set(family, (ofFamily = new Map()));
+  if (!ofFamily) methods.set(family, (ofFamily = new Map<string, TypeWithMethods[]>()));
   let types = ofFamily.get(name);
   if (!types) ofFamily.set(name, (types = []));
   return types;

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { languageOf } from '../../core/languages/registry.ts';
-import { decode } from './decode.ts';
+import { decode } from '../source/decode.ts';
 import { isDocument, isReadme } from './names.ts';
 
 /** What a file's content says about how it is to be taken. Depends on the bytes and the file's name alone. */

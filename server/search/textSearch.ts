@@ -2,7 +2,7 @@ import { Worker } from 'node:worker_threads';
 import { patternOf, type TextQuery } from '../../core/search/textQuery.ts';
 import { workerFile } from '../installation.ts';
 import { Problem } from '../problem.ts';
-import type { FromSearchWorker, ToSearchWorker } from '../work/searchWorker.ts';
+import type { FromSearchWorker, ToSearchWorker } from './searchWorker.ts';
 
 export type SearchTask = Omit<ToSearchWorker, 'search'>;
 export type SearchPart = Omit<FromSearchWorker, 'search'>;

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, realpathSync, statSync } from 'node:fs';
 import { join, sep } from 'node:path';
 import { LRUCache } from 'lru-cache';
-import { decode } from '../intake/decode.ts';
+import { decode } from './decode.ts';
 import type { Origin } from './address.ts';
 import type { ArchiveIndex } from './archive/archiveIndex.ts';
 import { objectReader, type ObjectReader } from './git/objectReader.ts';

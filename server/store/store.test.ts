@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { describe, expect, it, onTestFinished, vi } from 'vitest';
 import { temporaryFolder } from '../../tests/temporaryFolder.ts';
 import { installationRoot } from '../installation.ts';
-import { runJob } from '../survey/runJob.ts';
+import { runJob } from '../work/runJob.ts';
 import { folderOrigin } from '../source/address.ts';
 import { codebaseState } from '../views/codebaseState.ts';
 import { openCodebase, removeCodebase } from './codebases.ts';

@@ -4,7 +4,7 @@ import { declarationForms, FRONT_END_VERSION } from '../../core/facts/fileFacts.
 import { surveyText } from '../../tests/surveyText.ts';
 import { temporaryFolder } from '../../tests/temporaryFolder.ts';
 import { folderOrigin } from '../source/address.ts';
-import { runJob } from '../survey/runJob.ts';
+import { runJob } from '../work/runJob.ts';
 import { openCodebase } from './codebases.ts';
 import { openStore, type Store } from './database.ts';
 import { narrowed, packStrings, unpackStrings } from './columns.ts';

@@ -11,9 +11,9 @@ import { Problem } from '../problem.ts';
 import type { CodeSource } from '../source/codeSource.ts';
 import { completenessOf, type Completeness } from './completeness.ts';
 import { entryPointsOf } from './entryPoints.ts';
-import { learntFrom } from './learnt.ts';
-import { extractInPool, warmUp } from './extractPool.ts';
-import { FactsInMemory } from './factsInMemory.ts';
+import { learntFrom } from '../extract/learnt.ts';
+import { extractInPool, warmUp } from '../extract/extractPool.ts';
+import { FactsInMemory } from '../extract/factsInMemory.ts';
 import { throttled, type OnProgress } from './progress.ts';
 
 /** Facts of earlier surveys, by content. */

@@ -13,7 +13,7 @@ import { createJob } from '../store/jobs.ts';
 import { markLookedAt } from '../store/lookedAt.ts';
 import { completenessItems, completenessOfSurvey, loadSurvey } from '../store/surveys.ts';
 import { nothingKept } from '../survey/keptIntake.ts';
-import { runJob } from '../survey/runJob.ts';
+import { runJob } from '../work/runJob.ts';
 import { newsOf } from './completenessNews.ts';
 import { completenessView } from './completenessView.ts';
 import { documentView } from './documentView.ts';

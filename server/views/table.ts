@@ -3,7 +3,7 @@ import { grammarFor, languageNamed } from '../../core/languages/registry.ts';
 import { EVERYTHING_RESOLVED } from '../../core/graph/rollUp.ts';
 import { z } from 'zod';
 import { Problem } from '../problem.ts';
-import { constructsInPool } from '../survey/extractPool.ts';
+import { constructsInPool } from '../extract/extractPool.ts';
 import type { SearchPart } from '../search/textSearch.ts';
 import { notes } from '../store/notes.ts';
 import { shortlist, shortlists } from '../store/shortlists.ts';
@@ -238,6 +238,8 @@ export type ViewName = keyof Views;
 /** What is given to a view beside the address; undefined for most. */
 export type Given<Name extends ViewName> = Parameters<Views[Name]>[1];
 export type Answer<Name extends ViewName> = Awaited<ReturnType<Views[Name]>>;
+/** What the page is sent of a view that is a part of it: a problem is said in the part's own place. */
+export type Part<Name extends ViewName> = { answer: Answer<Name> } | { problem: string };
 
 /** Files that can be read beside the first one. */
 const MAX_BESIDE = 3;

@@ -17,6 +17,10 @@ export interface MatchedFile {
   matches: PlacedMatch[];
 }
 
+/** One line of the answer to a search, sent as its part is found. */
+export type MatchesLine =
+  { kind: 'part'; files: MatchedFile[]; through: number; of: number } | { kind: 'problem'; sentence: string };
+
 /** Files in which to search: of the survey, below a folder, by a glob, with or without tests. */
 export function searchedPaths(
   survey: SurveyedCodebase,

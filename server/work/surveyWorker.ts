@@ -1,6 +1,6 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import { openStore } from '../store/database.ts';
-import { runJob } from '../survey/runJob.ts';
+import { runJob } from './runJob.ts';
 
 /** What the thread of a lane is told, and what it answers. */
 export type ToSurveyWorker = { run: number } | 'stop' | 'close';

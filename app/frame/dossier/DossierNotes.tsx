@@ -1,12 +1,12 @@
 import { useEffect } from 'react';
 import { Link, useFetcher } from 'react-router';
-import type { loader as notesLoader } from '../../routes/notes.tsx';
+import type { Answer } from '../../../server/views/table.ts';
 import { NoteText } from '../notes/NoteText.tsx';
 import { useNoteDialog } from '../notes/NoteDialog.tsx';
 
 /** The notes on an element, and the way to write one. */
 export function DossierNotes({ codebaseId, on }: { codebaseId: string; on: string }) {
-  const { load, data } = useFetcher<typeof notesLoader>({ key: `notes on ${on}` });
+  const { load, data } = useFetcher<Answer<'notes'>>({ key: `notes on ${on}` });
   const { writeNote } = useNoteDialog();
   useEffect(
     () => void load(`/codebases/${codebaseId}/notes?on=${encodeURIComponent(on)}`),

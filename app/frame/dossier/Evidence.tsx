@@ -1,6 +1,6 @@
 import { useEffect } from 'react';
 import { Link, useFetcher } from 'react-router';
-import type { loader as evidenceLoader } from '../../routes/evidence.ts';
+import type { Part } from '../../../server/views/table.ts';
 import type { Evidence as EvidenceData } from '../../../server/views/picture/evidenceView.ts';
 import { counted, figure } from '../../state/figures.ts';
 import { besideQuery } from '../../state/pictureState.ts';
@@ -12,7 +12,7 @@ import { CloseButton } from './CloseButton.tsx';
 
 /** The places in the code behind one claim: `from` uses `to`. */
 export function EvidencePanel({ codebaseId, picture }: { codebaseId: number; picture: Picture }) {
-  const { load, data } = useFetcher<typeof evidenceLoader>();
+  const { load, data } = useFetcher<Part<'evidence'>>();
   const { from, to, via, params } = picture;
   const query = besideQuery(params, {
     from: from!,

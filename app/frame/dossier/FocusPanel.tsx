@@ -1,6 +1,6 @@
 import { useEffect } from 'react';
 import { Link, useFetcher } from 'react-router';
-import type { loader as dossierLoader } from '../../routes/dossier.ts';
+import type { Part } from '../../../server/views/table.ts';
 import type { Dossier as DossierData } from '../../../server/views/dossierView.ts';
 import { counted, figure } from '../../state/figures.ts';
 import { besideQuery } from '../../state/pictureState.ts';
@@ -30,7 +30,7 @@ export function FocusPanel({
   trail: Trail;
 }) {
   const openMenu = useElementMenu();
-  const { load, data } = useFetcher<typeof dossierLoader>();
+  const { load, data } = useFetcher<Part<'dossier'>>();
   const query = besideQuery(picture.params, { focus });
   useEffect(() => void load(`/codebases/${codebaseId}/dossier?${query}`), [load, codebaseId, query]);
   if (!data) return <p className="faded">Looking it up…</p>;

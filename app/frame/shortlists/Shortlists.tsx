@@ -10,7 +10,7 @@ import {
 } from 'react';
 import { useFetcher } from 'react-router';
 import type { ShortlistPage, ShortlistSummary } from '../../../server/views/shortlistView.ts';
-import type { loader as shortlistsLoader } from '../../routes/shortlists.ts';
+import type { Answer } from '../../../server/views/table.ts';
 import { Button, Dialog } from '../parts.ts';
 import { counted } from '../../state/figures.ts';
 
@@ -50,7 +50,7 @@ export function useShortlists(): Shortlists {
 
 /** Keeps the codebase's shortlists and takes elements from anywhere. */
 export function ShortlistProvider({ codebaseId, children }: { codebaseId: string; children: ReactNode }) {
-  const { load, data } = useFetcher<typeof shortlistsLoader>({ key: 'shortlists' });
+  const { load, data } = useFetcher<Answer<'shortlists'>>({ key: 'shortlists' });
   const [opened, setOpened] = useState<number | null>(null);
   const [offered, setOffered] = useState<Offer | null>(null);
   const [problem, setProblem] = useState<string | null>(null);

@@ -4,7 +4,7 @@ import { useFetcher, useNavigate } from 'react-router';
 import type { Card } from '../../../server/views/cardView.ts';
 import type { SourceLink } from '../../../server/views/constructsView.ts';
 import type { SourcePage as SourceData } from '../../../server/views/sourceView.ts';
-import type { loader as constructsLoader } from '../../routes/constructs.ts';
+import type { Part } from '../../../server/views/table.ts';
 import { useElementLinks } from '../../frame/elementLinks.ts';
 import { OpenMenu } from '../../frame/parts.ts';
 import { onDemand } from '../../frame/onDemand.tsx';
@@ -51,7 +51,7 @@ export function SourcePane({
   const constructsQuery = besideQuery(params, { file: source.path, focus: null });
   const navigate = useNavigate();
   const { writeNote, openNotes } = useNoteDialog();
-  const { load, data } = useFetcher<typeof constructsLoader>({ key: `constructs ${source.path}` });
+  const { load, data } = useFetcher<Part<'constructs'>>({ key: `constructs ${source.path}` });
   const [size, setSize] = useState(USUAL);
   const [ink, setInk] = useState<StripInk>('construct');
   const [sight, setSight] = useState<{ from: number; to: number } | null>(null);

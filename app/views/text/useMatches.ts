@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { MatchesLine } from '../../routes/matches.ts';
+import type { MatchesLine } from '../../../server/views/textSearchView.ts';
 import type { MatchedFile } from '../../../server/views/textSearchView.ts';
 
 /** What a search in texts has found so far. */

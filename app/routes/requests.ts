@@ -1,8 +1,8 @@
 import { data, redirect } from 'react-router';
 import { Problem } from '../../server/problem.ts';
-import { runtime, type Runtime } from '../../server/runtime.ts';
+import { runtime, type Runtime } from '../../server/work/runtime.ts';
 import { codebase, type Codebase } from '../../server/store/codebases.ts';
-import type { Answer, Given, ViewName } from '../../server/views/table.ts';
+import type { Answer, Given, Part, ViewName } from '../../server/views/table.ts';
 
 /** Turns a problem into a response that says it in one sentence. */
 export function answering<T>(work: () => T): T {
@@ -54,10 +54,7 @@ export async function pageOf<Name extends ViewName>(view: Name, args: ViewArgume
 }
 
 /** The same for a part of a page, which says a Problem in its own place. */
-export async function partOf<Name extends ViewName>(
-  view: Name,
-  args: ViewArguments,
-): Promise<{ answer: Answer<Name> } | { problem: string }> {
+export async function partOf<Name extends ViewName>(view: Name, args: ViewArguments): Promise<Part<Name>> {
   try {
     const answer = await askFor(view, args);
     return answer === null ? { problem: 'There is no survey to look it up in.' } : { answer };

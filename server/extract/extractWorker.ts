@@ -4,7 +4,7 @@ import { unreadFacts } from '../../core/languages/reading/assemble.ts';
 import { constructsOf, factsOf, type LanguageText } from '../../core/languages/readText.ts';
 import { languageNamed } from '../../core/languages/registry.ts';
 import type { Constructs } from '../../core/facts/constructs.ts';
-import { decode } from '../intake/decode.ts';
+import { decode } from '../source/decode.ts';
 import type { FileLocation } from '../source/codeSource.ts';
 import { readLocation } from '../source/readLocation.ts';
 import { packFacts } from './packedFacts.ts';

@@ -1,5 +1,5 @@
 import type { FileFacts } from '../../core/facts/fileFacts.ts';
-import { unpackFacts } from '../work/packedFacts.ts';
+import { unpackFacts } from './packedFacts.ts';
 
 /** Packed bytes of facts that are kept in memory; unpacked they take several times as much. */
 const MAX_BYTES = 48 * 1024 ** 2;

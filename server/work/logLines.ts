@@ -1,5 +1,5 @@
 import type { Intake } from '../intake/intake.ts';
-import type { SourceSurvey } from './surveySource.ts';
+import type { SourceSurvey } from '../survey/surveySource.ts';
 
 type Log = (line: string) => void;
 

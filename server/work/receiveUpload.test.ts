@@ -2,11 +2,11 @@ import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { describe, expect, it, onTestFinished } from 'vitest';
-import { temporaryFolder } from '../../../tests/temporaryFolder.ts';
-import { openCodebase, removeCodebase, uploadsFolder } from '../../store/codebases.ts';
-import { openStore, type Store } from '../../store/database.ts';
-import { saveSettings, settings } from '../../store/settings.ts';
-import { receiveArchive } from './receive.ts';
+import { temporaryFolder } from '../../tests/temporaryFolder.ts';
+import { openCodebase, removeCodebase, uploadsFolder } from '../store/codebases.ts';
+import { openStore, type Store } from '../store/database.ts';
+import { saveSettings, settings } from '../store/settings.ts';
+import { receiveArchive } from './receiveUpload.ts';
 
 function freshStore(): Store {
   const store = openStore(temporaryFolder());

@@ -3,12 +3,12 @@ import { join } from 'node:path';
 import { Readable, Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type { ReadableStream as NodeReadableStream } from 'node:stream/web';
-import { Problem } from '../../problem.ts';
-import { uploadsFolder } from '../../store/codebases.ts';
-import type { Store } from '../../store/database.ts';
-import { settings } from '../../store/settings.ts';
-import type { Origin } from '../address.ts';
-import { formatOf } from './formats.ts';
+import { Problem } from '../problem.ts';
+import { uploadsFolder } from '../store/codebases.ts';
+import type { Store } from '../store/database.ts';
+import { settings } from '../store/settings.ts';
+import type { Origin } from '../source/address.ts';
+import { formatOf } from '../source/archive/formats.ts';
 
 /**
  * Writes an uploaded archive to the disk as it comes, and returns it as an origin. One of the same name takes the

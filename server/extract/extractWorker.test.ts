@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { temporaryFolder } from '../../tests/temporaryFolder.ts';
-import { decode } from '../intake/decode.ts';
+import { decode } from '../source/decode.ts';
 import extractBatch, { type ExtractTask } from './extractWorker.ts';
 import { unpackFacts } from './packedFacts.ts';
 

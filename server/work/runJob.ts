@@ -13,8 +13,8 @@ import { endJob, job, jobsUnderWay, reportJob, startJob, type Job } from '../sto
 import { settings } from '../store/settings.ts';
 import { saveSurvey } from '../store/surveys.ts';
 import { logIntake, logSurvey } from './logLines.ts';
-import { throttled, type OnProgress, type Phase } from './progress.ts';
-import { surveySource } from './surveySource.ts';
+import { throttled, type OnProgress, type Phase } from '../survey/progress.ts';
+import { surveySource } from '../survey/surveySource.ts';
 
 interface Run {
   store: Store;

@@ -1,9 +1,9 @@
 import { setMaxListeners } from 'node:events';
-import { createAsker, type Asker } from './ask/ask.ts';
-import { openStore, type Store } from './store/database.ts';
-import { interruptOrphans } from './store/jobs.ts';
-import { createQueue, type JobQueue } from './work/queue.ts';
-import { createWatching, type Watching } from './work/watching.ts';
+import { createAsker, type Asker } from '../ask/ask.ts';
+import { openStore, type Store } from '../store/database.ts';
+import { interruptOrphans } from '../store/jobs.ts';
+import { createQueue, type JobQueue } from './queue.ts';
+import { createWatching, type Watching } from './watching.ts';
 
 /** What lives as long as the server: the open store, the queue of jobs, watched folders, the thread of views. */
 export interface Runtime {

@@ -6,7 +6,7 @@ import type { CodeSource } from '../source/codeSource.ts';
 import type { IntakeFile } from '../intake/intake.ts';
 import type { Learnt } from './learnt.ts';
 import type { Constructs } from '../../core/facts/constructs.ts';
-import type { ConstructsTask, ExtractResult, ExtractTask } from '../work/extractWorker.ts';
+import type { ConstructsTask, ExtractResult, ExtractTask } from './extractWorker.ts';
 
 /** How long a thread without work is kept, with its parser loaded. */
 const IDLE_MS = 60_000;
