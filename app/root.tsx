@@ -11,7 +11,7 @@ import { ThemeProvider } from '@mui/material/styles';
 import type { ReactNode } from 'react';
 import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration } from 'react-router';
 import type { Route } from './+types/root';
-import { isKnownHost } from './state/hosts.ts';
+import { isKnownHost } from '../server/hosts.ts';
 import { theme } from './theme/theme.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Yletope' }];

@@ -352,8 +352,8 @@ export const mutants: readonly Mutant[] = [
     ],
   ),
   ...faults(
-    'app/state/hosts.ts',
-    ['app/state/requests'],
+    'server/hosts.ts',
+    ['app/routes/requests'],
     [
       ['loopback.has(name) ||', 'host!.includes([...loopback][0]) || loopback.has(name) ||'],
       ["if (name === undefined || name === '') return false;", ''],

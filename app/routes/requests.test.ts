@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { Problem } from '../../server/problem.ts';
-import { isKnownHost } from './hosts.ts';
-import { answering, requireSameOrigin } from '../routes/requests.ts';
+import { isKnownHost } from '../../server/hosts.ts';
+import { answering, requireSameOrigin } from './requests.ts';
 
 function post(headers: Record<string, string>): Request {
   return new Request('http://127.0.0.1:4400/', { method: 'POST', headers });
