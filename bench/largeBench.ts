@@ -45,7 +45,7 @@ export async function largeBench(only: string | undefined): Promise<void> {
     console.log(
       `${name}: ${took.cpuMinutes.toFixed(1)} CPU minutes (aim ${minutes}), peak ${took.gigabytes.toFixed(1)} GB (aim ${gigabytes})`,
     );
-    const asker = createAsker(data);
+    const asker = createAsker({ folder: data });
     // The thread that answers does not keep its process alive, and here nothing else does.
     const alive = setInterval(() => undefined, 60_000);
     for (const [view, search] of views) {

@@ -1,5 +1,6 @@
 import { levels } from '../graph/components.ts';
 import { fewestAgainst, subgraph } from '../graph/fewestAgainst.ts';
+import { giveUpAtStep } from '../graph/giveUp.ts';
 import { joinEdges, type Graph } from '../graph/rollUp.ts';
 import { nodeOfUnit, parentOfNode, type UnitTree } from './nodes.ts';
 
@@ -50,6 +51,7 @@ function siblingGraphs(tree: UnitTree, graph: Graph): Siblings[] {
   const { arrangement, children } = tree;
   const all = joinEdges(arrangement.count + graph.count, (take) => {
     for (let unit = 0; unit < graph.count; unit++) {
+      giveUpAtStep(unit);
       for (let edge = graph.start[unit]; edge < graph.start[unit + 1]; edge++) {
         let a = nodeOfUnit(tree, unit);
         let b = nodeOfUnit(tree, graph.to[edge]);

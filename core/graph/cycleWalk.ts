@@ -1,3 +1,4 @@
+import { giveUpIfUnwanted } from './giveUp.ts';
 import type { Graph } from './rollUp.ts';
 
 /**
@@ -59,6 +60,7 @@ export function coveringWalks(graph: Graph, members: readonly number[], limit = 
   for (const member of members) {
     if (walks.length >= limit) break;
     if (passed.has(member)) continue;
+    giveUpIfUnwanted();
     const walk = shortestCycleThrough(graph, member, inside);
     if (walk.length === 0) continue;
     for (const unit of walk) passed.add(unit);

@@ -1,4 +1,5 @@
 import { levels, stronglyConnectedComponents } from './components.ts';
+import { giveUpAtStep, giveUpIfUnwanted } from './giveUp.ts';
 import { reversed, type Graph } from './rollUp.ts';
 
 /** Cycles up to this size are ordered exactly: all their subsets fit into memory. */
@@ -23,6 +24,7 @@ export function fewestAgainst(graph: Graph): Int32Array {
 }
 
 function orderInsideCycle(graph: Graph, units: readonly number[]): number[] {
+  giveUpIfUnwanted();
   const inside = subgraph(graph, units);
   const order = units.length <= EXACT_MEMBERS ? exactOrder(inside) : greedyOrder(inside);
   return order.map((unit) => units[unit]);
@@ -131,7 +133,8 @@ function eadesLinSmyth(graph: Graph, backwards: Graph): number[] {
       queue.changed(other);
     });
   };
-  for (;;) {
+  for (let step = 1; ; step++) {
+    giveUpAtStep(step << 6);
     const ground = grounds.pop();
     const top = ground === undefined ? tops.pop() : undefined;
     const unit = ground ?? top ?? queue.best();
@@ -147,7 +150,8 @@ function moveToBest(graph: Graph, backwards: Graph, order: number[]): boolean {
   const place = new Float64Array(graph.count);
   order.forEach((unit, i) => (place[unit] = i));
   let isBetter = false;
-  for (const unit of [...order]) {
+  for (const [i, unit] of [...order].entries()) {
+    giveUpAtStep(i << 6);
     // What it uses should stand before it, what uses it after it.
     const pulls: { at: number; delta: number }[] = [];
     eachEdge(graph, unit, (other, weight) => pulls.push({ at: place[other], delta: -weight }));

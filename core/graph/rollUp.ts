@@ -1,4 +1,5 @@
 import type { DependencyTable } from '../contracts/linked.ts';
+import { giveUpAtStep } from './giveUp.ts';
 
 /**
  * A directed graph over units 0…count-1 in compressed sparse rows: the edges of unit u are `to[start[u]]` up to
@@ -40,6 +41,7 @@ export function rollUp(
 ): Graph {
   return joinEdges(count, (take) => {
     for (let row = 0; row < dependencies.count; row++) {
+      giveUpAtStep(row);
       const from = unitOf[dependencies.from[row]];
       const to = unitOf[dependencies.to[row]];
       if (from < 0 || to < 0 || from === to || !passes(dependencies, row, filter)) continue;
@@ -52,6 +54,7 @@ export function rollUp(
 export function rollUpUnits(graph: Graph, rowOf: Int32Array, count: number): Graph {
   return joinEdges(count, (take) => {
     for (let unit = 0; unit < graph.count; unit++) {
+      giveUpAtStep(unit);
       const from = rowOf[unit];
       if (from < 0) continue;
       for (let edge = graph.start[unit]; edge < graph.start[unit + 1]; edge++) {

@@ -1,6 +1,7 @@
 import { isWithin, type Arrangement } from '../arrangement/arrangement.ts';
 import { FLAG, FORM, KIND } from '../facts/fileFacts.ts';
 import { levels } from '../graph/components.ts';
+import { giveUpAtStep } from '../graph/giveUp.ts';
 import { reachCounts } from '../graph/reach.ts';
 import { EVERYTHING_RESOLVED, passes, reversed, rollUp, type Graph } from '../graph/rollUp.ts';
 import type { SurveyedCodebase } from '../survey.ts';
@@ -54,6 +55,7 @@ function filesCoupledWithGroups(
   const graph = directed(survey, direction);
   const others: (Set<number> | undefined)[] = Array.from({ length: arrangement.count });
   files.forEach(({ element }, file) => {
+    giveUpAtStep(file << 6);
     for (let edge = graph.start[file]; edge < graph.start[file + 1]; edge++) {
       const other = graph.to[edge];
       const far = groupOf[files[other].element];
@@ -108,6 +110,7 @@ function insideShare(
   const inside = new Float64Array(above.length);
   const touching = new Float64Array(above.length);
   for (let row = 0; row < dependencies.count; row++) {
+    giveUpAtStep(row);
     if (dependencies.to[row] >= elements.firstExternal) continue;
     if (!passes(dependencies, row, EVERYTHING_RESOLVED)) continue;
     const places = dependencies.placeStart[row + 1] - dependencies.placeStart[row];

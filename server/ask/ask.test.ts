@@ -1,25 +1,38 @@
 import { EventEmitter } from 'node:events';
-import { beforeEach, describe, expect, it, vi } from 'vitest';
-import type { FromAskWorker, ToAskWorker } from './askWorker.ts';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import type { SurveyColumns } from '../store/surveyColumns.ts';
+import type { FromAskWorker, Question, ToAskWorker } from './askWorker.ts';
 
 /** Threads that the test plays the part of, in the order in which they were started. */
 const threads: FakeThread[] = [];
 
 class FakeThread extends EventEmitter {
-  readonly asked: ToAskWorker[] = [];
+  readonly messages: ToAskWorker[] = [];
+  isEnded = false;
   constructor() {
     super();
     threads.push(this);
   }
+  get asked(): Question[] {
+    return this.messages.map(({ question }) => question);
+  }
   postMessage(message: ToAskWorker): void {
-    this.asked.push(message);
+    this.messages.push(message);
   }
   unref(): void {}
   terminate(): Promise<void> {
+    this.isEnded = true;
     return Promise.resolve();
   }
-  answer(message: FromAskWorker): void {
+  say(message: FromAskWorker): void {
     this.emit('message', message);
+  }
+  /** Answers what it was asked last. */
+  answer(value: unknown = null): void {
+    this.say({ answers: this.asked.at(-1)!.id, value });
+  }
+  fail(code: 'notFound' | null, sentence: string): void {
+    this.say({ answers: this.asked.at(-1)!.id, code, sentence });
   }
 }
 
@@ -27,10 +40,19 @@ vi.mock('node:worker_threads', () => ({ Worker: FakeThread }));
 const { createAsker } = await import('./ask.ts');
 
 const overview = { view: 'overview', codebaseId: 1, search: '?tests=in' } as const;
+const PATIENCE = 400;
 
 describe('asking for a view', () => {
-  beforeEach(() => threads.splice(0));
-  const started = () => createAsker('/nowhere');
+  beforeEach(() => {
+    threads.splice(0);
+    vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout', 'performance'] });
+  });
+  afterEach(() => vi.useRealTimers());
+  const started = (most = 2) => createAsker({ folder: '/nowhere', most, patience: PATIENCE });
+  /** Asks without minding what comes of it. */
+  const askAside = (asker: ReturnType<typeof started>, search: string): void => {
+    asker.ask({ ...overview, search }).catch(() => {});
+  };
 
   it('gives what the thread answers, and a failure as what it is', async () => {
     const asker = started();
@@ -38,9 +60,9 @@ describe('asking for a view', () => {
     const second = asker.ask({ ...overview, search: '' });
     const third = asker.ask({ ...overview, codebaseId: 2 });
     const [thread] = threads;
-    thread.answer({ answers: thread.asked[0].ask, value: null });
-    thread.answer({ answers: thread.asked[1].ask, code: 'notFound', sentence: 'It is gone.' });
-    thread.answer({ answers: thread.asked[2].ask, code: null, sentence: 'TypeError: x' });
+    thread.answer();
+    thread.fail('notFound', 'It is gone.');
+    thread.fail(null, 'TypeError: x');
     expect(await first).toBeNull();
     await expect(second).rejects.toMatchObject({ code: 'notFound', message: 'It is gone.' });
     await expect(third).rejects.toThrow('TypeError: x');
@@ -52,7 +74,7 @@ describe('asking for a view', () => {
     const both = [asker.ask(overview), asker.ask(overview)];
     const [thread] = threads;
     expect(thread.asked).toHaveLength(1);
-    thread.answer({ answers: thread.asked[0].ask, value: null });
+    thread.answer();
     expect(await Promise.all(both)).toEqual([null, null]);
     void asker.ask(overview);
     expect(thread.asked).toHaveLength(2);
@@ -60,11 +82,58 @@ describe('asking for a view', () => {
 
   it('is another when something was written meanwhile', () => {
     let state = 'before';
-    const asker = createAsker('/nowhere', () => state);
+    const asker = createAsker({ folder: '/nowhere' }, () => state);
     asker.ask(overview).catch(() => {});
     state = 'after';
     asker.ask(overview).catch(() => {});
+    threads[0].answer();
     expect(threads[0].asked).toHaveLength(2);
+  });
+
+  it('asks a thread one thing at a time, in the order of asking', () => {
+    const asker = started();
+    for (const search of ['?a', '?b', '?c']) askAside(asker, search);
+    const [thread] = threads;
+    expect(thread.asked.map(({ search }) => search)).toEqual(['?a']);
+    thread.answer();
+    expect(thread.asked.map(({ search }) => search)).toEqual(['?a', '?b']);
+  });
+
+  it('lets what has waited for a moment overtake in another thread, of which there are only so many', () => {
+    const asker = started(2);
+    for (const search of ['?slow', '?b', '?c']) askAside(asker, search);
+    vi.advanceTimersByTime(PATIENCE - 1);
+    expect(threads).toHaveLength(1);
+    vi.advanceTimersByTime(3);
+    expect(threads).toHaveLength(2);
+    expect(threads[1].asked.map(({ search }) => search)).toEqual(['?b']);
+    vi.advanceTimersByTime(10 * PATIENCE);
+    expect(threads).toHaveLength(2);
+    threads[1].answer();
+    expect(threads[1].asked.map(({ search }) => search)).toEqual(['?b', '?c']);
+    // With nothing before it, the next goes to the first thread again.
+    threads[0].answer();
+    threads[1].answer();
+    askAside(asker, '?d');
+    expect(threads[0].asked.map(({ search }) => search)).toEqual(['?slow', '?d']);
+  });
+
+  it('hands the columns that one thread has read to the others, each once, and to those of the codebase only', () => {
+    const asker = started(3);
+    askAside(asker, '?slow');
+    const columns = { elements: { kind: new Uint8Array(3) } } as unknown as SurveyColumns;
+    threads[0].say({ loaded: { codebaseId: 1, surveyId: 7, columns } });
+    threads[0].say({ loaded: { codebaseId: 2, surveyId: 8, columns } });
+    askAside(asker, '?b');
+    vi.advanceTimersByTime(2 * PATIENCE);
+    expect(threads[1].messages[0].shared.map(({ surveyId }) => surveyId)).toEqual([7]);
+    threads[1].answer();
+    askAside(asker, '?c');
+    vi.advanceTimersByTime(2 * PATIENCE);
+    expect(threads[1].messages[1].shared).toEqual([]);
+    threads[0].answer();
+    askAside(asker, '?d');
+    expect(threads[0].messages[1].shared).toEqual([]);
   });
 
   it('is given up when nobody waits any more, and only then', async () => {
@@ -80,26 +149,53 @@ describe('asking for a view', () => {
     expect((await settled).map(({ status }) => status)).toEqual(['rejected', 'rejected']);
   });
 
+  it('never begins what was given up while it waited', async () => {
+    const asker = started();
+    askAside(asker, '?slow');
+    const controller = new AbortController();
+    const gone = expect(asker.ask(overview, controller.signal)).rejects.toThrow('Nobody waits');
+    askAside(asker, '?c');
+    controller.abort();
+    await gone;
+    threads[0].answer();
+    expect(threads[0].asked.map(({ search }) => search)).toEqual(['?slow', '?c']);
+  });
+
+  it('is not begun at all for who has gone already', async () => {
+    const asker = started();
+    askAside(asker, '?slow');
+    await expect(asker.ask(overview, AbortSignal.abort())).rejects.toThrow('Nobody waits');
+    threads[0].answer();
+    expect(threads[0].asked).toHaveLength(1);
+  });
+
   it('is asked once more of a new thread when the first dies, and then failure is said', async () => {
     const asker = started();
-    const survives = asker.ask(overview);
-    const dies = asker.ask({ ...overview, search: '' });
+    const survives = asker.ask({ ...overview, search: '' });
+    const dies = asker.ask(overview);
     const outcome = expect(dies).rejects.toThrow('ended early, twice');
     threads[0].emit('exit', 1);
+    // What waited goes first, and what the thread died of next.
     expect(threads).toHaveLength(2);
-    expect(threads[1].asked).toHaveLength(2);
-    threads[1].answer({ answers: threads[1].asked[0].ask, value: null });
-    expect(await survives).toBeNull();
+    expect(threads[1].asked.map(({ search }) => search)).toEqual(['?tests=in']);
     threads[1].emit('exit', 1);
+    expect(threads[2].asked.map(({ search }) => search)).toEqual(['']);
+    threads[2].answer();
+    expect(await survives).toBeNull();
+    expect(threads[2].asked.at(-1)!.search).toBe('?tests=in');
+    threads[2].emit('exit', 1);
     await outcome;
     void asker.ask(overview);
-    expect(threads).toHaveLength(3);
+    expect(threads).toHaveLength(4);
   });
 
   it('leaves nobody waiting when the server ends', async () => {
     const asker = started();
     const asked = expect(asker.ask(overview)).rejects.toThrow('ending');
+    const waits = expect(asker.ask({ ...overview, search: '' })).rejects.toThrow('ending');
     await asker.close();
-    await asked;
+    await Promise.all([asked, waits]);
+    expect(threads[0].isEnded).toBe(true);
+    expect(threads[0].asked[0].stop[0]).toBe(1);
   });
 });

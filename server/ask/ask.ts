@@ -1,9 +1,8 @@
-import { Worker } from 'node:worker_threads';
-import { dataFolder, workerFile } from '../installation.ts';
-import { log } from '../log.ts';
+import { dataFolder } from '../installation.ts';
 import { Problem, type ProblemCode } from '../problem.ts';
 import type { Answer, Given, ViewName } from '../views/table.ts';
-import type { FromAskWorker, ToAskWorker } from './askWorker.ts';
+import type { Question } from './askWorker.ts';
+import { createThreads, type Task, type ThreadsOptions } from './threads.ts';
 
 /** A view asked for: which, of what codebase, under what address, and what is given beside the address. */
 export interface Asked<Name extends ViewName> {
@@ -16,19 +15,15 @@ export interface Asked<Name extends ViewName> {
 
 /** A question under way, with all who wait for its answer. */
 interface UnderWay {
-  id: number;
   key: string;
-  message: Omit<Extract<ToAskWorker, { ask: number }>, 'ask' | 'stop'>;
-  /** Set to 1 when nobody waits any more: what is worked out looks at it. */
-  stop: Int32Array;
+  task: Task;
   waiting: number;
   triedAgain: boolean;
   answer: Promise<unknown>;
-  resolve(value: unknown): void;
   reject(error: unknown): void;
 }
 
-/** Views worked out in one thread; see {@link ask}. */
+/** Views worked out in threads; see {@link createAsker}. */
 export interface Asker {
   /** Null when the codebase has no survey yet. Throws a Problem that the view has, and when nobody waits any more. */
   ask<Name extends ViewName>(asked: Asked<Name>, signal?: AbortSignal): Promise<Answer<Name> | null>;
@@ -36,88 +31,67 @@ export interface Asker {
 }
 
 /**
- * The one way to have a view worked out: in a thread of its own, so that the one that answers requests never waits. The
- * same question asked twice at once is worked out once. A question that nobody waits for any more is given up. Should the
- * thread die, what it was asked is asked once more of a new one, and then a Problem says so. `stateOfStore` is another when
- * something was written: a question is not the same as one that was asked before.
+ * The one way to have a view worked out: in a thread, so that the one that answers requests never waits. The same question
+ * asked twice at once is worked out once. A question that nobody waits for any more is given up. Should the thread die, what it
+ * was asked is asked once more of another, and then a Problem says so. `stateOfStore` is another when something was written: a
+ * question is not the same as one that was asked before.
  */
-export function createAsker(folder = dataFolder(), stateOfStore: () => string = () => ''): Asker {
-  const underWay = new Map<number, UnderWay>();
+export function createAsker(
+  { folder = dataFolder(), ...options }: Partial<ThreadsOptions> = {},
+  stateOfStore: () => string = () => '',
+): Asker {
+  const threads = createThreads({ folder, ...options });
+  const underWay = new Set<UnderWay>();
   const byKey = new Map<string, UnderWay>();
-  let worker: Worker | null = null;
   let lastId = 0;
 
-  const start = (): Worker => {
-    const own = new Worker(workerFile('askWorker'), { workerData: { folder } });
-    own.on('message', (message: FromAskWorker) => settle(message));
-    own.once('error', (error: Error) => log.error({ err: error }, 'the thread of views failed'));
-    own.once('exit', () => {
-      if (worker === own) worker = null;
-      for (const question of underWay.values()) askAgain(question);
-    });
-    // Listening for messages would undo this, so it stands last.
-    own.unref();
-    return own;
+  const forget = (asked: UnderWay): void => {
+    underWay.delete(asked);
+    if (byKey.get(asked.key) === asked) byKey.delete(asked.key);
   };
 
-  const send = (question: UnderWay): void => {
-    worker ??= start();
-    const { id, message, stop } = question;
-    worker.postMessage({ ...message, ask: id, stop } satisfies ToAskWorker);
-  };
-
-  const askAgain = (question: UnderWay): void => {
-    if (question.triedAgain) {
-      forget(question);
-      question.reject(
-        new Problem(
-          'stopped',
-          'Working this out ended early, twice. Where memory is short, a smaller scope needs less of it.',
-        ),
-      );
-      return;
-    }
-    question.triedAgain = true;
-    send(question);
-  };
-
-  const forget = ({ id, key }: UnderWay): void => {
-    underWay.delete(id);
-    if (byKey.get(key)?.id === id) byKey.delete(key);
-  };
-
-  const settle = (message: FromAskWorker): void => {
-    const question = underWay.get(message.answers);
-    if (!question) return;
-    forget(question);
-    if ('value' in message) question.resolve(message.value);
-    else if (message.code !== null) question.reject(new Problem(message.code, message.sentence));
-    else question.reject(new Error(message.sentence));
-  };
-
-  const begin = (key: string, message: UnderWay['message']): UnderWay => {
-    let resolve!: UnderWay['resolve'];
+  const begin = (key: string, question: Omit<Question, 'id' | 'stop'>): UnderWay => {
+    let resolve!: (value: unknown) => void;
     let reject!: UnderWay['reject'];
     const answer = new Promise<unknown>((onValue, onError) => {
       resolve = onValue;
       reject = onError;
     });
     const stop = new Int32Array(new SharedArrayBuffer(4));
-    const question: UnderWay = {
-      id: ++lastId,
-      key,
-      message,
-      stop,
-      waiting: 0,
-      triedAgain: false,
-      answer,
-      resolve,
-      reject,
+    const task: Task = {
+      question: { ...question, id: ++lastId, stop },
+      answered(message) {
+        forget(asked);
+        if ('value' in message) resolve(message.value);
+        else
+          reject(
+            message.code !== null ? new Problem(message.code, message.sentence) : new Error(message.sentence),
+          );
+      },
+      died() {
+        if (!underWay.has(asked)) return;
+        if (asked.triedAgain) {
+          forget(asked);
+          reject(new Problem('stopped', ENDED_TWICE));
+          return;
+        }
+        asked.triedAgain = true;
+        threads.give(task);
+      },
     };
-    underWay.set(question.id, question);
-    byKey.set(key, question);
-    send(question);
-    return question;
+    const asked: UnderWay = { key, task, waiting: 0, triedAgain: false, answer, reject };
+    underWay.add(asked);
+    byKey.set(key, asked);
+    threads.give(task);
+    return asked;
+  };
+
+  /** What is not worked out to its end, because of one sentence. */
+  const giveUp = (asked: UnderWay, sentence: string): void => {
+    Atomics.store(asked.task.question.stop, 0, 1);
+    threads.takeBack(asked.task);
+    forget(asked);
+    asked.reject(new Problem('stopped', sentence));
   };
 
   return {
@@ -125,34 +99,31 @@ export function createAsker(folder = dataFolder(), stateOfStore: () => string = 
       { view, codebaseId, search, given }: Asked<Name>,
       signal?: AbortSignal,
     ): Promise<Answer<Name> | null> {
-      const message = { view, codebaseId, search, given: given as unknown };
-      const key = `${stateOfStore()} ${JSON.stringify(message)}`;
-      const question = byKey.get(key) ?? begin(key, message);
-      question.waiting++;
+      const question = { view, codebaseId, search, given: given as unknown };
+      const key = `${stateOfStore()} ${JSON.stringify(question)}`;
+      const asked = byKey.get(key) ?? begin(key, question);
+      asked.waiting++;
       const leave = (): void => {
-        if (--question.waiting > 0 || !underWay.has(question.id)) return;
-        Atomics.store(question.stop, 0, 1);
-        forget(question);
-        question.reject(new Problem('stopped', 'Nobody waits for this any more.'));
+        if (--asked.waiting > 0 || !underWay.has(asked)) return;
+        giveUp(asked, 'Nobody waits for this any more.');
       };
       signal?.addEventListener('abort', leave, { once: true });
       try {
         if (signal?.aborted) leave();
-        return (await question.answer) as Answer<Name> | null;
+        return (await asked.answer) as Answer<Name> | null;
       } finally {
         signal?.removeEventListener('abort', leave);
       }
     },
     async close() {
-      for (const question of underWay.values()) {
-        question.triedAgain = true;
-        forget(question);
-        question.reject(new Problem('stopped', 'The server is ending.'));
-      }
-      await worker?.terminate();
+      for (const asked of [...underWay]) giveUp(asked, 'The server is ending.');
+      await threads.close();
     },
   };
 }
+
+const ENDED_TWICE =
+  'Working this out ended early, twice. Where memory is short, a smaller scope needs less of it.';
 
 /** The code by which a failure is told apart where it is answered; null for one that is nobody's to mend. */
 export type FailureCode = ProblemCode | null;

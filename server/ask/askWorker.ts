@@ -1,44 +1,78 @@
 import { parentPort, workerData } from 'node:worker_threads';
+import { GivenUp, whileWanted } from '../../core/graph/giveUp.ts';
 import { Problem, sentenceOf } from '../problem.ts';
 import { openStore } from '../store/database.ts';
+import type { SurveyColumns } from '../store/surveyColumns.ts';
 import { createSurveyMemory } from '../store/surveyMemory.ts';
 import { views, type ViewName } from '../views/table.ts';
 import { viewRequest, type ViewRequest } from '../views/viewRequest.ts';
 import type { FailureCode } from './ask.ts';
 
-/** What the thread is asked. `stop[0]` becomes 1 when nobody waits for the answer any more. */
-export interface ToAskWorker {
-  ask: number;
+/** What a thread is asked. `stop[0]` becomes 1 when nobody waits for the answer any more. */
+export interface Question {
+  id: number;
   view: ViewName;
   codebaseId: number;
+  /** The query of the address. */
   search: string;
   given: unknown;
   stop: Int32Array;
 }
 
+/** A survey's columns that one thread has read, for the others. */
+export interface SharedSurvey {
+  codebaseId: number;
+  surveyId: number;
+  columns: SurveyColumns;
+}
+
+export interface ToAskWorker {
+  question: Question;
+  /** Surveys of the codebase that the thread has not been sent yet. */
+  shared: SharedSurvey[];
+}
+
 /** The value of a view, or why there is none: a Problem's code and sentence, or just the sentence. */
-export type FromAskWorker =
+export type Answered =
   { answers: number; value: unknown } | { answers: number; code: FailureCode; sentence: string };
 
-/** Works out views one after the other, with the surveys that were looked at lately in memory. */
+/** A survey that was read on the way is told of before the answer. */
+export type FromAskWorker = Answered | { loaded: SharedSurvey };
+
+/** Works out one view after the other, with the surveys that were looked at lately in memory. */
 const { folder } = workerData as { folder: string };
 const store = openStore(folder);
-const context = { store, survey: createSurveyMemory(store) };
+const columnsOfOthers = new Map<number, SurveyColumns>();
+let codebaseAsked = 0;
+
+const context = {
+  store,
+  survey: createSurveyMemory(store, {
+    columnsOf: (surveyId) => columnsOfOthers.get(surveyId),
+    loaded: (surveyId, columns) => say({ loaded: { codebaseId: codebaseAsked, surveyId, columns } }),
+  }),
+};
 
 parentPort?.on('message', (message: ToAskWorker) => void answer(message));
 
-async function answer({ ask, view, codebaseId, search, given, stop }: ToAskWorker): Promise<void> {
-  // Messages that came meanwhile are let in first: one of them may say that this is no longer wanted.
-  await new Promise(setImmediate);
-  if (Atomics.load(stop, 0) === 1) return;
-  const reply = (message: FromAskWorker): void => parentPort?.postMessage(message);
+function say(message: FromAskWorker): void {
+  parentPort?.postMessage(message);
+}
+
+async function answer({ question, shared }: ToAskWorker): Promise<void> {
+  const { id, view, codebaseId, search, given, stop } = question;
+  for (const { surveyId, columns } of shared) columnsOfOthers.set(surveyId, columns);
+  codebaseAsked = codebaseId;
   try {
-    const request = viewRequest(context, codebaseId, search);
-    const compute = views[view] as (request: ViewRequest, given: unknown) => unknown;
+    const value = await whileWanted(stop, () => {
+      const request = viewRequest(context, codebaseId, search);
+      const compute = views[view] as (request: ViewRequest, given: unknown) => unknown;
+      return request && compute(request, given);
+    });
     // What is no plain data cannot be sent, and fails here like any other fault of a view.
-    reply({ answers: ask, value: request && (await compute(request, given)) });
+    say({ answers: id, value });
   } catch (error) {
-    const code = error instanceof Problem ? error.code : null;
-    reply({ answers: ask, code, sentence: code === null ? String(error) : sentenceOf(error) });
+    const code = error instanceof Problem ? error.code : error instanceof GivenUp ? 'stopped' : null;
+    say({ answers: id, code, sentence: code === null ? String(error) : sentenceOf(error) });
   }
 }

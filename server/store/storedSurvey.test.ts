@@ -10,12 +10,22 @@ import { openStore, type Store } from './database.ts';
 import { narrowed, packStrings, unpackStrings } from './columns.ts';
 import { createJob } from './jobs.ts';
 import { pinSurvey, surveyShown } from './surveys.ts';
-import { packPart, packSurvey, unpackPart, unpackSurvey } from './storedSurvey.ts';
+import {
+  packPart,
+  packSurvey,
+  unpackColumns,
+  unpackPart,
+  unpackRest,
+  type StoredRow,
+} from './storedSurvey.ts';
+import { surveyOver } from './surveyColumns.ts';
 
 const code = {
   'a.ts': "import { B } from './b';\nexport const a = () => new B().m();\n",
   'b.ts': 'export class B { m() {} }\n',
 };
+
+const unpackSurvey = (parts: readonly StoredRow[]) => surveyOver(unpackColumns(parts), unpackRest(parts));
 
 /** A survey's parts as rows, with some of them changed. */
 async function storedParts(change: Record<string, (value: never) => unknown> = {}) {

@@ -1,23 +1,23 @@
 import { Packr } from 'msgpackr';
 import { declarationForms, elementKinds, figureNames, type FigureName } from '../../core/facts/fileFacts.ts';
-import { NO_FORM, certainties, dependencyKinds } from '../../core/contracts/linked.ts';
+import {
+  NO_FORM,
+  certainties,
+  dependencyKinds,
+  type DependencyTable,
+  type ElementTable,
+} from '../../core/contracts/linked.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { Problem } from '../problem.ts';
-import { narrowed, packStrings, unpackStrings, type PackedStrings } from './columns.ts';
+import { narrowed, packStrings, type PackedStrings } from './columns.ts';
+import { inSharedMemory, type SurveyColumns, type SurveyRest } from './surveyColumns.ts';
 
 const packr = new Packr({ moreTypes: true, useRecords: false });
 
-/** Parts in which a survey is stored: its columns, and what the numbers in them stand for. */
-export const surveyParts = [
-  'elements',
-  'dependencies',
-  'figures',
-  'files',
-  'gaps',
-  'externals',
-  'buildModules',
-  'names',
-] as const;
+/** Parts that hold columns, and what the numbers in them stand for; and the parts that are small. */
+export const columnParts = ['elements', 'dependencies', 'figures', 'names'] as const;
+export const restParts = ['files', 'gaps', 'externals', 'buildModules'] as const;
+export const surveyParts = [...columnParts, ...restParts] as const;
 type Part = (typeof surveyParts)[number];
 
 /** What the numbers in columns stand for, by their place in these lists. */
@@ -71,7 +71,7 @@ export function packSurvey(survey: SurveyedCodebase, rowBytes = ROW_BYTES): [row
 }
 
 /** Joins the rows of each part. */
-function joinedParts(rows: readonly { part: string; data: Buffer }[]): [part: string, data: Buffer][] {
+function joinedParts(rows: readonly StoredRow[]): [part: string, data: Buffer][] {
   const byName = new Map(rows.map(({ part, data }) => [part, data]));
   return surveyParts.flatMap((part): [string, Buffer][] => {
     const pieces: Buffer[] = [];
@@ -82,42 +82,72 @@ function joinedParts(rows: readonly { part: string; data: Buffer }[]): [part: st
 }
 
 /**
- * A survey from its parts, brought up to this version: what an earlier one did not record is empty, and numbers that meant
- * something else then are renumbered by name. Throws a Problem (`outdated`) for what this version has no name for.
+ * A survey's columns from its parts, brought up to this version: what an earlier one did not record is empty, and numbers that
+ * meant something else then are renumbered by name. Throws a Problem (`outdated`) for what this version has no name for.
  */
-export function unpackSurvey(parts: readonly { part: string; data: Buffer }[]): SurveyedCodebase {
-  const found = Object.fromEntries(
-    joinedParts(parts).map(([part, data]) => [part, unpackPart<unknown>(data)]),
-  ) as unknown as SurveyedCodebase & { names?: Partial<StoredNames> };
-  const { names = {}, ...survey } = found;
-  const { elements, dependencies } = survey;
-  if (!elements || !dependencies || !survey.files) throw outdated();
-  elements.key = strings(elements.key);
-  elements.name = strings(elements.name);
-  // Before names were stored, lists only ever grew at their end.
-  elements.kind = renumbered(elements.kind, names.elementKinds, elementKinds);
-  elements.form = renumbered(elements.form, names.declarationForms, declarationForms, NO_FORM);
-  dependencies.kind = renumbered(dependencies.kind, names.dependencyKinds, dependencyKinds);
-  dependencies.certainty = renumbered(dependencies.certainty, names.certainties, certainties);
-  dependencies.column ??= new Uint16Array(dependencies.line.length);
-  elements.docStart ??= new Int32Array(elements.count);
-  elements.docEnd ??= new Int32Array(elements.count);
-  survey.buildModules ??= [];
-  survey.gaps ??= [];
-  survey.externals ??= [];
-  const figures = survey.figures ?? ({} as Partial<Record<FigureName, Int32Array>>);
-  for (const name of figureNames) {
-    const column = figures[name];
-    figures[name] =
-      column instanceof Int32Array ? column : Int32Array.from(column ?? new Uint8Array(elements.count));
-  }
-  survey.figures = figures;
-  return survey;
+export function unpackColumns(parts: readonly StoredRow[]): SurveyColumns {
+  const { elements, dependencies, figures = {}, names = {} } = unpackParts(parts);
+  if (!elements || !dependencies) throw outdated();
+  return inSharedMemory({
+    elements: {
+      ...elements,
+      key: packed(elements.key),
+      name: packed(elements.name),
+      // Before names were stored, lists only ever grew at their end.
+      kind: renumbered(elements.kind, names.elementKinds, elementKinds),
+      form: renumbered(elements.form, names.declarationForms, declarationForms, NO_FORM),
+      docStart: elements.docStart ?? new Int32Array(elements.count),
+      docEnd: elements.docEnd ?? new Int32Array(elements.count),
+    },
+    dependencies: {
+      ...dependencies,
+      kind: renumbered(dependencies.kind, names.dependencyKinds, dependencyKinds),
+      certainty: renumbered(dependencies.certainty, names.certainties, certainties),
+      column: dependencies.column ?? new Uint16Array(dependencies.line.length),
+    },
+    figures: Object.fromEntries(
+      figureNames.map((name) => [name, widened(figures[name] ?? new Uint8Array(elements.count))]),
+    ) as Record<FigureName, Int32Array>,
+  });
+}
+
+/** The rest of a survey, brought up in the same way. */
+export function unpackRest(parts: readonly StoredRow[]): SurveyRest {
+  const { files, gaps = [], externals = [], buildModules = [] } = unpackParts(parts);
+  if (!files) throw outdated();
+  return { files, gaps, externals, buildModules };
+}
+
+/** A row of the store: a part of a survey, or a stretch of one. */
+export interface StoredRow {
+  part: string;
+  data: Buffer;
+}
+
+/** Parts as this version or an earlier one stored them. */
+type StoredParts = Partial<SurveyRest> & {
+  elements?: Omit<ElementTable, 'key' | 'name' | 'docStart' | 'docEnd'> & {
+    key: string[] | PackedStrings;
+    name: string[] | PackedStrings;
+    docStart?: Int32Array;
+    docEnd?: Int32Array;
+  };
+  dependencies?: Omit<DependencyTable, 'column'> & { column?: Uint16Array };
+  figures?: Partial<Record<FigureName, Int32Array | Uint16Array | Uint8Array>>;
+  names?: Partial<StoredNames>;
+};
+
+function unpackParts(parts: readonly StoredRow[]): StoredParts {
+  return Object.fromEntries(joinedParts(parts).map(([part, data]) => [part, unpackPart<unknown>(data)]));
 }
 
 /** Strings as they are stored now, or as an earlier version did: one by one. */
-function strings(stored: string[] | PackedStrings): string[] {
-  return Array.isArray(stored) ? stored : unpackStrings(stored);
+function packed(stored: string[] | PackedStrings): PackedStrings {
+  return Array.isArray(stored) ? packStrings(stored) : stored;
+}
+
+function widened(column: Int32Array | Uint16Array | Uint8Array): Int32Array {
+  return column instanceof Int32Array ? column : Int32Array.from(column);
 }
 
 function renumbered(

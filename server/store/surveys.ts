@@ -6,7 +6,17 @@ import type { SurveyedCodebase } from '../../core/survey.ts';
 import { Problem } from '../problem.ts';
 import { totalsOf, type Totals } from '../survey/totals.ts';
 import type { Store } from './database.ts';
-import { packPart, packSurvey, unpackPart, unpackSurvey } from './storedSurvey.ts';
+import {
+  columnParts,
+  packPart,
+  packSurvey,
+  restParts,
+  unpackColumns,
+  unpackPart,
+  unpackRest,
+  type StoredRow,
+} from './storedSurvey.ts';
+import { surveyOver, type SurveyColumns } from './surveyColumns.ts';
 
 /** A finished survey as it is listed. */
 export interface SurveyRecord {
@@ -117,19 +127,28 @@ export function latestSurveyId(store: Store, codebaseId: number): number | null 
     number | null;
 }
 
-/** Reads a survey back into typed arrays. */
-export function loadSurvey(store: Store, id: number): SurveyedCodebase {
+/** The columns of a stored survey, in memory that threads can share. Throws a Problem (`notFound`, `outdated`). */
+export function loadColumns(store: Store, id: number): SurveyColumns {
+  return unpackColumns(rowsOf(store, id, columnParts));
+}
+
+/** A stored survey, over its columns when they are in memory already. Throws a Problem (`notFound`, `outdated`). */
+export function loadSurvey(store: Store, id: number, columns = loadColumns(store, id)): SurveyedCodebase {
+  return surveyOver(columns, unpackRest(rowsOf(store, id, restParts)));
+}
+
+/** The rows over which some parts of a survey are laid: `elements`, `elements+1`, … */
+function rowsOf(store: Store, id: number, parts: readonly string[]): StoredRow[] {
   const rows = store
     .prepare(
-      `SELECT part, data FROM survey_part WHERE survey_id = ? AND part NOT IN ('intake', 'completeness', 'items')`,
+      `SELECT part, data FROM survey_part WHERE survey_id = ?
+        AND CASE instr(part, '+') WHEN 0 THEN part ELSE substr(part, 1, instr(part, '+') - 1) END
+          IN (SELECT value FROM json_each(?))`,
     )
-    .all(id) as {
-    part: string;
-    data: Buffer;
-  }[];
+    .all(id, JSON.stringify(parts)) as StoredRow[];
   if (rows.length === 0)
     throw new Problem('notFound', `There is no survey ${id}; a newer one may have replaced it.`);
-  return unpackSurvey(rows);
+  return rows;
 }
 
 function partOf<T>(store: Store, surveyId: number, part: string): T | null {
