@@ -24,8 +24,19 @@ export function findSlot(slot: Int32Array, text: string, isNamed: (number: numbe
 }
 
 /** FNV-1a over the characters. */
-function hashOf(text: string): number {
-  let hash = 0x811c9dc5;
-  for (let i = 0; i < text.length; i++) hash = Math.imul(hash ^ text.charCodeAt(i), 0x01000193);
+export function hashOf(text: string): number {
+  let hash = NO_LETTERS;
+  for (let i = 0; i < text.length; i++) hash = withLetter(hash, text.charCodeAt(i));
+  return hashFrom(hash);
+}
+
+/** The same letter by letter, for texts that are not cut into strings: begin, go on with each letter, and end. */
+export const NO_LETTERS = 0x811c9dc5;
+
+export function withLetter(hash: number, code: number): number {
+  return Math.imul(hash ^ code, 0x01000193);
+}
+
+export function hashFrom(hash: number): number {
   return hash ^ (hash >>> 15);
 }

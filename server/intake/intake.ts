@@ -43,6 +43,8 @@ export interface Intake {
   notes: string[];
   /** What the files teach about reading each other, by family of languages; needed for a survey, and not kept. */
   learnt: Map<string, string[]>;
+  /** The words of files that what was learnt may concern, as looks hold them; needed for a survey, and not kept. */
+  words: Map<string, string>;
 }
 
 export interface IntakeFile {
@@ -108,6 +110,7 @@ export async function takeIn(source: CodeSource, options: IntakeOptions = {}): P
     submodules: [],
     notes: [...source.notes],
     learnt: new Map(),
+    words: new Map(),
   };
   for (const refused of source.refused) intake.leftOut.push(refused);
   const work: Work = { source, intake, matcher, includes: new Map() };
@@ -254,6 +257,7 @@ function settle({ intake, matcher, includes }: Work, candidate: Candidate, look:
     return;
   }
   if (look.includes) includes.set(path, look.includes);
+  if (look.words) intake.words.set(path, look.words);
   if (look.learnt) learn(intake, found.language, look.learnt);
   intake.files.push({
     path,

@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto';
+import { packWords, wordsIn } from '../../core/facts/words.ts';
 import { languageOf } from '../../core/languages/registry.ts';
 import { decode } from '../source/decode.ts';
 import { isDocument, isReadme } from './names.ts';
@@ -17,6 +18,8 @@ export interface Look {
   sibling?: { id: string; why: string };
   /** What it teaches about the reading of other files: macros, say. */
   learnt?: string[];
+  /** Its words, packed and in base 64, when what other files teach may concern some of them. */
+  words?: string;
   /** What it includes by text, as written. */
   includes?: string[];
   /** True when it was compiled from another file and says so. */
@@ -28,7 +31,7 @@ export interface Look {
 }
 
 /** Raise it whenever a look at the same bytes gives something else. */
-export const LOOK_VERSION = 4;
+export const LOOK_VERSION = 5;
 
 /** Calls by which programs wait for connections. */
 const waiting = ['.listen(', 'serve(', 'createServer('];
@@ -48,6 +51,7 @@ export function lookAt(bytes: Buffer, name: string): Look {
   if (sibling) look.sibling = sibling;
   const learnt = language?.learn?.(text) ?? [];
   if (learnt.length > 0) look.learnt = learnt;
+  if (language?.lessonOn) look.words = Buffer.from(packWords(wordsIn(text))).toString('base64');
   const includes = language?.includesIn?.(text) ?? [];
   if (includes.length > 0) look.includes = includes;
   const verdict = denseBecause(text, lines) ?? generatedBecause(head);

@@ -156,6 +156,43 @@ describe('a survey', () => {
     expect(hashes.get('a.ts')).toBe(createHash('sha256').update(good).digest('hex'));
   });
 
+  it('reads files of C again only where they have the name of a macro that does something else', async () => {
+    const folder = temporaryFolder({
+      'lock.h': '#define FOR_EACH(x) for (;;)\n',
+      'pump.c': '#include "lock.h"\nvoid pump(void) { FOR_EACH(x) { int y; } }\n',
+      'clerk.c': 'int clerk(void) { return 2; }\n',
+    });
+    const kept = new Map<string, Uint8Array>();
+    const looks = new Map<string, Look>();
+    let read: string[] = [];
+    const cache: SurveyOptions['cache'] = {
+      facts: {
+        facts: (hash, grammar) => kept.get(`${hash} ${grammar}`),
+        keep: (hash, grammar, packed) => {
+          read.push(hash);
+          kept.set(`${hash} ${grammar}`, packed);
+        },
+        keepText: () => {},
+      },
+      looks: {
+        get: (path, stamp) => looks.get(`${path} ${stamp}`),
+        keep: (path, stamp, look) => looks.set(`${path} ${stamp}`, look),
+      },
+    };
+    const readAgain = async (header: string): Promise<string[]> => {
+      writeFileSync(join(folder, 'lock.h'), header);
+      read = [];
+      const { hashes } = await surveyPath(folder, { cache });
+      return [...hashes]
+        .filter(([, hash]) => read.includes(hash))
+        .map(([path]) => path)
+        .sort();
+    };
+    expect(await readAgain('#define FOR_EACH(x) for (;;)\n')).toEqual(['clerk.c', 'lock.h', 'pump.c']);
+    expect(await readAgain('#define FOR_EACH(x) for (;;)\n#define DEPTH 3\n')).toEqual(['lock.h']);
+    expect(await readAgain('#define FOR_EACH(x) g(x)\n#define DEPTH 4\n')).toEqual(['lock.h', 'pump.c']);
+  });
+
   it('stops when asked to', async () => {
     const files = Object.fromEntries(Array.from({ length: 200 }, (_, i) => [`f${i}.ts`, good.repeat(200)]));
     const controller = new AbortController();

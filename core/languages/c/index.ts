@@ -6,7 +6,7 @@ import { extractFacts, readDeclarations } from './extract.ts';
 import { createResolver, family, includePaths, includesIn } from './includes.ts';
 import { commonNames, nativeNames } from './names.ts';
 import { learnDefinedMacros, learnMacros, macroTable, type MacroTable } from './prepare/macros.ts';
-import { openTable, packTable } from './prepare/packedTable.ts';
+import { macrosAmong, openTable, packTable } from './prepare/packedTable.ts';
 import { prepare } from './prepare/prepare.ts';
 import { vocabulary } from './vocabulary.ts';
 
@@ -34,6 +34,7 @@ const shared = {
   includesIn,
   includePaths,
   combine: (lines) => packTable(macroTable(lines)),
+  lessonOn: macrosAmong,
   reader: grammarReader({
     vocabulary,
     prepare: (text, _, learnt) => prepare(text, tableFor(text, learnt)),

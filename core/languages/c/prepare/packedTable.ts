@@ -1,4 +1,5 @@
 import { enterSlot, findSlot, slotsFor } from '../../../facts/slots.ts';
+import { wordHash } from '../../../facts/words.ts';
 import type { MacroEffect, MacroTable } from './macros.ts';
 
 const effects: readonly MacroEffect[] = [
@@ -78,5 +79,30 @@ export function openTable(bytes: Uint8Array): MacroTable {
       return macro < 0 ? undefined : effects[effect[macro]];
     },
     has: (name) => find(name) >= 0,
+  };
+}
+
+/**
+ * What a packed table says of words: each that bears the number of a macro, with all macros of that number and their effects in
+ * one number. O(macros) once, then O(words).
+ */
+export function macrosAmong(bytes: Uint8Array): (words: Uint32Array) => Uint32Array {
+  const [count, slots] = new Int32Array(bytes.buffer, 0, HEADER);
+  const { begin, effect, names } = columnsOf(bytes, count, slots);
+  const said = new Map<number, number>();
+  for (let macro = 0; macro < count; macro++) {
+    const name = String.fromCharCode(...names.subarray(begin[macro], begin[macro + 1]));
+    const word = wordHash(name);
+    // Two macros of one number are told from either alone, and from others of that number by their lengths and last letters.
+    const own = Math.imul(name.length * 128 + name.charCodeAt(name.length - 1), 31) + effect[macro] + 1;
+    said.set(word, (Math.imul(said.get(word) ?? 0, 31) + own) >>> 0);
+  }
+  return (words) => {
+    const found: number[] = [];
+    for (const word of words) {
+      const what = said.get(word);
+      if (what !== undefined) found.push(word, what);
+    }
+    return Uint32Array.from(found);
   };
 }
