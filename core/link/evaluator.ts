@@ -14,6 +14,7 @@ import {
 import type { Place } from '../contracts/nameRules.ts';
 import { bestOverloads, takes } from './overloads.ts';
 import { instanceOf, type Declared, type Value } from '../contracts/values.ts';
+import { KnownByNumber, Unfolding } from './unfolding.ts';
 
 /** Resolves the expressions of facts across files. */
 export interface Evaluator {
@@ -36,15 +37,15 @@ export interface Evaluator {
 const MAX_DEPTH = 80;
 
 interface FileState {
-  memo: (Value | null | undefined)[];
+  values: KnownByNumber<Value | null>;
   /** Children by name, for each declaration that has any. */
   members: Map<string, number[]>[] | null;
   parents: Map<number, number[]> | null;
 }
 
 /**
- * Memoised: each expression, export and member list is worked out once. `rules` are those of
- * each file's language for names that its own scopes do not settle.
+ * Each expression, export and member list is worked out once, and is the same whatever was asked for before. `rules` are
+ * those of each file's language for names that its own scopes do not settle.
  */
 export function createEvaluator(
   files: readonly FactsOfFile[],
@@ -53,26 +54,18 @@ export function createEvaluator(
 ): Evaluator {
   const { ofFile: rulesOf, ofFamily: rulesOfFamily, familyOf } = rules;
   const states: FileState[] = files.map(() => ({
-    memo: [],
+    values: new KnownByNumber(),
     members: null,
     parents: null,
   }));
   const globals = scriptGlobals(files);
-  const exports = createExports({ files, targets, familyOf, evaluate, memberOf });
+  const unfolding = new Unfolding(MAX_DEPTH);
+  const exports = createExports({ files, targets, familyOf, evaluate, memberOf, unfolding });
   const { exportOf, exportsOpenly } = exports;
-  let depth = 0;
 
   function evaluate(file: number, expression: number): Value | null {
-    if (expression <= 0 || depth > MAX_DEPTH) return null;
-    const { memo } = states[file];
-    const known = memo[expression];
-    if (known !== undefined) return known;
-    memo[expression] = null; // What rests on itself is unknown.
-    depth++;
-    const value = work(file, expression);
-    depth--;
-    memo[expression] = value;
-    return value;
+    if (expression <= 0) return null;
+    return unfolding.once(states[file].values, expression, () => work(file, expression));
   }
 
   function work(file: number, expression: number): Value | null {
@@ -261,11 +254,8 @@ export function createEvaluator(
   }
 
   function memberOf(object: Value, name: string): Value | null {
-    if (depth > MAX_DEPTH) return null; // Two constants may each hold the other.
-    depth++;
-    const value = findMember(object, name);
-    depth--;
-    return value;
+    // Two constants may each hold the other.
+    return unfolding.deeper(() => findMember(object, name));
   }
 
   function findMember(object: Value, name: string): Value | null {

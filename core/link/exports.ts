@@ -3,6 +3,7 @@ import type { FamilyRules } from './families.ts';
 import type { ImportTarget } from '../contracts/fileTree.ts';
 import type { FactsOfFile } from '../contracts/linked.ts';
 import type { Value } from '../contracts/values.ts';
+import type { Known, Unfolding } from './unfolding.ts';
 
 /** What files pass on to others, by the names under which they do. */
 export interface Exports extends Pick<Evaluator, 'exportOf' | 'exportsOpenly'> {
@@ -10,20 +11,22 @@ export interface Exports extends Pick<Evaluator, 'exportOf' | 'exportsOpenly'> {
   importedValue(target: ImportTarget, name: string, from: number): Value | null;
 }
 
-/** Memoised: each export is worked out once. */
+/** Each export is worked out once. */
 export function createExports({
   files,
   targets,
   familyOf,
   evaluate,
   memberOf,
+  unfolding,
 }: {
   files: readonly FactsOfFile[];
   targets: readonly ImportTarget[][];
+  unfolding: Unfolding;
 } & Pick<FamilyRules, 'familyOf'> &
   Pick<Evaluator, 'evaluate' | 'memberOf'>): Exports {
   const states = files.map(() => ({
-    values: new Map<string, Value | null>(),
+    values: new Map() as Known<string, Value | null>,
     named: null as Map<string, number> | null,
   }));
 
@@ -52,10 +55,11 @@ export function createExports({
   }
 
   function exportOf(file: number, name: string): Value | null {
-    const { values } = states[file];
-    const known = values.get(name);
-    if (known !== undefined) return known;
-    values.set(name, null); // Star exports may go round in a circle.
+    // Star exports may go round in a circle.
+    return unfolding.once(states[file].values, name, () => findExport(file, name));
+  }
+
+  function findExport(file: number, name: string): Value | null {
     const { exports } = files[file].facts;
     states[file].named ??= new Map(exports.named);
     const named = states[file].named.get(name);
@@ -70,7 +74,6 @@ export function createExports({
       }
       value ??= opaque;
     }
-    values.set(name, value);
     return value;
   }
 
