@@ -81,7 +81,11 @@ const printed = (
     ].join(' '),
   );
 
-function benchRoot(name: string, root: string, changed: string): void {
+/** Files count as settled some seconds after they were written: what a codebase holds was not written just now. */
+const SETTLED_MS = 2_500;
+
+async function benchRoot(name: string, root: string, changed: string): Promise<void> {
+  await new Promise((resolve) => setTimeout(resolve, SETTLED_MS));
   const data = join(work, `data-${name}`);
   const bare = pass('bare', root, data);
   const sheet = pass('intake', root, join(work, `sheet-${name}`));
@@ -129,18 +133,18 @@ try {
   for (const specifier of realPackages.filter(isAsked)) {
     const root = join(work, specifier);
     cpSync(fetchPackage(specifier), root, { recursive: true });
-    benchRoot(specifier, root, join(root, changedFile[specifier]));
+    await benchRoot(specifier, root, join(root, changedFile[specifier]));
   }
   if (isAsked('all together')) {
     const together = join(work, 'together');
     for (const specifier of realPackages)
       cpSync(fetchPackage(specifier), join(together, specifier), { recursive: true });
-    benchRoot('all together', together, join(together, 'rxjs@7.8.2', 'src/index.ts'));
+    await benchRoot('all together', together, join(together, 'rxjs@7.8.2', 'src/index.ts'));
   }
   for (const { name, code, folder, changed } of otherLanguages.filter(({ name: own }) => isAsked(own))) {
     const root = join(work, name);
     cpSync(join(fetchDebianSource(code), folder), root, { recursive: true });
-    benchRoot(name, root, join(root, changed));
+    await benchRoot(name, root, join(root, changed));
   }
   if (isAsked('looking')) await benchLooking();
   if (isAsked('browser')) await benchMatrix();

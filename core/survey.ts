@@ -4,7 +4,7 @@ import { figureNames, KIND, type FigureName, type LineFigures, type ParseState }
 import type { FileTree } from './contracts/fileTree.ts';
 import { placedDeclarations } from './link/elements.ts';
 import { languageNamed } from './languages/registry.ts';
-import { link, type OnFile } from './link/link.ts';
+import { link, type Linking, type LinkOptions } from './link/link.ts';
 import type { FactsOfFile, LinkedCodebase } from './contracts/linked.ts';
 
 /** What is recorded of one file beside its element. */
@@ -31,10 +31,17 @@ export interface SurveyedCodebase extends LinkedCodebase {
   figures: Record<FigureName, Int32Array>;
 }
 
-/** Facts in, survey out. `files` are sorted by `comparePaths`. Pure; heavy for a large codebase. */
-export function assembleSurvey(files: FactsOfFile[], tree: FileTree, onFile?: OnFile): SurveyedCodebase {
+/**
+ * Facts in, survey out, with what linking leaves behind for the next one. `files` are sorted by `comparePaths`. Pure; heavy
+ * for a large codebase, but for what `before` says already.
+ */
+export function assembleSurvey(
+  files: FactsOfFile[],
+  tree: FileTree,
+  options: Omit<LinkOptions, 'languageNamed'> = {},
+): { survey: SurveyedCodebase; linking: Linking } {
   const buildModules = readBuildModules(tree);
-  const linked = link(files, tree, languageNamed, onFile);
+  const { linked, linking } = link(files, tree, { ...options, languageNamed });
   const { elements } = linked;
   const figures = Object.fromEntries(
     figureNames.map((name) => [name, new Int32Array(elements.count)]),
@@ -49,5 +56,5 @@ export function assembleSurvey(files: FactsOfFile[], tree: FileTree, onFile?: On
     const { parse, damage, lines, isScript, packageName } = facts;
     return { element, path, language, isTest, isScript, packageName, parse, damage, lines };
   });
-  return { ...linked, files: records, buildModules, figures };
+  return { survey: { ...linked, files: records, buildModules, figures }, linking };
 }

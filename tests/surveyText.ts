@@ -1,4 +1,9 @@
-import { certainties, dependencyKinds, type LinkedCodebase } from '../core/contracts/linked.ts';
+import {
+  certainties,
+  dependencyKinds,
+  type FactsOfFile,
+  type LinkedCodebase,
+} from '../core/contracts/linked.ts';
 import type { FileFacts } from '../core/facts/fileFacts.ts';
 import type { LanguageDefinition } from '../core/contracts/language.ts';
 import type { Constructs } from '../core/facts/constructs.ts';
@@ -68,11 +73,8 @@ export function fileTree(
   };
 }
 
-/** A survey of a codebase given as texts by path. */
-export async function surveyText(
-  files: Record<string, string>,
-  rules: Parameters<typeof fileTree>[2] = {},
-): Promise<SurveyedCodebase> {
+/** The facts of a codebase given as texts by path, in the order that linking wants. */
+export async function factsOfTexts(files: Record<string, string>): Promise<FactsOfFile[]> {
   const read = Object.entries(files).filter(([path]) => languageOf(path));
   const lessons = new Map<LanguageDefinition['combine'], string[]>();
   for (const [path, text] of read) {
@@ -88,8 +90,15 @@ export async function surveyText(
       facts: await factsOfText(path, text, learnt.get(languageFor(path, text).combine)),
     })),
   );
-  facts.sort((a, b) => comparePaths(a.path, b.path));
-  return assembleSurvey(facts, fileTree(files, {}, rules));
+  return facts.sort((a, b) => comparePaths(a.path, b.path));
+}
+
+/** A survey of a codebase given as texts by path. */
+export async function surveyText(
+  files: Record<string, string>,
+  rules: Parameters<typeof fileTree>[2] = {},
+): Promise<SurveyedCodebase> {
+  return assembleSurvey(await factsOfTexts(files), fileTree(files, {}, rules)).survey;
 }
 
 /** The dependencies of files in words, without their lines, those that hold `of` sorted. */

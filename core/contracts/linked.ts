@@ -88,6 +88,18 @@ export interface DependencyTable {
   column: Uint16Array;
 }
 
+/** First row whose `from` is at least `element`; rows are sorted by `from`. */
+export function firstRow(from: Int32Array, element: number): number {
+  let low = 0;
+  let high = from.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (from[middle] < element) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
+
 /** Something referred to and not found. `from` are file elements with the line of each reference. */
 export interface Gap {
   name: string;

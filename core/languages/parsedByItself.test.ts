@@ -139,7 +139,7 @@ async function dependencies(text: string, changed: Partial<LanguageDefinition> =
     },
   ];
   const named = (id: string): LanguageDefinition | undefined => (id === 'sheets' ? language : undefined);
-  const linked = link(files, fileTree({ 'a.sheet': text }), named);
+  const { linked } = link(files, fileTree({ 'a.sheet': text }), { languageNamed: named });
   return describeDependencies(linked);
 }
 
@@ -200,7 +200,7 @@ describe('a language that parses by itself', () => {
   it('is refused by linking when the table does not hold it', async () => {
     const found = await factsOf({ text: '', language: sheets, grammar: PARSED_BY_ITSELF }, noParser);
     const files = [{ path: 'a.sheet', language: 'sheets', isTest: false, facts: found }];
-    expect(() => link(files, fileTree({}), () => undefined)).toThrow('No language sheets');
+    expect(() => link(files, fileTree({}), { languageNamed: () => undefined })).toThrow('No language sheets');
   });
 });
 

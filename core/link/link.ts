@@ -9,17 +9,34 @@ import { resolveImports } from './imports.ts';
 import {
   CERTAINTY,
   dependencyKinds,
+  firstRow,
   type DependencyTable,
   type FactsOfFile,
   type LinkedCodebase,
 } from '../contracts/linked.ts';
 import { familyRules, type FamilyRules } from './families.ts';
 import type { Place } from '../contracts/nameRules.ts';
+import { settingsOf, unchangedFiles, type Settings } from './unchanged.ts';
 import { createTargets, type Targets } from './targets.ts';
 import { MAX_CANDIDATES, methodsByName } from './uniqueNames.ts';
 
 /** Told of each file that is linked, for progress. */
 export type OnFile = (done: number, total: number) => void;
+
+/** What linking is given beside the facts. */
+export interface LinkOptions {
+  languageNamed: LanguageNamed;
+  onFile?: OnFile;
+  /** How the codebase was linked before: what cannot have changed since is taken from there. */
+  before?: Linking;
+}
+
+/** What linking leaves behind for the next time. */
+export interface Linking extends Settings {
+  files: readonly FactsOfFile[];
+  fileElement: Int32Array;
+  dependencies: DependencyTable;
+}
 
 /**
  * Joins the facts of all files into elements, dependencies and gaps. `files` are sorted by `comparePaths`; throws when one is
@@ -28,9 +45,8 @@ export type OnFile = (done: number, total: number) => void;
 export function link(
   files: FactsOfFile[],
   tree: FileTree,
-  languageNamed: LanguageNamed,
-  onFile: OnFile = () => {},
-): LinkedCodebase {
+  { languageNamed, onFile = () => {}, before }: LinkOptions,
+): { linked: LinkedCodebase; linking: Linking } {
   const unknown = files.find(({ language }) => !languageNamed(language));
   if (unknown) throw new Error(`No language ${unknown.language}`);
   const { targets, externals } = resolveImports(files, tree, languageNamed);
@@ -48,24 +64,31 @@ export function link(
     methods: methodsByName(files, rules),
   };
   const joined = joinsByFile(context);
+  const settings = settingsOf(tree, targets, externals);
+  const kept = before ? unchangedFiles(before, files, settings) : null;
   files.forEach((_, file) => {
-    for (const { declaration, with: other, kind, certainty } of joined.get(file) ?? [])
-      rows.add(
-        placed.declarationElement[file][declaration],
-        placed.declarationElement[other.file][other.declaration],
-        kind,
-        certainty,
-        files[file].facts.declarations.startLine[declaration],
-        0,
-      );
-    importDependencies(context, file, rows);
-    referenceDependencies(context, file, rows);
-    rows.closeFile();
+    if (kept?.[file]) {
+      rows.copy(before!.dependencies, ...elementsOf(placed, file));
+    } else {
+      for (const { declaration, with: other, kind, certainty } of joined.get(file) ?? [])
+        rows.add(
+          placed.declarationElement[file][declaration],
+          placed.declarationElement[other.file][other.declaration],
+          kind,
+          certainty,
+          files[file].facts.declarations.startLine[declaration],
+          0,
+        );
+      importDependencies(context, file, rows);
+      referenceDependencies(context, file, rows);
+      rows.closeFile();
+    }
     onFile(file + 1, files.length);
   });
-  return {
+  const dependencies = rows.table();
+  const linked = {
     elements: placed.table,
-    dependencies: rows.table(),
+    dependencies,
     externals: externals.map(({ name, ecosystem }, index) => ({
       element: placed.table.firstExternal + index,
       name,
@@ -73,6 +96,12 @@ export function link(
     })),
     gaps: collectGaps(files, targets, placed.fileElement, evaluator, languageNamed, tree.acceptedExternals),
   };
+  return { linked, linking: { ...settings, files, fileElement: placed.fileElement, dependencies } };
+}
+
+/** The elements of a file, itself among them: the first one, and the first after them. */
+function elementsOf({ fileElement, table }: PlacedElements, file: number): [first: number, end: number] {
+  return [fileElement[file], table.subtreeEnd[fileElement[file]]];
 }
 
 interface Context {
@@ -220,6 +249,21 @@ class DependencyRows {
     const places = this.open.get(key);
     if (places) places.push(place);
     else this.open.set(key, [place]);
+  }
+
+  /** Rows as an earlier table has them, of elements from the one up to the other. No others of theirs may be added. */
+  copy(table: DependencyTable, first: number, end: number): void {
+    for (let row = firstRow(table.from, first); row < table.count && table.from[row] < end; row++) {
+      this.from.push(table.from[row]);
+      this.to.push(table.to[row]);
+      this.kind.push(table.kind[row]);
+      this.certainty.push(table.certainty[row]);
+      for (let place = table.placeStart[row]; place < table.placeStart[row + 1]; place++) {
+        this.line.push(table.line[place]);
+        this.column.push(table.column[place]);
+      }
+      this.placeStart.push(this.line.length);
+    }
   }
 
   /** All that starts in a file is known: files come in element order, so their rows can be put in place. */

@@ -97,15 +97,15 @@ export class Unfolding {
     if (entry instanceof Provisional) {
       this.met = Math.min(this.met, entry.restsOn);
       this.restOn(entry.over);
-      return entry.value as T | null;
+      return entry.value;
     }
     if (entry instanceof OverCircles) {
-      if (entry.isOpen) return this.workOut(known, key, work, entry as OverCircles<T | null>, entry.of);
+      if (entry.isOpen) return this.workOut(known, key, work, entry, entry.of);
       this.restOn(entry.over);
-      return entry.value as T | null;
+      return entry.value;
     }
     if (entry instanceof Unknown) return this.workOut(known, key, work, null, entry.of);
-    if (entry !== undefined) return entry as T;
+    if (entry !== undefined) return entry;
     return this.workOut(known, key, work, null, null);
   }
 

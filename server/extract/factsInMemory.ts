@@ -34,8 +34,10 @@ export class FactsInMemory {
     return facts;
   }
 
-  /** Keeps what was gathered for the next survey, in place of what was kept before. */
-  keep(): void {
-    last = this.bytes > MAX_BYTES ? new Map<string, FileFacts>() : this.gathered;
+  /** Keeps what was gathered for the next survey, in place of what was kept before; false when it is too much. */
+  keep(): boolean {
+    const fits = this.bytes <= MAX_BYTES;
+    last = fits ? this.gathered : new Map<string, FileFacts>();
+    return fits;
   }
 }

@@ -2,6 +2,7 @@ import { comparePaths } from '../../core/link/elements.ts';
 import type { EntryPoint } from '../../core/contracts/language.ts';
 import type { FactsOfFile } from '../../core/contracts/linked.ts';
 import { languagesInWords } from '../../core/languages/registry.ts';
+import type { Linking } from '../../core/link/link.ts';
 import { assembleSurvey, type SurveyedCodebase } from '../../core/survey.ts';
 import { fileTreeOf } from '../intake/fileTree.ts';
 import { takeIn, type Intake, type IntakeFile, type LookCache } from '../intake/intake.ts';
@@ -43,6 +44,9 @@ export interface SourceSurvey {
   completeness: Completeness;
 }
 
+/** How the last survey of this thread was linked: most of what is surveyed again leads where it led. */
+let lastLinking: Linking | null = null;
+
 /** Surveys code: intake, extraction in worker threads, linking. Stops with a Problem when the signal says so. */
 export async function surveySource(source: CodeSource, options: SurveyOptions): Promise<SourceSurvey> {
   const { name, rules = noRules, onProgress = () => {} } = options;
@@ -62,7 +66,11 @@ export async function surveySource(source: CodeSource, options: SurveyOptions): 
   if (files.length === 0) throw new Problem('nothingToRead', noneCouldBeRead(name, extracted.leftOut));
   files.sort((a, b) => comparePaths(a.path, b.path));
   const tree = fileTreeOf(intake, new Set(files.map(({ path }) => path)), leftOut, rules);
-  const survey = assembleSurvey(files, tree, throttled('link', onProgress));
+  const { survey, linking } = assembleSurvey(files, tree, {
+    onFile: throttled('link', onProgress),
+    before: lastLinking ?? undefined,
+  });
+  lastLinking = extracted.areFactsKept ? linking : null;
   const entryPoints = entryPointsOf(survey, files, tree, intake);
   const completeness = completenessOf(survey, hashes, intake.manifests, entryPoints);
   return { survey, leftOut, hashes, intake, entryPoints, completeness };
@@ -88,11 +96,13 @@ interface Extracted {
   files: FactsOfFile[];
   leftOut: LeftOut[];
   hashes: Map<string, string>;
+  /** True when they stay in memory for the next survey. */
+  areFactsKept: boolean;
 }
 
 async function extractAll(source: CodeSource, intake: Intake, options: SurveyOptions): Promise<Extracted> {
   const { cache, signal } = options;
-  const result: Extracted = { files: [], leftOut: [], hashes: new Map() };
+  const result: Extracted = { files: [], leftOut: [], hashes: new Map(), areFactsKept: false };
   let done = 0;
   const onFile = throttled('extract', options.onProgress ?? (() => {}));
   const report = (): void => onFile(++done, intake.files.length);
@@ -134,6 +144,6 @@ async function extractAll(source: CodeSource, intake: Intake, options: SurveyOpt
     stopIfAsked(signal);
     throw error;
   }
-  memory.keep();
+  result.areFactsKept = memory.keep();
   return result;
 }

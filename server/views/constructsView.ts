@@ -8,9 +8,9 @@ import {
   isImportKind,
   type Certainty,
   type DependencyKind,
+  firstRow,
 } from '../../core/contracts/linked.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
-import { firstRow } from './picture/neighbours.ts';
 import { labelOf, type ElementLabel } from './ground/elements.ts';
 
 /** What stands in a file's text, stretch by stretch, and where each name leads. */

@@ -1,11 +1,11 @@
-import { dependencyKinds, isImportKind, type DependencyKind } from '../../core/contracts/linked.ts';
+import { dependencyKinds, firstRow, isImportKind, type DependencyKind } from '../../core/contracts/linked.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { Problem } from '../problem.ts';
 import type { ReadText } from '../source/readText.ts';
 import type { Note } from '../store/notes.ts';
 import { lineOfNote, shownNotes, type ShownNote } from './notesView.ts';
 import { outlineView, type OutlineRow } from './outlineView.ts';
-import { firstRow, incomingOf } from './picture/neighbours.ts';
+import { incomingOf } from './picture/neighbours.ts';
 import { elementOf, labelOf, type ElementLabel } from './ground/elements.ts';
 
 /** A file's text and what the survey knows of its lines. */

@@ -3,7 +3,7 @@ import { endOfElement } from '../../../core/arrangement/ends.ts';
 import { nodeOfUnit, parentOfNode, type UnitTree } from '../../../core/arrangement/nodes.ts';
 import { incomingRows } from '../../../core/graph/incoming.ts';
 import { passes, type DependencyFilter } from '../../../core/graph/rollUp.ts';
-import { CERTAINTY, dependencyKinds, type DependencyKind } from '../../../core/contracts/linked.ts';
+import { CERTAINTY, dependencyKinds, firstRow, type DependencyKind } from '../../../core/contracts/linked.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 import { Problem } from '../../problem.ts';
 import { elementOf, labelOf } from '../ground/elements.ts';
@@ -181,18 +181,6 @@ function eachRow(
   }
   const { start, rows } = incomingOf(survey);
   for (let at = start[element]; at < start[end]; at++) if (consider(rows[at])) return;
-}
-
-/** First row whose `from` is at least `element`; rows are sorted by `from`. */
-export function firstRow(from: Int32Array, element: number): number {
-  let low = 0;
-  let high = from.length;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (from[middle] < element) low = middle + 1;
-    else high = middle;
-  }
-  return low;
 }
 
 export function incomingOf(survey: SurveyedCodebase): ReturnType<typeof incomingRows> {
