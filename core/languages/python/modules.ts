@@ -76,12 +76,22 @@ export function createModuleFinder(tree: FileTree, paths: Iterable<string>): Mod
       if (found && holdsModules(found.path)) folder ??= found;
     }
     if (folder) return folder;
-    const others = [folderOf(fromFile), ...foldersAbove(fromFile), ...packageRoots];
-    for (const root of new Set(others)) {
+    return fileBelow(foldersAbove(fromFile), name) ?? atPackageRoots(name);
+  };
+  /** A file that bears the name at one of some roots, the first of them. */
+  const fileBelow = (roots: Iterable<string>, name: string): FoundModule | null => {
+    for (const root of roots) {
       const found = inFolder(root, name);
       if (found?.kind === 'file') return { ...found, inferred: true };
     }
     return null;
+  };
+  const knownAtRoots = new Map<string, FoundModule | null>();
+  /** The same from wherever it is asked for: most names that get here lie outside, and are asked for in every folder. */
+  const atPackageRoots = (name: string): FoundModule | null => {
+    let found = knownAtRoots.get(name);
+    if (found === undefined) knownAtRoots.set(name, (found = fileBelow(packageRoots, name)));
+    return found;
   };
 
   const folders = new Set<string>();
