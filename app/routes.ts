@@ -26,6 +26,7 @@ export default [
   route('codebases/:codebaseId/uses', 'routes/uses.ts'),
   route('codebases/:codebaseId/shortlists', 'routes/shortlists.ts'),
   route('codebases/:codebaseId/shortlists/:file', 'routes/shortlistFile.ts'),
+  route('codebases/:codebaseId/addresses', 'routes/addresses.ts'),
   route('codebases/:codebaseId/pictures', 'routes/pictures.ts'),
   route('codebases/:codebaseId/pictures/:pictureId', 'routes/picture.ts'),
   route('codebases/:codebaseId/events', 'routes/events.ts'),

@@ -16,7 +16,8 @@ describe('every view', () => {
     async (by, grain) => {
       const { page, errors } = demo.instrument;
       for (const path of ['overview', 'measures', 'matrix', 'cycles']) {
-        await open(`${path}?by=${by}&grain=${grain}&tests=in`);
+        const address = `${demo.instrument.url}/codebases/1/${path}?by=${by}&grain=${grain}&tests=in`;
+        await page.goto(address, { waitUntil: 'load' });
         await page.waitForSelector('.caption');
         expect(await page.$('.empty .mono.faded'), path).toBeNull();
       }
@@ -94,6 +95,32 @@ describe('arrangements', () => {
     await waitForText(page, '.dossier', 'In cycle G1 of');
     await open('cycles?cycle=C:src%2Fno%2Fsuch.ts');
     await waitForText(page, '.cycle-details', 'no cycle with src/no/such.ts');
+  });
+});
+
+describe('a picture that takes more than an address', () => {
+  it('gets a short one that opens the same picture, and goes on from there', async () => {
+    const { page, errors } = demo.instrument;
+    const far = Array.from({ length: 150 }, (_, i) => `open=src%2Fno-such-quay-${i}%2Fof-the-harbour`);
+    await open(`matrix?open=src&open=src%2Ftolls&${far.join('&')}`);
+    await matrixDrawn(page);
+    await page.click('button[aria-label^="order"]');
+    await clickText(page, '[role=menuitem]', 'name');
+    await page.waitForFunction(() => new URLSearchParams(location.search).has('kept'));
+    await matrixDrawn(page);
+    expect(page.url().length).toBeLessThan(400);
+    expect(page.url()).not.toContain('open=');
+    expect(parameter('order')).toBe('name');
+    await waitForText(page, '.chip', 'Open as at first');
+    // Whoever is sent the address sees the groups that were opened by hand.
+    await page.goto(page.url(), { waitUntil: 'networkidle2' });
+    await matrixDrawn(page);
+    await clickText(page, '.chip', 'Open as at first');
+    await page.waitForFunction(() => !new URLSearchParams(location.search).has('kept'));
+    expect(parameter('order')).toBe('name');
+    await open('matrix?kept=nowhere');
+    await waitForText(page, 'body', 'is not kept here');
+    expect(errors).toEqual([]);
   });
 });
 

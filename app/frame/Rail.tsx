@@ -1,7 +1,8 @@
 import { useEffect, useState } from 'react';
-import { NavLink, useSearchParams } from 'react-router';
+import { NavLink } from 'react-router';
 import type { Totals } from '../../server/survey/totals.ts';
 import type { News } from '../../server/views/completenessNews.ts';
+import { useAddress } from '../state/address.ts';
 import { carriedOver } from '../state/pictureState.ts';
 import { railGroups, useViews, type ViewDescriptor } from './viewDescriptor.ts';
 
@@ -22,7 +23,7 @@ export function Rail({
   totals: Totals | null;
   news: News | null;
 }) {
-  const [params] = useSearchParams();
+  const params = useAddress();
   const views = useViews();
   const [isFolded, setFolded] = useState(false);
   useEffect(() => setFolded(localStorage.getItem(FOLDED) === 'yes'), []);

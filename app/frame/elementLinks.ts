@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
-import { useSearchParams } from 'react-router';
 import { parseGroupKey } from '../../core/arrangement/arrangement.ts';
 import type { ElementLabel } from '../../server/views/ground/elements.ts';
+import { useAddress } from '../state/address.ts';
 import { carriedOver, patched, type Patch } from '../state/pictureState.ts';
 import { useViews } from './viewDescriptor.ts';
 
@@ -17,7 +17,7 @@ export interface ElementLinks {
 
 /** The addresses that belong to an element, with the rest of the picture carried over. */
 export function useElementLinks(codebaseId: string): ElementLinks {
-  const [params] = useSearchParams();
+  const params = useAddress();
   const views = useViews();
   return useMemo(() => {
     const carried = new URLSearchParams(carriedOver(params));

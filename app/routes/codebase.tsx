@@ -1,7 +1,9 @@
 import { useEffect, useState } from 'react';
 import { Outlet, useLocation, useRevalidator } from 'react-router';
+import { keptAddress } from '../../server/store/keptAddresses.ts';
 import { latestSurveyId, surveyShown } from '../../server/store/surveys.ts';
 import { codebaseState } from '../../server/views/codebaseState.ts';
+import { KEPT } from '../../server/views/picture/address.ts';
 import { newsOf } from '../../server/views/completenessNews.ts';
 import { Dossier } from '../frame/Dossier.tsx';
 import { ElementMenuProvider } from '../frame/ElementMenu.tsx';
@@ -23,11 +25,18 @@ import type { Route } from './+types/codebase';
 
 export function loader({ params, request }: Route.LoaderArgs) {
   const { runtime, codebase } = requestedCodebase(params);
-  const { survey: pinned } = pictureState(new URL(request.url).searchParams);
+  const asked = new URL(request.url).searchParams;
+  const { survey: pinned } = pictureState(asked);
+  const keptId = asked.get(KEPT);
   const record = answering(() => surveyShown(runtime.store, codebase.id, pinned));
   return {
     codebase,
     record,
+    /** What the address at hand has no room for. */
+    kept:
+      keptId === null
+        ? null
+        : answering(() => ({ id: keptId, search: keptAddress(runtime.store, codebase.id, keptId) })),
     newest: latestSurveyId(runtime.store, codebase.id),
     state: codebaseState(runtime.store, codebase.id),
     news: record && newsOf(runtime, codebase.id, record.id),

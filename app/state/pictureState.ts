@@ -44,7 +44,7 @@ export function besideQuery(params: URLSearchParams, own: Patch): string {
 }
 
 /** Parameters that change the dossier but not the picture. */
-const besidePicture = new Set([
+export const besidePicture: ReadonlySet<string> = new Set([
   'trail',
   'focus',
   'from',

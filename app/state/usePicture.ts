@@ -1,9 +1,11 @@
 import { useCallback, useEffect, useMemo } from 'react';
-import { useSearchParams } from 'react-router';
+import { useParams, useSearchParams } from 'react-router';
 import type { KindChoice } from '../../server/views/picture/filters.ts';
+import { fitted, tooLong, useAddress } from './address.ts';
 import { patched, pictureState, type Patch, type PictureState } from './pictureState.ts';
 
 export interface Picture extends PictureState {
+  /** The address as a whole. */
   params: URLSearchParams;
   /** Changes the address. `replace` leaves no step in the history, for what changes with every movement. */
   change(patch: Patch, options?: { replace?: boolean }): void;
@@ -20,16 +22,30 @@ let underWay: URLSearchParams | null = null;
 
 /** The state of the picture in the address bar, and how to change it. */
 export function usePicture(): Picture {
-  const [params, setParams] = useSearchParams();
+  const [, setParams] = useSearchParams();
+  const params = useAddress();
+  const { codebaseId } = useParams();
   useEffect(() => {
     underWay = null;
   }, [params]);
   const change = useCallback(
     (patch: Patch, options: { replace?: boolean } = {}) => {
-      underWay = patched(underWay ?? params, patch);
-      setParams(underWay, { replace: options.replace ?? false, preventScrollReset: true });
+      const next = patched(underWay ?? params, patch);
+      underWay = next;
+      const go = (address: URLSearchParams): void =>
+        setParams(address, { replace: options.replace ?? false, preventScrollReset: true });
+      if (!codebaseId || !tooLong(next)) {
+        go(next);
+        return;
+      }
+      void fitted(codebaseId, next)
+        // Where it cannot be kept, the server is asked for all of it, and says what it has no room for.
+        .catch(() => next)
+        .then((address) => {
+          if (underWay === next) go(address);
+        });
     },
-    [params, setParams],
+    [params, setParams, codebaseId],
   );
   return useMemo(
     () => ({

@@ -2,12 +2,14 @@ import type { SurveyedCodebase } from '../../core/survey.ts';
 import { textReader, type ReadText } from '../source/readText.ts';
 import { codebase, workplaceOf, type Codebase } from '../store/codebases.ts';
 import type { Store } from '../store/database.ts';
+import { keptAddress } from '../store/keptAddresses.ts';
 import { keptText } from '../store/keptTexts.ts';
 import { notedKeys } from '../store/notes.ts';
 import { shortlists, type Shortlist } from '../store/shortlists.ts';
 import { surveyShown, surveyedHash, type SurveyRecord } from '../store/surveys.ts';
 import { scopeOf, type Scope } from './ground/scope.ts';
 import type { PictureQuestion } from './picture/arranged.ts';
+import { joinedAddress, KEPT } from './picture/address.ts';
 import { filterOf } from './picture/filters.ts';
 import { pictureState, type PictureState } from './picture/pictureState.ts';
 import { listedElements } from './shortlistView.ts';
@@ -48,7 +50,7 @@ export function viewRequest(
   search: string,
 ): ViewRequest | null {
   const opened = codebase(store, codebaseId);
-  const params = new URLSearchParams(search);
+  const params = wholeAddress(store, opened.id, new URLSearchParams(search));
   const state = pictureState(params);
   const record = surveyShown(store, opened.id, state.survey);
   if (!record) return null;
@@ -82,6 +84,12 @@ export function viewRequest(
       return hash === null ? null : keptText(store, hash);
     }),
   };
+}
+
+/** An address with what is kept of it spelt out. Throws a Problem (`notFound`) for something that is not kept here. */
+export function wholeAddress(store: Store, codebaseId: number, params: URLSearchParams): URLSearchParams {
+  const id = params.get(KEPT);
+  return id === null ? params : joinedAddress(params, keptAddress(store, codebaseId, id));
 }
 
 /** What a picture marks and is confined to, as marks over elements: of shortlists and of notes. */

@@ -17,6 +17,7 @@ import { onDemand } from '../../frame/onDemand.tsx';
 import { counted, figure } from '../../state/figures.ts';
 import type { MeasuresState } from '../../../server/views/measuresQuery.ts';
 import { useShortlists } from '../../frame/shortlists/Shortlists.tsx';
+import { useSearchParams } from 'react-router';
 import { usePicture } from '../../state/usePicture.ts';
 import './measures.css';
 
@@ -44,12 +45,14 @@ export function MeasuresPage({
   scope: ScopeChoice;
   codebaseId: string;
 }) {
-  const { params, change, by } = usePicture();
+  const { change, by } = usePicture();
+  // As it stands in the bar, which a link has room for.
+  const [address] = useSearchParams();
   const noun = query.kind === 'group' ? arrangementWords[by].one : query.kind;
   const { offer } = useShortlists();
   const [choosing, setChoosing] = useState(false);
   const shortlistAll = async (): Promise<void> => {
-    const response = await fetch(`/codebases/${codebaseId}/measures.csv?${params}`);
+    const response = await fetch(`/codebases/${codebaseId}/measures.csv?${address}`);
     const keys = keysIn(await response.text());
     offer({ suggested: `${noun}s measured`, count: keys.length, keys });
   };
@@ -80,7 +83,7 @@ export function MeasuresPage({
       <div className="measures-tools">
         <FilterBox key={query.kind} initial={query.filter} />
         <Button onClick={() => setChoosing(true)}>Choose columns</Button>
-        <Button component="a" href={`/codebases/${codebaseId}/measures.csv?${params}`} download>
+        <Button component="a" href={`/codebases/${codebaseId}/measures.csv?${address}`} download>
           Export as CSV
         </Button>
         <Button disabled={table.count === 0} onClick={() => void shortlistAll()}>
