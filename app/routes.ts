@@ -1,21 +1,12 @@
 import { index, route, type RouteConfig } from '@react-router/dev/routes';
+import { allViews } from './views.ts';
 
 export default [
   index('routes/codebases.tsx'),
   route('codebases/:codebaseId', 'routes/codebase.tsx', [
     index('routes/codebaseIndex.tsx'),
-    route('intake', 'routes/intake.tsx'),
-    route('survey', 'routes/surveyProgress.tsx'),
-    route('completeness', 'routes/completeness.tsx'),
-    route('document', 'routes/document.tsx'),
-    route('overview', 'routes/overview.tsx'),
-    route('measures', 'routes/measures.tsx'),
-    route('matrix', 'routes/matrix.tsx'),
-    route('cycles', 'routes/cycles.tsx'),
-    route('source', 'routes/source.tsx'),
-    route('types', 'routes/types.tsx'),
-    route('text', 'routes/text.tsx'),
-    route('notes', 'routes/notes.tsx'),
+    // Each view has a route of its name.
+    ...allViews.map(({ path }) => route(path, `routes/${path}.tsx`)),
   ]),
   route('codebases/:codebaseId/dossier', 'routes/dossier.ts'),
   route('codebases/:codebaseId/evidence', 'routes/evidence.ts'),

@@ -8,7 +8,7 @@ import { isUnderWay, latestJob } from '../../server/store/jobs.ts';
 import { latestSurvey } from '../../server/store/surveys.ts';
 import { requestedCodebase, requireSameOrigin } from './requests.ts';
 import { SurveyPage } from '../views/progress/SurveyPage.tsx';
-import type { Route } from './+types/surveyProgress';
+import type { Route } from './+types/survey';
 
 /** Lines of the log that the page shows; the whole of it can be downloaded. */
 const LOG_SHOWN = 300;
