@@ -345,10 +345,10 @@ export const mutants: readonly Mutant[] = [
     'server/ask/ask.ts',
     ['server/ask'],
     [
-      ['Atomics.store(question.stop, 0, 1);', ''],
-      ['if (--question.waiting > 0 ||', 'if (--question.waiting > 99 ||'],
+      ['Atomics.store(asked.task.question.stop, 0, 1);', ''],
+      ['if (--asked.waiting > 0 ||', 'if (--asked.waiting > 99 ||'],
       ['byKey.get(key) ?? begin', 'begin'],
-      ['if (question.triedAgain) {', 'if (false) {'],
+      ['if (asked.triedAgain) {', 'if (false) {'],
     ],
   ),
   ...faults(
@@ -358,5 +358,97 @@ export const mutants: readonly Mutant[] = [
       ['loopback.has(name) ||', 'host!.includes([...loopback][0]) || loopback.has(name) ||'],
       ["if (name === undefined || name === '') return false;", ''],
     ],
+  ),
+  ...faults(
+    'core/link/unfolding.ts',
+    ['core/link/unfolding'],
+    [
+      ['if (entry.isOpen) return this.workOut(', 'if (false) return this.workOut('],
+      ['this.met = Math.min(this.met, entry.restsOn);', ''],
+      ['provisional[i].entry.restsOn = Math.min(provisional[i].entry.restsOn, this.met);', ''],
+      ['if (circle) whole.merge(circle);', ''],
+      ['entry.of);\n      this.restOn(entry.over);', 'entry.of);'],
+    ],
+  ),
+  ...faults(
+    'core/link/interfaceOf.ts',
+    ['core/link/unchanged'],
+    [
+      ['declarations.flags[d],', '0,'],
+      ['expressions.state(declarations.value[d]),', '0,'],
+      ['references.kind[r] === REFERENCE.inherit ||', 'false &&'],
+      ['names[declarations.name[d]],', 'declarations.name[d],'],
+    ],
+  ),
+  ...faults(
+    'core/link/unchanged.ts',
+    ['core/link/unchanged'],
+    [
+      ['!isSame(before.manifests, settings.manifests)', 'false'],
+      ['old.isTest !== file.isTest', 'false'],
+      ['if (!isSame(before.targets[index], settings.targets[index])) return null;', ''],
+    ],
+  ),
+  ...faults(
+    'core/link/implicitInterfaces.ts',
+    ['core/languages/parsedByItself'],
+    [
+      ['[...asked.methods].every(', '[...asked.methods].some('],
+      ['if (type.isInterface) interfaces.push(type);', ''],
+    ],
+  ),
+  ...faults(
+    'server/ask/threads.ts',
+    ['server/ask'],
+    [
+      ['left > 0 ? undefined : nextFree()', 'nextFree()'],
+      ['thread.knows.add(message.loaded.surveyId);', ''],
+      ['codebaseId === question.codebaseId && ', ''],
+      ['threads.length < most ? start()', 'true ? start()'],
+      ['if (at >= 0) waiting.splice(at, 1);', ''],
+    ],
+  ),
+  ...faults(
+    'core/graph/giveUp.ts',
+    ['core/graph/giveUp'],
+    [
+      ['Atomics.load(stop, 0) !== 0', 'false'],
+      ['    stop = null;\n', ''],
+    ],
+  ),
+  ...faults(
+    'core/facts/words.ts',
+    ['core/facts'],
+    [
+      ['for (const word of found) seen[word] = 0;', ''],
+      ['    hash = NO_LETTERS;\n    isInWord', '    isInWord'],
+      ['code === 36', 'false'],
+    ],
+  ),
+  ...faults(
+    'server/extract/learnt.ts',
+    ['server/extract/learnt'],
+    [
+      ['if (!on || words === undefined) return id;', "if (!on || words === undefined) return '';"],
+      ['learnDefined?.(defines) ?? []', '[]'],
+    ],
+  ),
+  ...faults(
+    'core/languages/c/prepare/packedTable.ts',
+    ['server/extract/learnt'],
+    [['+ effect[macro] + 1;', '+ 1;']],
+  ),
+  ...faults(
+    'app/state/address.ts',
+    ['app/state/address'],
+    [
+      ['besidePicture.has(name) || ', ''],
+      ['params.get(KEPT) === kept.id', 'true'],
+    ],
+  ),
+  ...faults(
+    'server/views/picture/address.ts',
+    ['server/store/keptAddresses', 'app/state/address'],
+    [['if (!params.has(name)) whole', 'whole']],
   ),
 ];

@@ -191,7 +191,7 @@ describe('a language that parses by itself', () => {
   });
 
   it('may have types that are of an interface without saying so', async () => {
-    const text = 'needs load moor\nhas load moor sail\nhas load\nneeds\n';
+    const text = 'needs load moor\nhas load moor sail\nhas load\nneeds\nhas moor\n';
     const implement = 'implement a.sheet#has2 → a.sheet#needs1 inferred @2';
     expect(await dependencies(text)).toEqual([implement]);
     expect(await dependencies(text, { implicitInterfaces: undefined })).toEqual([]);

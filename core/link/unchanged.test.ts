@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { installationRoot } from '../../server/installation.ts';
-import { factsOfText, factsOfTexts, fileTree } from '../../tests/surveyText.ts';
+import { describeDependencies, factsOfText, factsOfTexts, fileTree } from '../../tests/surveyText.ts';
 import type { FactsOfFile } from '../contracts/linked.ts';
 import { languageNamed } from '../languages/registry.ts';
 import { interfaceOf } from './interfaceOf.ts';
@@ -49,7 +49,7 @@ describe('linking again', () => {
   });
 
   const texts = {
-    'gate.ts': 'export class Gate {\n  open(by: string): number { return 1; }\n}\n',
+    'gate.ts': 'class Weir {}\nexport class Gate {\n  open(by: string): number { return 1; }\n}\n',
     'lock.ts':
       "import { Gate } from './gate';\nexport function lock(gate: Gate) { return gate.open('me'); }\n",
     'use.ts': "import { lock } from './lock';\nimport { Gate } from './gate';\nlock(new Gate());\n",
@@ -85,7 +85,7 @@ describe('linking again', () => {
     'a routine has another name': { 'gate.ts': texts['gate.ts'].replace('open(', 'shut(') },
     'a routine gives something else': { 'gate.ts': texts['gate.ts'].replace(': number', ': Gate') },
     'a type has another parent': {
-      'gate.ts': `class Weir {}\n${texts['gate.ts']}`.replace('class Gate', 'class Gate extends Weir'),
+      'gate.ts': texts['gate.ts'].replace('class Gate', 'class Gate extends Weir'),
     },
     'a member is hidden': { 'gate.ts': texts['gate.ts'].replace('open(', 'private open(') },
     'something more is declared': { 'lock.ts': `${texts['lock.ts']}export const width = 3;\n` },
@@ -103,6 +103,20 @@ describe('linking again', () => {
     expect(await takenOver(texts, texts, manifest)).toBeNull();
     const { 'use.ts': _, ...fewer } = texts;
     expect(await takenOver(texts, fewer)).toBeNull();
+  });
+
+  it('is done anew when an import leads elsewhere, though it reads as before', async () => {
+    const twins = {
+      'north/gate.ts': 'export const gate = 1;\n',
+      'south/gate.ts': 'export const gate = 1;\n',
+      'use.ts': "import { gate } from 'gate';\nconsole.log(gate);\n",
+    };
+    const files = await factsOfTexts(twins);
+    const treeFrom = (sourceRoot: string) => fileTree(twins, {}, { sourceRoots: [sourceRoot] });
+    const { linking } = link(files, treeFrom('north'), { languageNamed });
+    const again = link(files, treeFrom('south'), { languageNamed, before: linking });
+    expect(unchangedFiles(linking, files, again.linking)).toBeNull();
+    expect(describeDependencies(again.linked)).toContain('import use.ts → south/gate.ts exact @1');
   });
 
   it('is done anew for a file of another order or sort', async () => {

@@ -48,7 +48,6 @@ class Provisional<T> {
   constructor(
     readonly value: T,
     public restsOn: number,
-    readonly over: ReadonlySet<Circle>,
   ) {}
 }
 
@@ -95,8 +94,8 @@ export class Unfolding {
       return null;
     }
     if (entry instanceof Provisional) {
+      // Whatever circles it rests on, what it waits for was told of them when it was worked out.
       this.met = Math.min(this.met, entry.restsOn);
-      this.restOn(entry.over);
       return entry.value;
     }
     if (entry instanceof OverCircles) {
@@ -129,7 +128,7 @@ export class Unfolding {
       // What rests on this rests on what this rests on.
       for (let i = mark; i < provisional.length; i++)
         provisional[i].entry.restsOn = Math.min(provisional[i].entry.restsOn, this.met);
-      const entry = new Provisional(value, this.met, this.over ?? none);
+      const entry = new Provisional(value, this.met);
       known.set(key, entry);
       const forget = (whole: Circle): void => {
         if (circle) whole.merge(circle);
@@ -184,8 +183,6 @@ export class Unfolding {
     return true;
   }
 }
-
-const none: ReadonlySet<Circle> = new Set();
 
 function joined(circles: ReadonlySet<Circle>, another: Circle): ReadonlySet<Circle> {
   return new Set([...circles, another]);
