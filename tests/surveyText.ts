@@ -44,7 +44,8 @@ export async function constructsOfText(path: string, text: string): Promise<Cons
   return found!;
 }
 
-const isManifest = (path: string): boolean => /\.(json|csproj|xml|toml|gradle)$|CMakeLists\.txt$/.test(path);
+const isManifest = (path: string): boolean =>
+  /\.(json|csproj|xml|toml|gradle|cfg)$|CMakeLists\.txt$|(^|\/)setup\.py$/.test(path);
 
 /** A file tree of given paths; the texts of project files among them can be read. */
 export function fileTree(

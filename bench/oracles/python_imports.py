@@ -26,7 +26,11 @@ def spec_of(name):
         if parent:
             above = spec_of(parent)
             path = list(above.submodule_search_locations or []) if above else []
-        specs[name] = PathFinder.find_spec(name, path) if path else None
+        try:
+            specs[name] = PathFinder.find_spec(name, path) if path else None
+        except KeyError:
+            # A package without `__init__` asks for its parent, which was never imported.
+            specs[name] = None
     return specs[name]
 
 

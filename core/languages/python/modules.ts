@@ -1,4 +1,5 @@
 import { folderOf, foldersAbove, type FileTree } from '../../contracts/fileTree.ts';
+import { standardModules } from './standardModules.ts';
 
 /** A module found in the codebase: its file, or the folder of a namespace package. */
 export type FoundModule =
@@ -17,13 +18,16 @@ export interface ModuleFinder {
 }
 
 const usualRoots = ['', 'src', 'lib', 'python', 'Lib'];
+const projectFile = /(^|\/)(pyproject\.toml|setup\.cfg|setup\.py)$/;
 
 /**
- * Roots are the folder above the outermost package of the importing file, the folders a user has named, and the usual
- * ones (`src/`); what is found there is certain. The importing file's own folder, and the roots of other packages in
- * the codebase, come last, and what they give is inferred.
+ * Where an absolute name is looked for. Certain are the folder above the outermost package of the importing file, the roots of
+ * the distribution that it belongs to, the folders a user has named, and the usual ones (`src/`). What is found at the roots of
+ * other distributions, beside a `conftest.py` above, or as a package elsewhere in the codebase, is inferred. A name of the
+ * standard library means that: the folder of a file outside of any package is on the path only when a script is started there.
+ * A module's own package is never on the path.
  */
-export function createModuleFinder(tree: FileTree, paths: Iterable<string>): ModuleFinder {
+export function createModuleFinder(tree: FileTree, paths: readonly string[]): ModuleFinder {
   const isPackage = (folder: string): boolean =>
     tree.has(inside(folder, '__init__.py')) || tree.has(inside(folder, '__init__.pyi'));
   const rootsByFolder = new Map<string, string>();
@@ -55,9 +59,20 @@ export function createModuleFinder(tree: FileTree, paths: Iterable<string>): Mod
     return path !== '' && tree.isFolder(path) ? { kind: 'folder', path } : null;
   };
 
-  const certainRoots = (fromFile: string): string[] => [
-    ...new Set([rootOf(fromFile), ...tree.sourceRoots, ...usualRoots]),
-  ];
+  const distributions = new Set([...tree.manifests()].filter((path) => projectFile.test(path)).map(folderOf));
+  /** The roots of a distribution: its own folder, and those in which code usually lies. */
+  const rootsOf = (folder: string): string[] => usualRoots.map((root) => inside(folder, root));
+  const certainRoots = (fromFile: string, name: string): Set<string> => {
+    const nearest = foldersAbove(fromFile).find((folder) => distributions.has(folder));
+    const roots = new Set([
+      ...(nearest === undefined ? [] : rootsOf(nearest)),
+      ...tree.sourceRoots,
+      ...usualRoots,
+    ]);
+    const root = rootOf(fromFile);
+    const isScriptsOwn = root === folderOf(fromFile);
+    return isScriptsOwn && isStandard(name) ? roots : new Set([root, ...roots]);
+  };
 
   const known = new Map<string, FoundModule | null>();
   /** The files of one folder find a module at the same place. */
@@ -69,14 +84,15 @@ export function createModuleFinder(tree: FileTree, paths: Iterable<string>): Mod
   };
   const search = (name: string, fromFile: string): FoundModule | null => {
     let folder: FoundModule | null = null;
-    for (const root of certainRoots(fromFile)) {
+    for (const root of certainRoots(fromFile, name)) {
       const found = inFolder(root, name);
       if (found?.kind === 'file') return found;
       // A namespace package spreads over folders, and a folder without modules is none.
       if (found && holdsModules(found.path)) folder ??= found;
     }
-    if (folder) return folder;
-    return fileBelow(foldersAbove(fromFile), name) ?? atPackageRoots(name);
+    if (folder || isStandard(name)) return folder;
+    const withFixtures = foldersAbove(fromFile).filter((above) => tree.has(inside(above, 'conftest.py')));
+    return fileBelow(withFixtures, name) ?? elsewhere(name);
   };
   /** A file that bears the name at one of some roots, the first of them. */
   const fileBelow = (roots: Iterable<string>, name: string): FoundModule | null => {
@@ -86,11 +102,16 @@ export function createModuleFinder(tree: FileTree, paths: Iterable<string>): Mod
     }
     return null;
   };
-  const knownAtRoots = new Map<string, FoundModule | null>();
-  /** The same from wherever it is asked for: most names that get here lie outside, and are asked for in every folder. */
-  const atPackageRoots = (name: string): FoundModule | null => {
-    let found = knownAtRoots.get(name);
-    if (found === undefined) knownAtRoots.set(name, (found = fileBelow(packageRoots, name)));
+  const knownElsewhere = new Map<string, FoundModule | null>();
+  /** At the roots of any distribution, or in a package that lies anywhere; loose modules are nobody's but their folder's. */
+  const elsewhere = (name: string): FoundModule | null => {
+    let found = knownElsewhere.get(name);
+    if (found === undefined) {
+      const top = topOf(name);
+      const holdPackage = [...packageRoots].filter((root) => isPackage(inside(root, top)));
+      found = fileBelow([...[...distributions].flatMap(rootsOf), ...holdPackage], name);
+      knownElsewhere.set(name, found);
+    }
     return found;
   };
 
@@ -102,12 +123,12 @@ export function createModuleFinder(tree: FileTree, paths: Iterable<string>): Mod
     absolute,
     inFolder,
     hasTop: (name, fromFile) =>
-      certainRoots(fromFile).some((root) => {
+      [...certainRoots(fromFile, name)].some((root) => {
         const found = inFolder(root, name);
         return found !== null && (found.kind === 'file' || isPackage(found.path));
       }),
     leftOut(name, fromFile) {
-      for (const root of certainRoots(fromFile)) {
+      for (const root of certainRoots(fromFile, name)) {
         const path = inside(root, name.replaceAll('.', '/'));
         for (const file of [`${path}.py`, inside(path, '__init__.py'), `${path}.pyx`, `${path}.so`]) {
           const place = tree.leftOut(file);
@@ -120,7 +141,15 @@ export function createModuleFinder(tree: FileTree, paths: Iterable<string>): Mod
 }
 
 function inside(folder: string, path: string): string {
-  return folder === '' ? path : `${folder}/${path}`;
+  return folder === '' ? path : path === '' ? folder : `${folder}/${path}`;
+}
+
+function topOf(name: string): string {
+  return name.split('.', 1)[0];
+}
+
+function isStandard(name: string): boolean {
+  return standardModules.has(topOf(name));
 }
 
 /** The folder from which a relative import of a file counts; null when it leads out of the root. */

@@ -48,6 +48,64 @@ describe('imports of Python', () => {
     ]);
   });
 
+  it('by an absolute name never lead to a sibling in the package', async () => {
+    const files = {
+      'tides/__init__.py': '',
+      'tides/io.py': 'def read(): pass\n',
+      'tides/requests.py': '',
+      'tides/deep/__init__.py': '',
+      'tides/deep/table.py': 'import io\nimport requests\nfrom tides import io as own\nio.read()\n',
+    };
+    expect(await dependenciesOf(files, ' tides/deep/table.py')).toEqual([
+      'call tides/deep/table.py → python:io exact',
+      'import tides/deep/table.py → pypi:requests exact',
+      'import tides/deep/table.py → python:io exact',
+      'import tides/deep/table.py → tides/io.py exact',
+      'read tides/deep/table.py → python:io exact',
+    ]);
+  });
+
+  it('are found where the build puts them on the path: roots of the distribution, of others, beside a conftest', async () => {
+    const files = {
+      'tools/tides/pyproject.toml': '[project]\nname = "tides"\n',
+      'tools/tides/src/tides/__init__.py': '',
+      'tools/tides/src/tides/table.py': 'import tidefmt\nimport loose\nimport locks.gate\n',
+      'tools/tides/src/tidefmt.py': '',
+      'tools/tides/tests/unit/test_table.py': 'import tides.table\nimport fixtures\nimport loose\n',
+      'tools/tides/tests/conftest.py': '',
+      'tools/tides/tests/fixtures.py': '',
+      'tools/locks/setup.py': 'from setuptools import setup\nsetup(name="locks")\n',
+      'tools/locks/locks/gate.py': '',
+      'scripts/loose.py': '',
+      'scripts/run.py': 'import loose\nimport locks.gate\n',
+    };
+    const imports = await dependenciesOf(files, 'import ');
+    expect(imports.filter((line) => !line.includes('setup.py'))).toEqual([
+      'import scripts/run.py → scripts/loose.py exact',
+      'import scripts/run.py → tools/locks/locks/gate.py inferred',
+      'import tools/tides/src/tides/table.py → pypi:loose exact',
+      'import tools/tides/src/tides/table.py → tools/locks/locks/gate.py inferred',
+      'import tools/tides/src/tides/table.py → tools/tides/src/tidefmt.py exact',
+      'import tools/tides/tests/unit/test_table.py → pypi:loose exact',
+      'import tools/tides/tests/unit/test_table.py → tools/tides/src/tides/table.py exact',
+      'import tools/tides/tests/unit/test_table.py → tools/tides/tests/fixtures.py inferred',
+    ]);
+  });
+
+  it('of the standard library mean a file of the codebase only where that is on the path', async () => {
+    const files = {
+      'calendar.py': '',
+      'main.py': 'import calendar\n',
+      'scripts/token.py': '',
+      'scripts/run.py': 'import token\nimport calendar\n',
+    };
+    expect(await dependenciesOf(files, 'import ')).toEqual([
+      'import main.py → calendar.py exact',
+      'import scripts/run.py → calendar.py exact',
+      'import scripts/run.py → python:token exact',
+    ]);
+  });
+
   it('by star bring what __all__ says', async () => {
     const files = {
       'all.py': '__all__ = ["shown"]\ndef shown(): pass\ndef hidden(): pass\n',
