@@ -64,19 +64,18 @@ export function unitsAt(
     units.element[unit] = holder;
     units.isOfGrain[unit] = isOfGrain(elements, holder, grain) ? 1 : 0;
   }
-  if (grain !== 'groups') markParts(elements, units, carrier);
+  if (grain !== 'groups') markParts(elements, units, numberOf);
   return units;
 }
 
-/** An element whose inside holds another unit is no whole one. */
-function markParts({ firstExternal, parent, file }: ElementTable, units: Units, carrier: Int32Array): void {
-  for (let e = 0; e < firstExternal; e++) {
-    if (file[e] < 0 || carrier[e] !== e || units.unitOf[e] < 0) continue;
-    for (let above = parent[e]; above >= 0 && file[above] >= 0; above = parent[above]) {
-      const unit = units.unitOf[above];
-      if (unit >= 0) units.isWhole[unit] = 0;
-    }
-  }
+/**
+ * An element whose inside holds another unit is no whole one. `unitAt` is the unit that an element carries, whether it counts
+ * itself or only what it holds.
+ */
+function markParts({ parent, file }: ElementTable, units: Units, unitAt: Int32Array): void {
+  for (const element of units.element)
+    for (let above = parent[element]; above >= 0 && file[above] >= 0; above = parent[above])
+      if (unitAt[above] >= 0) units.isWhole[unitAt[above]] = 0;
 }
 
 function isOfGrain({ kind, form }: ElementTable, e: number, grain: Grain): boolean {
