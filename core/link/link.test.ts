@@ -40,7 +40,7 @@ describe('linking', () => {
       'call gauge.ts#Gauge.read → gauge.ts#Base.zero exact @2',
       'call use.ts#use → gauge.ts#Base.zero inferred @2',
       'construct use.ts#use → gauge.ts#Gauge exact @2',
-      'typeUse use.ts#use → gauge.ts#Gauge exact @2',
+      'typeUse use.ts#use → gauge.ts#Gauge exact @2,2',
       'call use.ts#use → gauge.ts#Gauge.read inferred @2',
       'call use.ts#use → gauge.ts#Gauge.of exact @2',
     ]);
@@ -101,6 +101,7 @@ describe('linking', () => {
     expect(found.filter((line) => !line.startsWith('require'))).toEqual([
       'call use.js → lock.js#Lock.open inferred @4',
       'call use.js → tools.js#tidy exact @5',
+      'read use.js → use.js#lock exact @4',
       'construct use.js#lock → lock.js#Lock exact @3',
     ]);
   });

@@ -43,7 +43,10 @@ describe('declarations of one name', () => {
       'use.ts':
         "import { Season } from './a';\nexport function use(s: Season) { return s === Season.Winter; }\n",
     });
-    expect(found).toEqual(['typeUse use.ts#use → a.ts#Season exact @2']);
+    expect(found).toEqual([
+      'typeUse use.ts#use → a.ts#Season exact @2,2',
+      'read use.ts#use → a.ts#Season.Winter exact @2',
+    ]);
   });
 });
 

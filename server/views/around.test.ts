@@ -66,10 +66,12 @@ describe('the links of a text', () => {
       'Rates → src/rate.ts#Tariff',
       'charge → src/desk.ts#Desk.charge',
       `rebate → @${parameter}`,
+      'rates → src/desk.ts#Desk.rates',
       'quote → src/rate.ts#Tariff.quote',
       `rebate → @${parameter}`,
       'free → src/desk.ts#Desk.free',
       'rebate → src/rate.ts#rebate',
+      'rates → src/desk.ts#Desk.rates',
     ]);
   });
 

@@ -1,5 +1,6 @@
 import { EXPRESSION, FORM, KIND, REFERENCE, type ReferenceColumns } from '../../facts/fileFacts.ts';
 import { childIn } from '../reading/syntaxTable.ts';
+import { accessOf, isKnownBeyond, isOfGiven, takenName } from './accesses.ts';
 import { settleExports } from './imports.ts';
 import { textOf, type Reading } from '../reading/reading.ts';
 import { walkReferences, type ReferenceList } from '../reading/walk.ts';
@@ -27,6 +28,11 @@ const refers = kindSet(
   K.member_expression,
   K.decorator,
   K.binary_expression,
+  K.identifier,
+  K.shorthand_property_identifier,
+  K.subscript_expression,
+  K.shorthand_property_identifier_pattern,
+  K.pair_pattern,
 );
 
 function referNode(reading: ScriptReading, node: number, owner: number, into: ReferenceList): void {
@@ -78,8 +84,25 @@ function referNode(reading: ScriptReading, node: number, owner: number, into: Re
       // `import('x').Name` in a type is a member expression to the grammar.
       if (table.kind[table.parent[node]] === K.type_annotation || isImportedType(reading, node)) {
         refer(REFERENCE.typeUse, valueExpression(reading, node));
+        return;
       }
+      referAccess(reading, node, owner, into);
       return;
+    case K.subscript_expression: {
+      const index = childIn(table, node, F.index);
+      if (index >= 0 && table.kind[index] === K.string) referAccess(reading, node, owner, into);
+      return;
+    }
+    case K.identifier:
+    case K.shorthand_property_identifier:
+      if (isKnownBeyond(reading, node)) referAccess(reading, node, owner, into);
+      return;
+    case K.shorthand_property_identifier_pattern:
+    case K.pair_pattern: {
+      const name = takenName(reading, node);
+      if (name >= 0) refer(REFERENCE.read, takenValue(reading, node), name);
+      return;
+    }
     case K.decorator: {
       const target = node + 2;
       if (table.kind[target] === K.identifier || table.kind[target] === K.member_expression) {
@@ -93,6 +116,27 @@ function referNode(reading: ScriptReading, node: number, owner: number, into: Re
       refer(REFERENCE.typeUse, valueExpression(reading, childIn(table, node, F.right)));
     }
   }
+}
+
+/** A value that is read or written where it stands. */
+function referAccess(reading: ScriptReading, node: number, owner: number, into: ReferenceList): void {
+  const kind = accessOf(reading, node);
+  if (kind < 0) return;
+  const { table } = reading;
+  const object = childIn(table, node, F.object);
+  // Of an object nothing is known of, a member says nothing.
+  if (object >= 0 && (isOfGiven(reading, node) || valueExpression(reading, object) === 0)) return;
+  const property = object < 0 ? node : childIn(table, node, F.property);
+  into.add(kind, owner, property < 0 ? node : property, valueExpression(reading, node));
+}
+
+/** The member that a destructuring takes out of what it is given; 0 when nothing is known of that. */
+function takenValue(reading: ScriptReading, node: number): number {
+  const { table, expressions } = reading;
+  const isPair = table.kind[node] === K.pair_pattern;
+  const taken = isPair ? childIn(table, node, F.value) : node;
+  const member = taken < 0 ? 0 : patternValue(reading, taken, 0);
+  return expressions.operandOf(member, EXPRESSION.member) === 0 ? 0 : member;
 }
 
 /** The last name of a chain: the line on which a call over several lines names what it calls. */

@@ -121,6 +121,8 @@ export function patternValue(reading: ScriptReading, node: number, depth: number
   switch (table.kind[parent]) {
     case K.variable_declarator:
       return typedOrInitial(reading, parent, F.value, depth);
+    case K.assignment_expression:
+      return valueExpression(reading, childIn(table, parent, F.right), depth + 1);
     case K.required_parameter:
     case K.optional_parameter: {
       const declared = typedOrInitial(reading, parent, F.value, depth);
