@@ -8,7 +8,7 @@ import { fetchPackage } from '../realCode.ts';
 import { compare, importEdges, rowOf, type Row } from './comparison.ts';
 
 /** The package's own tsconfig where it has one; the compiler's bundler resolution with JavaScript otherwise. */
-function compilerOptions(root: string): ts.CompilerOptions {
+export function compilerOptions(root: string): ts.CompilerOptions {
   const base: ts.CompilerOptions = {
     module: ts.ModuleKind.ESNext,
     moduleResolution: ts.ModuleResolutionKind.Bundler,

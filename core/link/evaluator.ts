@@ -288,6 +288,10 @@ export function createEvaluator(
         return inheritedMember(object, name, object.inferred, 0, wanted);
     }
     for (const d of object.declarations) {
+      // What a constant is declared to be counts for more than the object that it is given.
+      const held = declarations.kind[d] === KIND.field ? evaluate(file, declarations.value[d]) : null;
+      const declared = held?.tag === 'instance' ? memberOf(held, name) : null;
+      if (declared) return declared;
       const found = ownMembers(file, d, name, isFree(declarations.form[d]) ? ANY_MEMBER : STATIC_MEMBER);
       if (found.length > 0) return { tag: 'declared', file, declarations: found, inferred: object.inferred };
     }

@@ -198,8 +198,8 @@ function referenceDependencies(context: Context, file: number, rows: DependencyR
       }
       continue;
     }
-    const candidates = candidatesByName(context, file, expression, kind);
-    const certainty = candidates.length === 1 ? CERTAINTY.inferred : CERTAINTY.ambiguous;
+    const { candidates, isUnique } = candidatesByName(context, file, expression, kind);
+    const certainty = isUnique ? CERTAINTY.inferred : CERTAINTY.ambiguous;
     for (const candidate of candidates) {
       const { file: at, declaration } = context.rules.definitionOrItself(candidate);
       const to = placed.declarationElement[at][declaration];
@@ -208,17 +208,26 @@ function referenceDependencies(context: Context, file: number, rows: DependencyR
   }
 }
 
-/** Methods named like the call, in this file or one that it imports, when nothing is known of the receiver. */
-function candidatesByName(context: Context, file: number, expression: number, kind: number): Place[] {
+/**
+ * Methods named like the call, in this file or one that it imports, when nothing is known of the receiver. Unique is one that no
+ * other type of the codebase has a method of that name beside: where several have, the one at hand may be another's parent or child.
+ */
+function candidatesByName(
+  context: Context,
+  file: number,
+  expression: number,
+  kind: number,
+): { candidates: Place[]; isUnique: boolean } {
+  const none = { candidates: [], isUnique: false };
   const { facts } = context.files[file];
-  if (kind !== REFERENCE.call || facts.expressions.operation[expression] !== EXPRESSION.member) return [];
+  if (kind !== REFERENCE.call || facts.expressions.operation[expression] !== EXPRESSION.member) return none;
   const object = facts.expressions.a[expression];
   const receiver = object === 0 ? null : context.evaluator.evaluate(file, object);
-  if (receiver) return [];
+  if (receiver) return none;
   const places = context.methods.get(
     `${context.rules.familyOf(file)}:${facts.names[facts.expressions.b[expression]]}`,
   );
-  if (!places) return [];
+  if (!places) return none;
   const reached = context.rules.ofFile(file)?.sees;
   const near = places.filter(
     (place) =>
@@ -226,7 +235,8 @@ function candidatesByName(context: Context, file: number, expression: number, ki
       (reached?.(file, place.file) ??
         context.targets[file].some((target) => target.kind === 'file' && target.file === place.file)),
   );
-  return near.length > MAX_CANDIDATES ? [] : near;
+  if (near.length > MAX_CANDIDATES) return none;
+  return { candidates: near, isUnique: places.length === 1 };
 }
 
 /** Gathers dependencies file by file, counting those of the same ends, kind and certainty together. */

@@ -104,8 +104,17 @@ function stateValue(reading: ScriptReading, node: number, depth: number): number
 
 function namedValue(reading: ScriptReading, node: number, name: string, depth: number): number {
   const found = lookUpValue(reading.scopeOf[node], name);
-  if (!found) return reading.expressions.add(EXPRESSION.global, reading.expressions.name(name));
+  if (!found || isTypeAlone(reading, found)) return reading.expressions.add(EXPRESSION.global, reading.expressions.name(name));
   return boundValue(reading, found, depth);
+}
+
+/** True for a name that is declared as a type only, and so means another thing where a value is meant. */
+function isTypeAlone({ symbols, declarations }: ScriptReading, found: Binding): boolean {
+  if (found.kind !== 'symbol') return false;
+  return symbols[found.symbol].every((d) => {
+    const { form } = declarations[d];
+    return form === FORM.interface || form === FORM.alias;
+  });
 }
 
 export function boundValue(reading: ScriptReading, binding: Binding, depth: number): number {
