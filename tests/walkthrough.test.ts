@@ -42,7 +42,8 @@ describe('the walkthrough', () => {
       steps: 10,
       filter,
     });
-    expect(broken).toHaveLength(6);
+    expect(broken).toHaveLength(9);
+    expect(broken).toContain('src/web/main.ts');
     expect(uses('src/tolls/tariff.ts', 'uses')).toContain('src/tolls/rebates.ts');
     expect(uses('src/tolls/season.ts', 'uses')).toContain('src/tolls/tariff.ts');
     expect(hierarchyView(survey, 'src/desk/screen.ts#Screen').nodes).toHaveLength(7);

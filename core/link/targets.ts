@@ -43,13 +43,13 @@ export function createTargets(link: {
   };
 
   /** What is meant as targets: the one element, or each that may be, and then the type that holds them for sure. */
-  const targetsOf = (meant: Declared, kind: number, actual: number): Target[] => {
+  const targetsOf = (meant: Declared, kind: number, actual: number, isFromMacro: boolean): Target[] => {
     const { file, declarations, inferred } = meant;
     const { flags, form } = files[file].facts.declarations;
     const isOfMacro = form[declarations[0]] === FORM.macro;
     const mayBeOut =
       isOfMacro && (flags[declarations[0]] & FLAG.conditional || rules.ofFile(file)?.mayBeLeftOut?.(file));
-    const certainty = inferred || mayBeOut ? CERTAINTY.inferred : CERTAINTY.exact;
+    const certainty = inferred || mayBeOut || isFromMacro ? CERTAINTY.inferred : CERTAINTY.exact;
     if (declarations.length === 1)
       return [{ element: elementOf(file, declarations[0]), kind: actual, certainty }];
     const targets: Target[] = declarations
@@ -72,14 +72,16 @@ export function createTargets(link: {
       // A call of `super(…)` or `this(…)` means a constructor of that type.
       if (value.type.tag !== 'declared') return [];
       const meant = meantBy(from, constructorsOf(files[value.type.file].facts, value.type), kind, args);
-      return targetsOf(meant, kind, kind);
+      return targetsOf(meant, kind, kind, false);
     }
     if (value.tag !== 'declared') return [];
     const meant = meantBy(from, value, kind, args);
     const makes = rules.ofFile(meant.file)?.callsMakeInstances === true;
     const { facts } = files[meant.file];
     const actual = actualKind(files[from].facts, owner, facts, meant.declarations[0], kind, makes);
-    return actual < 0 ? [] : targetsOf(meant, kind, actual);
+    // What a macro's body means is settled where it is put.
+    const isFromMacro = owner >= 0 && files[from].facts.declarations.form[owner] === FORM.macro;
+    return actual < 0 ? [] : targetsOf(meant, kind, actual, isFromMacro);
   };
 }
 

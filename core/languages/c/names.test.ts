@@ -174,4 +174,20 @@ void run(std::unique_ptr<Lock> lock) { lock->paint(); gauge_read(); auto other =
       'call use.c#b → port.h#beep inferred',
     ]);
   });
+
+  it('lead on from the bodies of macros, inferred, for what they mean is settled where they are put', async () => {
+    const files = {
+      'lock.h':
+        'int lock_fill(int by, int why);\nextern int depth;\n#define lock_up(by) lock_fill(by, depth)\n#define lock_twice(by) (lock_up(by) + lock_up(by))\n',
+      'lock.c': '#include "lock.h"\nint depth;\nint lock_fill(int by, int why) { return by; }\n',
+      'use.c': '#include "lock.h"\nint use(void) { return lock_twice(2); }\n',
+    };
+    const found = await dependenciesOf(files, 'lock.h#');
+    expect(found.filter((line) => !line.startsWith('implement'))).toEqual([
+      'call lock.h#lock_twice → lock.h#lock_up inferred',
+      'call lock.h#lock_up → lock.c#lock_fill inferred',
+      'call use.c#use → lock.h#lock_twice exact',
+      'read lock.h#lock_up → lock.c#depth inferred',
+    ]);
+  });
 });

@@ -1,5 +1,6 @@
 import { newReading, type Reading } from '../reading/reading.ts';
 import type { SyntaxTable } from '../reading/syntaxTable.ts';
+import type { Directive } from '../reading/tokens.ts';
 import type { Prepared } from './prepare/prepare.ts';
 
 /** What the passes over a C or C++ file share beside the usual. */
@@ -9,8 +10,10 @@ export interface NativeReading extends Reading {
   qualified: Map<number, number>;
   /** The declarator of each declaration that has one. */
   declaratorOf: Map<number, number>;
+  /** Macros that are declared, with the directives that define them. */
+  macros: { declaration: number; directive: Directive }[];
 }
 
 export function newNativeReading(text: string, table: SyntaxTable, prepared: Prepared): NativeReading {
-  return { ...newReading(text, table), prepared, qualified: new Map(), declaratorOf: new Map() };
+  return { ...newReading(text, table), prepared, qualified: new Map(), declaratorOf: new Map(), macros: [] };
 }

@@ -15,12 +15,18 @@ import {
   typeExpression,
   valueExpression,
 } from './expressions.ts';
+import { referMacroBodies } from './macroBodies.ts';
 import type { NativeReading } from './reading.ts';
 import { F, K, kindSet } from './vocabulary.ts';
 
 /** Second pass: every reference with the expression it is resolved by, and what declarations hold. */
 export function referAll(reading: NativeReading): ReferenceColumns {
-  return walkReferences(reading, { state: stateDeclaration, refers, refer, atEnd: referMacros });
+  return walkReferences(reading, { state: stateDeclaration, refers, refer, atEnd });
+}
+
+function atEnd(reading: NativeReading, into: ReferenceList): void {
+  referMacros(reading, into);
+  referMacroBodies(reading, into);
 }
 
 const refers = kindSet(

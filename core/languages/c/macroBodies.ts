@@ -1,0 +1,52 @@
+import { EXPRESSION, REFERENCE } from '../../facts/fileFacts.ts';
+import type { ReferenceList } from '../reading/walk.ts';
+import { readDefine, type MacroDefinition } from './prepare/macros.ts';
+import type { NativeReading } from './reading.ts';
+
+/** Words of the languages, of which none names anything that a codebase declares. */
+const words = new Set(
+  `alignas alignof and asm auto bool break case catch char class compl const constexpr const_cast continue co_await co_return
+  co_yield decltype default defined delete do double dynamic_cast else enum explicit extern false float for friend goto if inline
+  int long mutable namespace new noexcept not nullptr operator or private protected public register reinterpret_cast requires
+  restrict return short signed sizeof static static_assert static_cast struct switch template this thread_local throw true try
+  typedef typeid typename typeof union unsigned using virtual void volatile wchar_t while xor NULL __VA_ARGS__ __VA_OPT__
+  __FILE__ __LINE__ __func__ __FUNCTION__ __DATE__ __TIME__`.split(/\s+/),
+);
+
+/** A string, a character, a comment, a number, or a name with what stands before it that may take its meaning away. */
+const token =
+  /"(?:[^"\\\n]|\\[^])*"|'(?:[^'\\\n]|\\[^])*'|\/\/[^\n]*|\/\*[^]*?\*\/|(?:(?:\.|->|::|##?|\bgoto\b)\s*)?[A-Za-z_$][\w$]*|[\d][\w.']*/g;
+const head = /^\s*#\s*define\s+[\w$]+(\([^)]*\))?/;
+
+/**
+ * What the bodies of macros use: names that are followed by a parenthesis are called, others read. A body means what its words
+ * mean where it is put, so that this is never more than inferred. Left out are parameters, members, what is pasted together,
+ * labels, and the macro's own name. O(text).
+ */
+export function referMacroBodies(reading: NativeReading, into: ReferenceList): void {
+  const { text, macros } = reading;
+  for (const { declaration, directive } of macros) {
+    const macro = readDefine(directive.rest);
+    if (!macro) continue;
+    const source = text
+      .slice(directive.start, directive.end)
+      .replace(/\\\r?\n/g, (joined) => ' '.repeat(joined.length));
+    const begin = head.exec(source)?.[0].length ?? source.length;
+    token.lastIndex = begin;
+    for (let match = token.exec(source); match; match = token.exec(source)) {
+      const name = /[A-Za-z_$][\w$]*$/.exec(match[0])?.[0];
+      if (name === undefined || !isName(match[0], name, macro)) continue;
+      const end = match.index + match[0].length;
+      if (/^\s*##/.test(source.slice(end, end + 8))) continue;
+      const kind = /^\s*\(/.test(source.slice(end, end + 80)) ? REFERENCE.call : REFERENCE.read;
+      const { expressions } = reading;
+      const meant = expressions.add(EXPRESSION.name, expressions.name(name), 0);
+      into.addAt(kind, declaration, directive.start + end - name.length, meant);
+    }
+  }
+}
+
+function isName(found: string, name: string, { name: own, parameters }: MacroDefinition): boolean {
+  if (/^["'/\d]/.test(found) || found !== name) return false;
+  return name !== own && !words.has(name) && !(parameters ?? []).includes(name);
+}
