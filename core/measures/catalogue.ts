@@ -1,6 +1,7 @@
 import { byFolders } from '../arrangement/folders.ts';
 import { KIND } from '../facts/fileFacts.ts';
 import { typeMeasures } from './types.ts';
+import { cohesionMeasures } from './cohesion.ts';
 import { couplingMeasures } from './coupling.ts';
 import { routineMeasures } from './routine.ts';
 import { sizeMeasures } from './size.ts';
@@ -11,6 +12,7 @@ export const catalogue: readonly Measure[] = [
   ...sizeMeasures,
   ...routineMeasures,
   ...typeMeasures,
+  ...cohesionMeasures,
   ...couplingMeasures,
 ].map(withFolders);
 

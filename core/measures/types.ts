@@ -10,7 +10,7 @@ const ck = 'Chidamber and Kemerer 1994';
 const callKinds = (1 << dependencyKinds.indexOf('call')) | (1 << dependencyKinds.indexOf('construct'));
 
 /** Values of types; where a type goes on in other places, its main part has the value of all. */
-function ofTypes(survey: SurveyedCodebase, value: (element: number) => number): Float64Array {
+export function ofTypes(survey: SurveyedCodebase, value: (element: number) => number): Float64Array {
   const values = noValues(survey);
   const { wholeOf } = typePartsOf(survey);
   for (let e = 0; e < survey.elements.firstExternal; e++) {
@@ -21,7 +21,7 @@ function ofTypes(survey: SurveyedCodebase, value: (element: number) => number): 
 }
 
 /** The definition, outside of its type, of each member that is only declared in it. */
-function definitions({ dependencies, elements }: SurveyedCodebase): Map<number, number> {
+export function definitions({ dependencies, elements }: SurveyedCodebase): Map<number, number> {
   const found = new Map<number, number>();
   for (let row = 0; row < dependencies.count; row++) {
     const isJoin = dependencyKinds[dependencies.kind[row]] === 'implement';
