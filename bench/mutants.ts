@@ -67,7 +67,7 @@ export const mutants: readonly Mutant[] = [
     ["around === '' ? elements.name[e] : `${around}.${elements.name[e]}`", 'elements.name[e]'],
   ]),
   ...faults('core/arrangement/units.ts', arrangement, [
-    ['if (unit >= 0) units.isWhole[unit] = 0;', ''],
+    ['if (unitAt[above] >= 0) units.isWhole[unitAt[above]] = 0;', ''],
     ['if (counts[e] === 1 && elements.file[e] >= 0) isPresent', 'if (elements.file[e] >= 0) isPresent'],
     ["(grain === 'routines' && kind[e] === KIND.type && form[e] !== FORM.namespace)", 'false'],
   ]),
@@ -450,5 +450,45 @@ export const mutants: readonly Mutant[] = [
     'server/views/picture/address.ts',
     ['server/store/keptAddresses', 'app/state/address'],
     [['if (!params.has(name)) whole', 'whole']],
+  ),
+  ...faults(
+    'core/measures/cohesion.ts',
+    ['core/measures/cohesion'],
+    [
+      ['elements.form[routine] !== FORM.constructor);\n  if (own', 'true);\n  if (own'],
+      ['if (groupOf.has(other)) join(routine, other);', ''],
+      ['for (const next of joined.get(at) ?? []) passed.add(next);', ''],
+      ['const body = definedBy.get(member) ?? member;', 'const body = member;'],
+      ['!(elements.flags[routine] & FLAG.private)', 'true'],
+    ],
+  ),
+  ...faults('core/arrangement/units.ts', arrangement, [
+    ['if (unitAt[above] >= 0) units', 'if (units.unitOf[above] >= 0) units'],
+  ]),
+  ...faults(
+    'core/languages/typescript/accesses.ts',
+    ['core/languages'],
+    [
+      ['if (kind === K.update_expression) return REFERENCE.write;', ''],
+      ['=== T.instanceof ? NONE', '=== T.instanceof ? REFERENCE.read'],
+      ['if (importsByPattern(reading, node)) return NONE;', ''],
+    ],
+  ),
+  ...faults(
+    'core/languages/c/macroBodies.ts',
+    ['core/languages'],
+    [
+      ['if (/^\\s*##/.test', 'if (/^\\s*@@/.test'],
+      ['!(parameters ?? []).includes(name)', 'true'],
+    ],
+  ),
+  ...faults(
+    'core/languages/python/modules.ts',
+    ['core/languages/python'],
+    [
+      ['if (folder || isStandard(name)) return folder;', 'if (folder) return folder;'],
+      ['isScriptsOwn && isStandard(name) ? roots', 'false ? roots'],
+      ['(root) => isPackage(inside(root, top))', '() => true'],
+    ],
   ),
 ];

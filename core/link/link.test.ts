@@ -136,6 +136,7 @@ describe('gaps', () => {
       );
     expect(await names([])).toEqual(['none 1', 'y from ./b 1']);
     expect(await names(['none'])).toEqual(['y from ./b 1']);
+    expect(await names(['none', 'y from ./b'])).toEqual([]);
   });
 
   it('names what is missing, with every place and the likely reason', async () => {

@@ -168,6 +168,15 @@ describe('coupling of types', () => {
     expect(values('publicShare')[0]).toBeCloseTo(33.3, 1);
   });
 
+  it('a routine that is only handed on is no part of the response set', async () => {
+    const survey = await surveyText({
+      'a.ts':
+        'class Gate { static open() { return 1; } }\nclass Lock { fill(xs: number[]) { return xs.map(Gate.open); } }\nclass Weir { fill() { return Gate.open(); } }\n',
+    });
+    expect(valueOf(survey, 'rfc', 'a.ts#Lock')).toBe(1);
+    expect(valueOf(survey, 'rfc', 'a.ts#Weir')).toBe(2);
+  });
+
   it('adds up the complexity of members where they are defined', async () => {
     const survey = await surveyText({
       'lock.hpp': 'class Lock { public: int level(int n); };\n',

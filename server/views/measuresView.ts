@@ -52,7 +52,7 @@ export const PAGE_ROWS = 100;
 export const defaultColumns: Record<MeasuresQuery['kind'], string[]> = {
   group: ['files', 'codeLines', 'complexityMean', 'ca', 'ce', 'instability', 'internalShare'],
   file: ['codeLines', 'complexitySum', 'complexityMax', 'ca', 'ce', 'level', 'reachedBy'],
-  type: ['codeLines', 'routines', 'wmc', 'cbo', 'dit', 'noc', 'usedByTypes'],
+  type: ['codeLines', 'routines', 'wmc', 'cbo', 'dit', 'lcom4', 'usedByTypes'],
   routine: ['cyclomatic', 'nested', 'nesting', 'codeLines', 'parameters', 'fanIn', 'fanOut'],
 };
 

@@ -98,11 +98,15 @@ describe('imports of Python', () => {
       'main.py': 'import calendar\n',
       'scripts/token.py': '',
       'scripts/run.py': 'import token\nimport calendar\n',
+      'tests/conftest.py': '',
+      'tests/types.py': '',
+      'tests/unit/test_gate.py': 'import types\n',
     };
     expect(await dependenciesOf(files, 'import ')).toEqual([
       'import main.py → calendar.py exact',
       'import scripts/run.py → calendar.py exact',
       'import scripts/run.py → python:token exact',
+      'import tests/unit/test_gate.py → python:types exact',
     ]);
   });
 

@@ -104,7 +104,8 @@ function stateValue(reading: ScriptReading, node: number, depth: number): number
 
 function namedValue(reading: ScriptReading, node: number, name: string, depth: number): number {
   const found = lookUpValue(reading.scopeOf[node], name);
-  if (!found || isTypeAlone(reading, found)) return reading.expressions.add(EXPRESSION.global, reading.expressions.name(name));
+  if (!found || isTypeAlone(reading, found))
+    return reading.expressions.add(EXPRESSION.global, reading.expressions.name(name));
   return boundValue(reading, found, depth);
 }
 
