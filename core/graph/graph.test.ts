@@ -378,4 +378,25 @@ describe('the order with the fewest against it', () => {
     ]);
     expect(weightAgainst(graph, fewestAgainst(graph))).toBe(1);
   });
+
+  it('of large cycles leaves no more against it than it did when its rule was chosen', () => {
+    // Layers with some references upward, always the same ones (Park and Miller 1988).
+    let state = 12345;
+    const lot = (below: number): number => (state = (state * 48271) % 2147483647) % below;
+    const size = 60;
+    let against = 0;
+    for (let i = 0; i < 12; i++) {
+      const edges = Array.from({ length: size }, (_, unit) => [unit, (unit + 1) % size, 1]);
+      const between = (pick: (a: number, b: number) => number[], most: number): void => {
+        const [a, b] = [lot(size), lot(size)];
+        if (a !== b) edges.push([...pick(a, b), 1 + lot(most)]);
+      };
+      for (let n = 0; n < 260; n++) between((a, b) => [Math.max(a, b), Math.min(a, b)], 9);
+      for (let n = 0; n < 70; n++) between((a, b) => [Math.min(a, b), Math.max(a, b)], 4);
+      const graph = joinEdges(size, (take) => edges.forEach(([from, to, weight]) => take(from, to, weight)));
+      against += weightAgainst(graph, fewestAgainst(graph));
+    }
+    // Of 18,116 references; with the rule turned round it is 1,797.
+    expect(against).toBeLessThanOrEqual(1_750);
+  });
 });
