@@ -491,4 +491,20 @@ export const mutants: readonly Mutant[] = [
       ['(root) => isPackage(inside(root, top))', '() => true'],
     ],
   ),
+  ...faults(
+    'core/link/evaluator.ts',
+    ['core/languages/typescript'],
+    [
+      [
+        'const type = cellOf(callee.file, expressions.b[declarations.parameters[d]], argument);',
+        'const type = cellOf(callee.file, expressions.b[declarations.parameters[d]], 0);',
+      ],
+      ['if (operation[type] === EXPRESSION.generic) return functionType(', 'if (false) return functionType('],
+    ],
+  ),
+  ...faults(
+    'core/link/link.ts',
+    ['core/link/link'],
+    [['isUnique: places.length === 1 && !hasFields', 'isUnique: near.length === 1']],
+  ),
 ];

@@ -1,4 +1,5 @@
 import {
+  placeOfCallback,
   ANY_NUMBER,
   declarationForms,
   elementKinds,
@@ -97,6 +98,10 @@ export function describeExpression(facts: FileFacts, expression: number): string
       return `awaited(${inner(a[expression])})`;
     case EXPRESSION.generic:
       return `${inner(a[expression])}<${inner(b[expression])}>`;
+    case EXPRESSION.callback: {
+      const { argument, parameter } = placeOfCallback(b[expression]);
+      return `given(${inner(a[expression])}, ${argument + 1}.${parameter + 1})`;
+    }
     case EXPRESSION.list:
       return inner(a[expression]) + (b[expression] > 0 ? `, ${inner(b[expression])}` : '');
     case EXPRESSION.this:

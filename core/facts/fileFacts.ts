@@ -24,7 +24,7 @@ export interface FileFacts {
 }
 
 /** Part of the cache key: raise it whenever extraction gives different facts for the same text. */
-export const FRONT_END_VERSION = 11;
+export const FRONT_END_VERSION = 12;
 
 export type ParseState = 'clean' | 'partial' | 'failed';
 
@@ -194,7 +194,18 @@ export const EXPRESSION = {
   parameters: 18,
   /** As `name`, where only a type or a namespace can be meant. */
   typeName: 19,
+  /** What a function that is given to a call is given itself: `a` is what is called, `b` is {@link callbackPlace}. */
+  callback: 20,
 } as const;
+
+/** Which parameter of which argument, counted from 0: of `f(x, (y, z) => …)` z is the second of the second. */
+export function callbackPlace(argument: number, parameter: number): number {
+  return argument * 64 + parameter;
+}
+
+export function placeOfCallback(place: number): { argument: number; parameter: number } {
+  return { argument: Math.floor(place / 64), parameter: place % 64 };
+}
 
 /** A number of parameters without limit. */
 export const ANY_NUMBER = 4095;

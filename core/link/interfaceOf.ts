@@ -54,6 +54,7 @@ const operands: Record<number, { a?: 'expression' | 'name'; b?: 'expression' | '
   [EXPRESSION.arguments]: { b: 'expression' },
   [EXPRESSION.parameters]: { b: 'expression' },
   [EXPRESSION.typeName]: { a: 'name' },
+  [EXPRESSION.callback]: { a: 'expression' },
 };
 
 /** The expressions that were asked for and those inside them, numbered in the order of asking and with their names spelt out. */

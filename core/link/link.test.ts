@@ -123,6 +123,36 @@ describe('linking', () => {
   });
 });
 
+describe('a call on something nothing is known of', () => {
+  const call = "import './gate';\nexport const use = (x: any) => x.sluice();\n";
+  const called = async (files: Record<string, string>): Promise<string[]> =>
+    (await dependencies({ 'use.ts': call, ...files })).filter((line) => line.startsWith('call'));
+
+  it('leads to the one method of the name, as a guess that is inferred', async () => {
+    const found = await called({ 'gate.ts': 'export class Gate { sluice() {} }' });
+    expect(found).toEqual(['call use.ts#use → gate.ts#Gate.sluice inferred @2']);
+  });
+
+  it('is ambiguous when another type has such a method, wherever it is, or a field of the name', async () => {
+    const gate = 'export class Gate { sluice() {} }';
+    const ambiguous = ['call use.ts#use → gate.ts#Gate.sluice ambiguous @2'];
+    expect(await called({ 'gate.ts': gate, 'far.ts': 'export class Weir { sluice() {} }' })).toEqual(
+      ambiguous,
+    );
+    expect(
+      await called({ 'gate.ts': gate, 'far.ts': 'export interface Weir { sluice: () => void }' }),
+    ).toEqual(ambiguous);
+  });
+
+  it('leads nowhere when the file knows of no such method, or what it is called on lies outside', async () => {
+    expect(await called({ 'gate.ts': '', 'far.ts': 'export class Weir { sluice() {} }' })).toEqual([]);
+    const outside =
+      "import { x } from 'quaylight';\nimport './gate';\nexport const use = () => x.sluice();\n";
+    const found = await called({ 'gate.ts': 'export class Gate { sluice() {} }', 'use.ts': outside });
+    expect(found).toEqual(['call use.ts#use → npm:quaylight exact @3']);
+  });
+});
+
 describe('gaps', () => {
   it('are not told of what was accepted, nor of names in a file that parsed only in part', async () => {
     const files = {

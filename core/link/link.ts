@@ -18,7 +18,7 @@ import { familyRules, type FamilyRules } from './families.ts';
 import type { Place } from '../contracts/nameRules.ts';
 import { settingsOf, unchangedFiles, type Settings } from './unchanged.ts';
 import { createTargets, type Targets } from './targets.ts';
-import { MAX_CANDIDATES, methodsByName } from './uniqueNames.ts';
+import { MAX_CANDIDATES, methodsByName, type MethodsOfName } from './uniqueNames.ts';
 
 /** Told of each file that is linked, for progress. */
 export type OnFile = (done: number, total: number) => void;
@@ -111,7 +111,7 @@ interface Context {
   evaluator: Evaluator;
   meant: Targets;
   rules: FamilyRules;
-  methods: Map<string, Place[]>;
+  methods: Map<string, MethodsOfName>;
 }
 
 /** A declaration that belongs together with one elsewhere, as a dependency of a kind. */
@@ -224,10 +224,11 @@ function candidatesByName(
   const object = facts.expressions.a[expression];
   const receiver = object === 0 ? null : context.evaluator.evaluate(file, object);
   if (receiver) return none;
-  const places = context.methods.get(
+  const named = context.methods.get(
     `${context.rules.familyOf(file)}:${facts.names[facts.expressions.b[expression]]}`,
   );
-  if (!places) return none;
+  if (!named) return none;
+  const { places, hasFields } = named;
   const reached = context.rules.ofFile(file)?.sees;
   const near = places.filter(
     (place) =>
@@ -236,7 +237,7 @@ function candidatesByName(
         context.targets[file].some((target) => target.kind === 'file' && target.file === place.file)),
   );
   if (near.length > MAX_CANDIDATES) return none;
-  return { candidates: near, isUnique: places.length === 1 };
+  return { candidates: near, isUnique: places.length === 1 && !hasFields };
 }
 
 /** Gathers dependencies file by file, counting those of the same ends, kind and certainty together. */

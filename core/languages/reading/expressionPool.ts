@@ -101,4 +101,5 @@ const DERIVED = new Set<number>([
   EXPRESSION.awaited,
   EXPRESSION.generic,
   EXPRESSION.typeOf,
+  EXPRESSION.callback,
 ]);

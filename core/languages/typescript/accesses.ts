@@ -109,8 +109,8 @@ function accessOnTheLeft(reading: ScriptReading, holder: number): number {
       // Where the assignment declares, nothing is written that was there before.
       return reading.declarationAt.has(holder) ? NONE : REFERENCE.write;
     case K.augmented_assignment_expression:
-    // What a loop declares is known in the loop alone, and never gets here.
     case K.for_in_statement:
+      // What a loop declares is known in the loop alone, and never gets here.
       return REFERENCE.write;
     default:
       return REFERENCE.read;

@@ -86,6 +86,30 @@ describe('reads and writes of TypeScript', () => {
     ]);
   });
 
+  it('of what a callback is given lead by what the routine that is called says of it', async () => {
+    const kit = {
+      'kit.ts': `import { Lock } from './water';
+export type Visit<T> = (lock: Lock, at: number) => T;
+export function each(name: string, visit: (at: number, lock: Lock) => void): void { }
+export function all<T>(visit: Visit<T>): void { }
+export class Canal { walk(visit: (lock: Lock) => void) { } }
+`,
+      'use.ts': `import { all, Canal, each } from './kit';
+each('a', (at, lock) => lock.fill(at));
+all<void>((gate) => gate.fill(1));
+all(function (weir, by) { weir.width = by; });
+export const use = (canal: Canal) => canal.walk(({ depth }) => depth);
+each('b', (lock) => lock.fill(2));
+`,
+    };
+    const found = await dependenciesOf({ ...water, ...kit }, ' use.ts');
+    expect(found.filter((line) => line.includes('water.ts#'))).toEqual([
+      'call use.ts → water.ts#Lock.fill inferred',
+      'read use.ts#use → water.ts#Lock.depth inferred',
+      'write use.ts → water.ts#Lock.width inferred',
+    ]);
+  });
+
   it('are none where a local name hides another, and none of what the language gives', async () => {
     const found = await uses(
       "import { limit, level } from './water';\nexport function use(limit: number) { const level = limit; return level + Math.PI + console.length; }\n",

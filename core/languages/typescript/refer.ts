@@ -5,7 +5,7 @@ import { settleExports } from './imports.ts';
 import { textOf, type Reading } from '../reading/reading.ts';
 import { walkReferences, type ReferenceList } from '../reading/walk.ts';
 import type { ScriptReading } from './reading.ts';
-import { typeExpression } from './typeExpressions.ts';
+import { statedParameters, typeExpression } from './typeExpressions.ts';
 import { F, K, kindSet, T } from './vocabulary.ts';
 import { patternValue, typedOrInitial, valueExpression } from './valueExpressions.ts';
 
@@ -196,6 +196,10 @@ function valueDeclaration(reading: ScriptReading, node: number, index: number): 
   if (declaration.value !== 0) return;
   if (declaration.kind === KIND.routine) {
     declaration.value = returnedValue(reading, node);
+    declaration.parameters = statedParameters(
+      reading,
+      childIn(table, functionOf(reading, node), F.parameters),
+    );
   } else if (declaration.form === FORM.alias) {
     declaration.value = typeExpression(reading, childIn(table, node, F.value));
   } else if (declaration.kind === KIND.field && declaration.form !== FORM.member) {

@@ -1,4 +1,4 @@
-import { EXPRESSION } from '../../facts/fileFacts.ts';
+import { ANY_NUMBER, EXPRESSION } from '../../facts/fileFacts.ts';
 import { MAX_DEPTH, statedOnce } from '../reading/stating.ts';
 import { childIn, childOfKind } from '../reading/syntaxTable.ts';
 import { importExpression } from './imports.ts';
@@ -44,6 +44,8 @@ function stateType(reading: ScriptReading, node: number, depth: number): number 
       return inner(table.next[node + 1]);
     case K.array_type:
       return expressions.arrayOf(inner(node + 1));
+    case K.function_type:
+      return statedParameters(reading, childIn(table, node, F.parameters), depth + 1);
     case K.union_type:
     case K.intersection_type:
       return combined(reading, node, depth);
@@ -52,6 +54,20 @@ function stateType(reading: ScriptReading, node: number, depth: number): number 
     default:
       return 0;
   }
+}
+
+/** What a list of parameters takes, by their declared types; 0 when none of them says anything. */
+export function statedParameters(reading: ScriptReading, list: number, depth = 0): number {
+  const { table, expressions } = reading;
+  if (list < 0 || table.kind[list] !== K.formal_parameters) return 0;
+  const types: number[] = [];
+  for (let child = list + 1; child < table.next[list]; child = table.next[child]) {
+    const kind = table.kind[child];
+    if (kind !== K.required_parameter && kind !== K.optional_parameter) continue;
+    const type = childIn(table, child, F.type);
+    types.push(type < 0 ? 0 : typeExpression(reading, type, depth + 1));
+  }
+  return types.some((type) => type !== 0) ? expressions.parameters(0, ANY_NUMBER, types) : 0;
 }
 
 function qualifier(reading: ScriptReading, node: number, depth: number): number {

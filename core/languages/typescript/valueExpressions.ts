@@ -1,4 +1,4 @@
-import { EXPRESSION, FLAG, FORM } from '../../facts/fileFacts.ts';
+import { callbackPlace, EXPRESSION, FLAG, FORM } from '../../facts/fileFacts.ts';
 import { boundExpression, MAX_DEPTH } from '../reading/stating.ts';
 import { childIn, childOfKind } from '../reading/syntaxTable.ts';
 import { importExpression } from './imports.ts';
@@ -192,21 +192,38 @@ const elementCallbacks = new Set(
   'forEach map filter find findLast findIndex some every flatMap sort toSorted'.split(' '),
 );
 
-/** The first parameter of `list.map(item => …)` and its like is an element of the list. */
+/**
+ * What a parameter of a function is given that is an argument of a call: the first of `list.map(item => …)` and its like an element
+ * of the list, others what the routine that is called says.
+ */
 function callbackParameter(reading: ScriptReading, parameter: number, depth: number): number {
   const { table, expressions } = reading;
   const list = table.parent[parameter];
   const isSingle = table.kind[list] === K.arrow_function;
   const callback = isSingle ? list : table.parent[list];
-  if (!isSingle && parameter !== table.next[list + 1]) return 0;
   const args = table.parent[callback];
-  if (args < 0 || table.kind[args] !== K.arguments || callback !== table.next[args + 1]) return 0;
+  if (args < 0 || table.kind[args] !== K.arguments) return 0;
   const callee = childIn(table, table.parent[args], F.function);
-  if (callee < 0 || table.kind[callee] !== K.member_expression) return 0;
-  const method = childIn(table, callee, F.property);
-  if (method < 0 || !elementCallbacks.has(textOf(reading, method))) return 0;
-  const object = valueExpression(reading, childIn(table, callee, F.object), depth + 1);
-  return expressions.add(EXPRESSION.element, object);
+  if (callee < 0) return 0;
+  const place = isSingle ? 0 : placeAmong(reading, list, parameter);
+  const argument = placeAmong(reading, args, callback);
+  if (place === 0 && argument === 0 && table.kind[callee] === K.member_expression) {
+    const method = childIn(table, callee, F.property);
+    if (method >= 0 && elementCallbacks.has(textOf(reading, method))) {
+      const object = valueExpression(reading, childIn(table, callee, F.object), depth + 1);
+      return expressions.add(EXPRESSION.element, object);
+    }
+  }
+  const called = valueExpression(reading, callee, depth + 1);
+  return expressions.add(EXPRESSION.callback, called, callbackPlace(argument, place));
+}
+
+/** Which of a list's entries a node is, counted from 0. */
+function placeAmong({ table }: ScriptReading, list: number, node: number): number {
+  let place = 0;
+  for (let child = list + 1; child < node; child = table.next[child])
+    if (table.kind[child] === T[',']) place++;
+  return place;
 }
 
 const rebindsThis = kindSet(

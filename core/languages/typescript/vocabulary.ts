@@ -28,7 +28,7 @@ const named = [
   'if_statement else_clause for_statement for_in_statement while_statement do_statement switch_statement',
   'switch_body switch_case switch_default catch_clause try_statement return_statement throw_statement',
   'expression_statement empty_statement break_statement continue_statement labeled_statement debugger_statement',
-  'with_statement update_expression jsx_closing_element',
+  'with_statement update_expression jsx_closing_element function_type',
 ] as const;
 
 const tokens = [
