@@ -96,8 +96,8 @@ export class Canal { walk(visit: (lock: Lock) => void) { } }
 `,
       'use.ts': `import { all, Canal, each } from './kit';
 each('a', (at, lock) => lock.fill(at));
-all<void>((gate) => gate.fill(1));
-all(function (weir, by) { weir.width = by; });
+all<number>((gate) => gate.width);
+all(function (weir, by) { weir.depth = by; });
 export const use = (canal: Canal) => canal.walk(({ depth }) => depth);
 each('b', (lock) => lock.fill(2));
 `,
@@ -105,8 +105,9 @@ each('b', (lock) => lock.fill(2));
     const found = await dependenciesOf({ ...water, ...kit }, ' use.ts');
     expect(found.filter((line) => line.includes('water.ts#'))).toEqual([
       'call use.ts → water.ts#Lock.fill inferred',
+      'read use.ts → water.ts#Lock.width inferred',
       'read use.ts#use → water.ts#Lock.depth inferred',
-      'write use.ts → water.ts#Lock.width inferred',
+      'write use.ts → water.ts#Lock.depth~2 inferred',
     ]);
   });
 
