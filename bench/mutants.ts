@@ -499,7 +499,6 @@ export const mutants: readonly Mutant[] = [
         'const type = cellOf(callee.file, expressions.b[declarations.parameters[d]], argument);',
         'const type = cellOf(callee.file, expressions.b[declarations.parameters[d]], 0);',
       ],
-      ['if (operation[type] === EXPRESSION.generic) return functionType(', 'if (false) return functionType('],
     ],
   ),
   ...faults(

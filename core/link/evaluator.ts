@@ -148,9 +148,8 @@ export function createEvaluator(
     steps: number,
   ): { file: number; parameters: number } | null {
     if (type === 0 || steps > MAX_DEPTH) return null;
-    const { operation, a } = files[file].facts.expressions;
-    if (operation[type] === EXPRESSION.parameters) return { file, parameters: type };
-    if (operation[type] === EXPRESSION.generic) return functionType(file, a[type], steps + 1);
+    if (files[file].facts.expressions.operation[type] === EXPRESSION.parameters)
+      return { file, parameters: type };
     const alias = evaluate(file, type);
     if (alias?.tag !== 'declared') return null;
     const { declarations } = files[alias.file].facts;
