@@ -3,7 +3,8 @@ import { cpSync, mkdirSync, mkdtempSync, readFileSync, rmSync, symlinkSync, writ
 import { availableParallelism, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { installationRoot } from '../server/installation.ts';
-import { mutants, type Mutant } from './mutants.ts';
+import type { Mutant } from './mutant.ts';
+import { mutants } from './mutants.ts';
 
 /**
  * Puts each fault of the kept list into a copy of the code, one at a time, and runs the tests that ought to notice. Prints

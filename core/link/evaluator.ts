@@ -1,6 +1,7 @@
-import { EXPRESSION, FLAG, FORM, KIND, placeOfCallback, REFERENCE } from '../facts/fileFacts.ts';
+import { EXPRESSION, FLAG, FORM, KIND, REFERENCE } from '../facts/fileFacts.ts';
 import type { FamilyRules } from './families.ts';
 import type { ImportTarget } from '../contracts/fileTree.ts';
+import { givenTo } from './callbacks.ts';
 import { createExports, scriptGlobals } from './exports.ts';
 import type { FactsOfFile } from '../contracts/linked.ts';
 import {
@@ -113,7 +114,7 @@ export function createEvaluator(
       case EXPRESSION.either:
         return evaluate(file, a) ?? evaluate(file, b);
       case EXPRESSION.callback:
-        return givenTo(evaluate(file, a), b);
+        return givenTo({ files, evaluate, expandAlias }, evaluate(file, a), b);
       case EXPRESSION.typeOf: {
         const value = heldBy(evaluate(file, a));
         if (value?.tag === 'instance') return value.type;
@@ -122,47 +123,6 @@ export function createEvaluator(
       default:
         return null;
     }
-  }
-
-  /** What the function at a place among a routine's arguments is given, as the routine's own parameters say. */
-  function givenTo(callee: Value | null, place: number): Value | null {
-    if (callee?.tag !== 'declared') return null;
-    const { argument, parameter } = placeOfCallback(place);
-    const { declarations, expressions } = files[callee.file].facts;
-    for (const d of callee.declarations) {
-      if (declarations.kind[d] !== KIND.routine || declarations.parameters[d] === 0) continue;
-      const type = cellOf(callee.file, expressions.b[declarations.parameters[d]], argument);
-      const taken = functionType(callee.file, type, 0);
-      if (!taken) continue;
-      const cell = cellOf(taken.file, files[taken.file].facts.expressions.b[taken.parameters], parameter);
-      const given = evaluate(taken.file, cell);
-      if (given) return instanceOf(expandAlias(given), true);
-    }
-    return null;
-  }
-
-  /** The parameters that a type of functions states, itself or by the alias that it names. */
-  function functionType(
-    file: number,
-    type: number,
-    steps: number,
-  ): { file: number; parameters: number } | null {
-    if (type === 0 || steps > MAX_DEPTH) return null;
-    if (files[file].facts.expressions.operation[type] === EXPRESSION.parameters)
-      return { file, parameters: type };
-    const alias = evaluate(file, type);
-    if (alias?.tag !== 'declared') return null;
-    const { declarations } = files[alias.file].facts;
-    const d = alias.declarations.find((each) => declarations.form[each] === FORM.alias);
-    return d === undefined ? null : functionType(alias.file, declarations.value[d], steps + 1);
-  }
-
-  /** The expression in a place of a list; 0 when the list is shorter. */
-  function cellOf(file: number, list: number, place: number): number {
-    const { operation, a, b } = files[file].facts.expressions;
-    let cell = list;
-    for (let i = 0; i < place && operation[cell] === EXPRESSION.list; i++) cell = b[cell];
-    return operation[cell] === EXPRESSION.list ? a[cell] : 0;
   }
 
   function listOf(file: number, list: number): (Value | null)[] {
