@@ -3,7 +3,7 @@ import { EVERYTHING_RESOLVED, passes } from '../graph/rollUp.ts';
 import { membersOf } from '../hierarchy/typeHierarchy.ts';
 import { dependencyKinds } from '../contracts/linked.ts';
 import type { SurveyedCodebase } from '../survey.ts';
-import { definitions, ofTypes } from './types.ts';
+import { definitions, ofTypes, wholeTypes } from './types.ts';
 import type { Measure } from './measure.ts';
 
 const uses = (['call', 'read', 'write'] as const).reduce(
@@ -37,7 +37,7 @@ function insidesOf(survey: SurveyedCodebase): Map<number, Inside> {
   /** The member that an element is or stands in, wherever that is defined; and the type of each member. */
   const memberOf = new Int32Array(elements.count).fill(-1);
   const typeOf = new Map<number, number>();
-  ofTypes(survey, (type) => {
+  for (const type of wholeTypes(survey)) {
     const inside: Inside = { routines: [], fields: [], touched: new Map(), joined: new Map() };
     for (const member of membersOf(survey, type)) {
       const body = definedBy.get(member) ?? member;
@@ -49,8 +49,7 @@ function insidesOf(survey: SurveyedCodebase): Map<number, Inside> {
       else if (!(elements.flags[body] & FLAG.bodiless)) inside.routines.push(member);
     }
     found.set(type, inside);
-    return 0;
-  });
+  }
   for (let row = 0; row < dependencies.count; row++) {
     const from = memberOf[dependencies.from[row]];
     const to = memberOf[dependencies.to[row]];

@@ -12,12 +12,18 @@ const callKinds = (1 << dependencyKinds.indexOf('call')) | (1 << dependencyKinds
 /** Values of types; where a type goes on in other places, its main part has the value of all. */
 export function ofTypes(survey: SurveyedCodebase, value: (element: number) => number): Float64Array {
   const values = noValues(survey);
-  const { wholeOf } = typePartsOf(survey);
-  for (let e = 0; e < survey.elements.firstExternal; e++) {
-    const isType = survey.elements.kind[e] === KIND.type && survey.elements.form[e] !== FORM.namespace;
-    if (isType && !wholeOf.has(e)) values[e] = value(e);
-  }
+  for (const type of wholeTypes(survey)) values[type] = value(type);
   return values;
+}
+
+/** Every type once, by its main part. */
+export function wholeTypes(survey: SurveyedCodebase): number[] {
+  const { kind, form, firstExternal } = survey.elements;
+  const { wholeOf } = typePartsOf(survey);
+  const types: number[] = [];
+  for (let e = 0; e < firstExternal; e++)
+    if (kind[e] === KIND.type && form[e] !== FORM.namespace && !wholeOf.has(e)) types.push(e);
+  return types;
 }
 
 /** The definition, outside of its type, of each member that is only declared in it. */

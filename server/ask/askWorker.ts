@@ -42,7 +42,8 @@ export type FromAskWorker = Answered | { loaded: SharedSurvey };
 /** Works out one view after the other, with the surveys that were looked at lately in memory. */
 const { folder } = workerData as { folder: string };
 const store = openStore(folder);
-const columnsOfOthers = new Map<number, SurveyColumns>();
+/** What the question at hand brought; kept no longer, lest surveys that were replaced stay in memory. */
+let columnsOfOthers: ReadonlyMap<number, SurveyColumns> = new Map();
 let codebaseAsked = 0;
 
 const context = {
@@ -61,7 +62,7 @@ function say(message: FromAskWorker): void {
 
 async function answer({ question, shared }: ToAskWorker): Promise<void> {
   const { id, view, codebaseId, search, given, stop } = question;
-  for (const { surveyId, columns } of shared) columnsOfOthers.set(surveyId, columns);
+  columnsOfOthers = new Map(shared.map(({ surveyId, columns }) => [surveyId, columns]));
   codebaseAsked = codebaseId;
   try {
     const value = await whileWanted(stop, () => {

@@ -71,7 +71,7 @@ function declareMacros(reading: NativeReading): void {
       declaration.figures.cyclomaticPlain = 1;
       declaration.figures.parameters = macro.parameters!.length;
     }
-    reading.macros.push({ declaration: reading.declarations.push(declaration) - 1, directive });
+    reading.macros.push({ declaration: reading.declarations.push(declaration) - 1, directive, macro });
   }
 }
 

@@ -1,6 +1,6 @@
 import { EXPRESSION, REFERENCE } from '../../facts/fileFacts.ts';
 import type { ReferenceList } from '../reading/walk.ts';
-import { readDefine, type MacroDefinition } from './prepare/macros.ts';
+import type { MacroDefinition } from './prepare/macros.ts';
 import type { NativeReading } from './reading.ts';
 
 /** Words of the languages, of which none names anything that a codebase declares. */
@@ -25,9 +25,7 @@ const head = /^\s*#\s*define\s+[\w$]+(\([^)]*\))?/;
  */
 export function referMacroBodies(reading: NativeReading, into: ReferenceList): void {
   const { text, macros } = reading;
-  for (const { declaration, directive } of macros) {
-    const macro = readDefine(directive.rest);
-    if (!macro) continue;
+  for (const { declaration, directive, macro } of macros) {
     const source = text
       .slice(directive.start, directive.end)
       .replace(/\\\r?\n/g, (joined) => ' '.repeat(joined.length));

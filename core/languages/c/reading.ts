@@ -1,6 +1,7 @@
 import { newReading, type Reading } from '../reading/reading.ts';
 import type { SyntaxTable } from '../reading/syntaxTable.ts';
 import type { Directive } from '../reading/tokens.ts';
+import type { MacroDefinition } from './prepare/macros.ts';
 import type { Prepared } from './prepare/prepare.ts';
 
 /** What the passes over a C or C++ file share beside the usual. */
@@ -11,7 +12,7 @@ export interface NativeReading extends Reading {
   /** The declarator of each declaration that has one. */
   declaratorOf: Map<number, number>;
   /** Macros that are declared, with the directives that define them. */
-  macros: { declaration: number; directive: Directive }[];
+  macros: { declaration: number; directive: Directive; macro: MacroDefinition }[];
 }
 
 export function newNativeReading(text: string, table: SyntaxTable, prepared: Prepared): NativeReading {
