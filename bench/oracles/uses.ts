@@ -1,4 +1,4 @@
-import type { Certainty } from '../../core/contracts/linked.ts';
+import type { Certainty, ElementTable } from '../../core/contracts/linked.ts';
 import { KIND } from '../../core/facts/fileFacts.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 
@@ -58,8 +58,6 @@ export function scoreUses(
   };
   const wrong: string[] = [];
   const missed: string[] = [];
-  const isMeant = (to: number, meant: readonly number[]): boolean =>
-    meant.some((e) => e === to || elements.parent[e] === to || elements.parent[to] === e);
   for (const [place, uses] of ours) {
     const meant = theirs.get(place);
     if (!meant) continue;
@@ -68,7 +66,7 @@ export function scoreUses(
       if (certainty === 'ambiguous' || kind === 'typeUse') continue;
       const share = score[certainty];
       share.of++;
-      const isRight = to >= elements.firstExternal ? meant.to.length === 0 : isMeant(to, meant.to);
+      const isRight = to >= elements.firstExternal ? meant.to.length === 0 : isMeant(elements, to, meant.to);
       if (isRight) share.right++;
       else
         wrong.push(
@@ -82,17 +80,27 @@ export function scoreUses(
       (kind === 'call' || kind === 'construct') && to.some((e) => elements.kind[e] !== KIND.field);
     const share = isCall ? score.calls : score.accesses;
     share.of++;
-    if ((ours.get(place) ?? []).some((use) => isMeant(use.to, to))) share.right++;
+    if ((ours.get(place) ?? []).some((use) => isMeant(elements, use.to, to))) share.right++;
     else missed.push(`${kind} ${place} ${name} → ${namesOf(survey, to)}`);
   }
-  score.differences = [
-    ...evenly(wrong).map((each) => `wrong: ${each}`),
-    ...evenly(missed).map((each) => `missed: ${each}`),
-  ];
+  score.differences = listOfDifferences(wrong, missed);
   return score;
 }
 
-function namesOf({ elements }: SurveyedCodebase, found: readonly number[]): string {
+/** The element itself, or the type for its constructor or the other way round. */
+export function isMeant({ parent }: ElementTable, to: number, meant: readonly number[]): boolean {
+  return meant.some((e) => e === to || parent[e] === to || parent[to] === e);
+}
+
+/** Some of what is wrong and of what is missing, from all over both. */
+export function listOfDifferences(wrong: readonly string[], missed: readonly string[]): string[] {
+  return [
+    ...evenly(wrong).map((each) => `wrong: ${each}`),
+    ...evenly(missed).map((each) => `missed: ${each}`),
+  ];
+}
+
+export function namesOf({ elements }: SurveyedCodebase, found: readonly number[]): string {
   return found.length === 0 ? 'anything here' : found.map((e) => elements.key[e]).join(' or ');
 }
 

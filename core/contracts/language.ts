@@ -63,12 +63,28 @@ export interface LanguageDefinition {
   names?(context: NameContext): NameRules;
   /** Names of methods that say nothing of the receiver, for objects outside of the codebase have them as well. */
   commonNames: ReadonlySet<string>;
-  /** The primitive types whose values fit where a later one of the list is asked for, the smallest first. */
-  widening?: readonly string[];
+  /** Which types fit where others are asked for, beside those that inherit from them. */
+  conversions?: Conversions;
   /** True when the default import of a file without one brings the file as a whole. */
   importsWholeAsDefault?: true;
   /** True when a type is of an interface because it has its methods, without saying so. */
   implicitInterfaces?: true;
+}
+
+/** What of one type fits where another is asked for, by the names of types that no codebase declares. */
+export interface Conversions {
+  /** The primitive types whose values fit where a later one of the list is asked for, the smallest first. */
+  widening: readonly string[];
+  /** The type that all objects are of. */
+  root?: string;
+  /** The type of the object that a value of a primitive type is put into where one is asked for. */
+  boxes?: Readonly<Record<string, string>>;
+  /** All that is above a type of the platform, but for the root. */
+  parents?: Readonly<Record<string, readonly string[]>>;
+  /** Other names of types. */
+  aliases?: Readonly<Record<string, string>>;
+  /** True when a type's own routines and those of its parents are chosen from together. */
+  joinsInherited?: true;
 }
 
 /** The table of languages, as those below it are handed it. */

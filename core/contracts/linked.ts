@@ -54,6 +54,10 @@ export const dependencyKinds = [
   'write',
   /** From where a type goes on to its main part. */
   'part',
+  /** From what makes an instance to the constructor that this runs; the same places as of `construct`. */
+  'initialize',
+  /** From what uses a macro to what the macro's body calls; the same places as of the use. */
+  'throughMacro',
 ] as const;
 export type DependencyKind = (typeof dependencyKinds)[number];
 
@@ -67,6 +71,14 @@ const importKinds: readonly DependencyKind[] = [
 ];
 /** By kind of dependency: 1 when it joins files by a statement that says so, 0 when it joins elements. */
 export const isImportKind = Uint8Array.from(dependencyKinds, (kind) => (importKinds.includes(kind) ? 1 : 0));
+
+/**
+ * By kind of dependency: 1 when it follows from another at the same place. Such count where it matters which routines are called,
+ * and not among the uses of anything, whose places would be counted twice.
+ */
+export const isDerivedKind = Uint8Array.from(dependencyKinds, (kind) =>
+  kind === 'initialize' || kind === 'throughMacro' ? 1 : 0,
+);
 
 export const certainties = ['exact', 'inferred', 'ambiguous'] as const;
 export type Certainty = (typeof certainties)[number];

@@ -58,6 +58,8 @@ export interface NameRules {
    * those that take something else.
    */
   inheritsByAccess?: boolean;
+  /** True when a routine and a field may have one name: only what is called means the routine. */
+  routinesApart?: boolean;
   /** True when calling a type makes an instance of it. */
   callsMakeInstances?: boolean;
 }

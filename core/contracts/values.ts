@@ -4,7 +4,16 @@
  */
 export type Value =
   /** What a name declares, in a file: a group of declarations (a class and its namespace, say). */
-  | { tag: 'declared'; file: number; declarations: readonly number[]; inferred: boolean }
+  | {
+      tag: 'declared';
+      file: number;
+      declarations: readonly number[];
+      inferred: boolean;
+      /** Of a type: what stands for its type parameters. */
+      args?: readonly (Value | null)[];
+      /** Of a member: the type of the object through which it is reached, where it may say what stands for type parameters. */
+      through?: Declared;
+    }
   /** A value of a type. */
   | { tag: 'instance'; type: Value; inferred: boolean }
   /** A type with its arguments, of the language's own containers only. */
@@ -18,17 +27,25 @@ export type Value =
   | { tag: 'external'; external: number; name?: string }
   /** A package or namespace of the codebase, by its full name, in a family of languages, as a file sees it. */
   | { tag: 'package'; family: string; name: string; from: number }
-  /** A value of a primitive type. */
+  /** A type parameter: the one of an index that a declaration takes. */
+  | { tag: 'parameter'; file: number; declaration: number; index: number }
+  /** A value of a primitive type, or {@link FUNCTION}. */
   | { tag: 'literal'; name: string }
+  /** Something of an object of which it is known that the codebase does not declare it. */
+  | { tag: 'outside' }
   /** A name that the codebase does not declare. */
   | { tag: 'global'; name: string };
 
 /** What a name declares. */
 export type Declared = Value & { tag: 'declared' };
+export type TypeParameter = Value & { tag: 'parameter' };
+
+/** The name of the literal that a function without a name is. */
+export const FUNCTION = '(function)';
 
 export function instanceOf(type: Value, inferred: boolean): Value | null {
   if (type.tag === 'typeOf') return type.value;
-  if (type.tag === 'external' || type.tag === 'literal') return type;
+  if (type.tag === 'literal' || type.tag === 'outside') return type;
   if (type.tag === 'package') return null;
   return { tag: 'instance', type, inferred };
 }

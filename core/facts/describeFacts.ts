@@ -1,5 +1,6 @@
 import {
   placeOfCallback,
+  placeOfTypeParameter,
   ANY_NUMBER,
   declarationForms,
   elementKinds,
@@ -87,6 +88,7 @@ export function describeExpression(facts: FileFacts, expression: number): string
     case EXPRESSION.global:
       return `global ${facts.names[a[expression]]}`;
     case EXPRESSION.member:
+    case EXPRESSION.routineMember:
       return `${inner(a[expression])}.${facts.names[b[expression]]}`;
     case EXPRESSION.instance:
       return `instance(${inner(a[expression])})`;
@@ -114,7 +116,15 @@ export function describeExpression(facts: FileFacts, expression: number): string
       return `typeof ${inner(a[expression])}`;
     case EXPRESSION.name:
     case EXPRESSION.typeName:
+    case EXPRESSION.routineName:
       return facts.names[a[expression]];
+    case EXPRESSION.typeParameter: {
+      const { declaration, index } = placeOfTypeParameter(a[expression]);
+      const bound = b[expression] > 0 ? ` of ${inner(b[expression])}` : '';
+      return `parameter ${index + 1} of ${qualifiedName(facts, declaration)}${bound}`;
+    }
+    case EXPRESSION.arithmetic:
+      return `(${inner(a[expression])} with ${inner(b[expression])})`;
     case EXPRESSION.literal:
       return `a ${facts.names[a[expression]]}`;
     case EXPRESSION.arguments:

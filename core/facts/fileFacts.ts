@@ -24,7 +24,7 @@ export interface FileFacts {
 }
 
 /** Part of the cache key: raise it whenever extraction gives different facts for the same text. */
-export const FRONT_END_VERSION = 12;
+export const FRONT_END_VERSION = 13;
 
 export type ParseState = 'clean' | 'partial' | 'failed';
 
@@ -196,7 +196,24 @@ export const EXPRESSION = {
   typeName: 19,
   /** What a function that is given to a call is given itself: `a` is what is called, `b` is {@link callbackPlace}. */
   callback: 20,
+  /** A type parameter: `a` is {@link typeParameterPlace}, `b` the type (expression) that bounds it. */
+  typeParameter: 21,
+  /** The value of the wider type of two numbers `a` and `b`, or the text that one of them is. */
+  arithmetic: 22,
+  /** As `name`, where only a routine can be meant. */
+  routineName: 23,
+  /** As `member`, where only a routine can be meant. */
+  routineMember: 24,
 } as const;
+
+/** Which type parameter of which declaration, both counted from 0. */
+export function typeParameterPlace(declaration: number, index: number): number {
+  return declaration * 64 + Math.min(index, 63);
+}
+
+export function placeOfTypeParameter(place: number): { declaration: number; index: number } {
+  return { declaration: Math.floor(place / 64), index: place % 64 };
+}
 
 /** Which parameter of which argument, counted from 0: of `f(x, (y, z) => …)` z is the second of the second. */
 export function callbackPlace(argument: number, parameter: number): number {

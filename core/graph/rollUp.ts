@@ -1,4 +1,4 @@
-import type { DependencyTable } from '../contracts/linked.ts';
+import { dependencyKinds, isDerivedKind, type DependencyTable } from '../contracts/linked.ts';
 import { giveUpAtStep } from './giveUp.ts';
 
 /**
@@ -18,7 +18,16 @@ export interface DependencyFilter {
   certainties: number;
 }
 
-export const ALL_KINDS = 0xffff;
+/** All kinds but those that follow from another at the same place. */
+export const ALL_KINDS = dependencyKinds.reduce(
+  (bits, _, kind) => (isDerivedKind[kind] ? bits : bits | (1 << kind)),
+  0,
+);
+/** What runs a routine: calls, constructions, and what follows from them. */
+export const CALL_KINDS = (['call', 'construct', 'initialize', 'throughMacro'] as const).reduce(
+  (bits, kind) => bits | (1 << dependencyKinds.indexOf(kind)),
+  0,
+);
 /** What was resolved: exact and inferred, not ambiguous. */
 export const RESOLVED = 0b011;
 export const EVERYTHING_RESOLVED: DependencyFilter = { kinds: ALL_KINDS, certainties: RESOLVED };

@@ -122,7 +122,7 @@ const sheets: LanguageDefinition = {
   },
   resolver: () => () => ({ kind: 'gap', reason: 'noSuchFile' }),
   commonNames: new Set(['print']),
-  widening: ['tiny', 'middling', 'huge'],
+  conversions: { widening: ['tiny', 'middling', 'huge'] },
   implicitInterfaces: true,
 };
 
@@ -178,7 +178,7 @@ describe('a language that parses by itself', () => {
   it('says which of its primitive types fit where a wider one is asked for', async () => {
     const text = 'take weigh huge\ntake weigh tiny\ngive weigh middling\n';
     expect(await dependencies(text)).toEqual(['call a.sheet → a.sheet#weigh exact @3']);
-    expect(await dependencies(text, { widening: [] })).toEqual([
+    expect(await dependencies(text, { conversions: { widening: [] } })).toEqual([
       'call a.sheet → a.sheet#weigh ambiguous @3',
       'call a.sheet → a.sheet#weigh~2 ambiguous @3',
     ]);

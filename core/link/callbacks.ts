@@ -1,11 +1,13 @@
-import { EXPRESSION, FORM, KIND, placeOfCallback } from '../facts/fileFacts.ts';
+import { EXPRESSION, FLAG, FORM, KIND, placeOfCallback } from '../facts/fileFacts.ts';
 import type { FactsOfFile } from '../contracts/linked.ts';
-import { instanceOf, type Value } from '../contracts/values.ts';
+import { instanceOf, type Declared, type Value } from '../contracts/values.ts';
+import type { TypeArguments } from './typeArguments.ts';
 
 interface CallbackContext {
   files: readonly FactsOfFile[];
   evaluate(file: number, expression: number): Value | null;
   expandAlias(value: Value): Value;
+  typeArguments: TypeArguments;
 }
 
 /** Aliases of aliases are given up beyond this. */
@@ -20,12 +22,39 @@ export function givenTo(context: CallbackContext, callee: Value | null, place: n
     if (declarations.kind[d] !== KIND.routine || declarations.parameters[d] === 0) continue;
     const type = cellOf(context, callee.file, expressions.b[declarations.parameters[d]], argument);
     const taken = functionType(context, callee.file, type, 0);
-    if (!taken) continue;
-    const list = context.files[taken.file].facts.expressions.b[taken.parameters];
-    const given = context.evaluate(taken.file, cellOf(context, taken.file, list, parameter));
-    if (given) return instanceOf(context.expandAlias(given), true);
+    const { asReached } = context.typeArguments;
+    if (taken) {
+      const list = context.files[taken.file].facts.expressions.b[taken.parameters];
+      const given = asReached(
+        callee,
+        context.evaluate(taken.file, cellOf(context, taken.file, list, parameter)),
+      );
+      if (given) return instanceOf(context.expandAlias(given), true);
+    } else {
+      const asked = asReached(callee, context.evaluate(callee.file, type));
+      const given = asked?.tag === 'declared' ? givenToInterface(context, asked, parameter) : null;
+      if (given) return instanceOf(given, true);
+    }
   }
   return null;
+}
+
+/** What the only routine of an interface is given, which a function without a name may stand for. */
+function givenToInterface(context: CallbackContext, asked: Declared, parameter: number): Value | null {
+  const { declarations, expressions } = context.files[asked.file].facts;
+  const [type] = asked.declarations;
+  if (declarations.form[type] !== FORM.interface) return null;
+  let only = -1;
+  for (let d = type + 1; d < declarations.count; d++) {
+    if (declarations.parent[d] !== type || declarations.kind[d] !== KIND.routine) continue;
+    if (!(declarations.flags[d] & FLAG.bodiless)) continue;
+    if (only >= 0) return null;
+    only = d;
+  }
+  if (only < 0 || declarations.parameters[only] === 0) return null;
+  const list = expressions.b[declarations.parameters[only]];
+  const given = context.evaluate(asked.file, cellOf(context, asked.file, list, parameter));
+  return context.typeArguments.asReached({ ...asked, through: asked }, given);
 }
 
 /** The parameters that a type of functions states, itself or by the alias that it names. */

@@ -41,6 +41,23 @@ const givesContainer = words(`
   copy begin end rbegin cbegin
 `);
 const givesKeys = words('keySet keys Keys navigableKeySet');
+const givesEntries = words('entrySet entries items');
+/** What comes of methods that give other containers than they are called on. */
+const made: Readonly<Record<string, string>> = {
+  iterator: 'Iterator',
+  descendingIterator: 'Iterator',
+  listIterator: 'ListIterator',
+  stream: 'Stream',
+  parallelStream: 'Stream',
+  subList: 'List',
+  toList: 'List',
+  ToList: 'List',
+  ToArray: 'Array',
+  values: 'Collection',
+  keySet: 'Set',
+  navigableKeySet: 'Set',
+  entrySet: 'Set',
+};
 
 /** Methods to which a function is given that takes an element first. */
 export const takesElement = words(`
@@ -50,8 +67,9 @@ export const takesElement = words(`
   OrderByDescending ThenBy SelectMany ForEach GroupBy ToDictionary Find FindAll Exists RemoveAll
 `);
 
-/** A type applied to arguments: kept for the languages' own containers, whose elements extraction can follow. */
+/** A type applied to arguments: a type of the codebase, or one of the languages' own containers, whose elements can be followed. */
 export function applyType(base: Value | null, args: (Value | null)[]): Value | null {
+  if (base?.tag === 'declared') return { ...base, args };
   if (base?.tag !== 'global' && base?.tag !== 'external') return base;
   // C# names a generic type with the number of its parameters: `List<>`.
   const name = base.name?.replace(/<,*>$/, '');
@@ -70,6 +88,7 @@ function isContainer(name: string): boolean {
     promises.has(name) ||
     transparent.has(name) ||
     holders.has(name) ||
+    name === 'Entry' ||
     /(Map|Dictionary|dict)$/i.test(name)
   );
 }
@@ -102,9 +121,19 @@ export function containerMember(value: Value, name: string): Value | null {
 }
 
 export function containerResult({ name, container }: Value & { tag: 'containerMethod' }): Value | null {
+  const entryPart = container.name === 'Entry' ? ['getKey', 'getValue'].indexOf(name) : -1;
+  if (entryPart >= 0) {
+    const part = container.args[entryPart];
+    return part ? instanceOf(part, true) : null;
+  }
+  const sequence = (args: (Value | null)[]): Value => {
+    const kind = made[name] ?? (iterables.has(container.name) ? container.name : 'Iterable');
+    return { tag: 'instance', type: { tag: 'container', name: kind, args }, inferred: true };
+  };
+  if (givesEntries.has(name) && container.args.length === 2)
+    return sequence([{ tag: 'container', name: 'Entry', args: container.args }]);
   const content = (givesKeys.has(name) ? container.args[0] : container.args.at(-1)) ?? null;
   if (!content) return null;
   if (givesElement.has(name)) return instanceOf(content, true);
-  if (!givesContainer.has(name) && !givesKeys.has(name)) return null;
-  return { tag: 'instance', type: { tag: 'container', name: 'Array', args: [content] }, inferred: true };
+  return givesContainer.has(name) || givesKeys.has(name) ? sequence([content]) : null;
 }

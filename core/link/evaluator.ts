@@ -1,19 +1,14 @@
-import { EXPRESSION, FLAG, FORM, KIND, REFERENCE } from '../facts/fileFacts.ts';
-import type { FamilyRules } from './families.ts';
+import { EXPRESSION, FORM, KIND, placeOfTypeParameter } from '../facts/fileFacts.ts';
 import type { ImportTarget } from '../contracts/fileTree.ts';
 import { givenTo } from './callbacks.ts';
 import { createExports, scriptGlobals } from './exports.ts';
 import type { FactsOfFile } from '../contracts/linked.ts';
-import {
-  applyType,
-  awaitedOf,
-  containerMember,
-  containerResult,
-  elementOf,
-  indexedOf,
-} from './containers.ts';
-import type { Place } from '../contracts/nameRules.ts';
-import { bestOverloads, takes } from './overloads.ts';
+import { arithmeticOf } from './arithmetic.ts';
+import { applyType, awaitedOf, elementOf, indexedOf } from './containers.ts';
+import type { FamilyRules } from './families.ts';
+import { ANY_MEMBER, createMembers, NO_ROUTINES, ROUTINES, TYPE_MEMBER } from './members.ts';
+import { createResults } from './results.ts';
+import { createBounds, createTypeArguments } from './typeArguments.ts';
 import { instanceOf, type Declared, type Value } from '../contracts/values.ts';
 import { KnownByNumber, Unfolding } from './unfolding.ts';
 
@@ -29,7 +24,7 @@ export interface Evaluator {
    * Of the routines of one name those that a call may mean, be it a parent's; `args` is an `arguments` expression of
    * `file`, or 0. All of them when nothing speaks for any.
    */
-  overloadsMeant(callee: Declared, file: number, args: number): Declared;
+  overloadsMeant(callee: Declared, file: number, args: number): Declared[];
   /** True when a file may export names that cannot be seen here, so that the absence of one proves nothing. */
   exportsOpenly(file: number): boolean;
 }
@@ -37,15 +32,8 @@ export interface Evaluator {
 /** Give up on chains of types and aliases longer than this. */
 const MAX_DEPTH = 80;
 
-interface FileState {
-  values: KnownByNumber<Value | null>;
-  /** Children by name, for each declaration that has any. */
-  members: Map<string, number[]>[] | null;
-  parents: Map<number, number[]> | null;
-}
-
 /**
- * Each expression, export and member list is worked out once, and is the same whatever was asked for before. `rules` are
+ * Each expression and export is worked out once, and is the same whatever was asked for before. `rules` are
  * those of each file's language for names that its own scopes do not settle.
  */
 export function createEvaluator(
@@ -53,20 +41,37 @@ export function createEvaluator(
   targets: readonly ImportTarget[][],
   rules: FamilyRules,
 ): Evaluator {
-  const { ofFile: rulesOf, ofFamily: rulesOfFamily, familyOf } = rules;
-  const states: FileState[] = files.map(() => ({
-    values: new KnownByNumber(),
-    members: null,
-    parents: null,
-  }));
+  const { ofFile: rulesOf, familyOf, languageOf } = rules;
+  const valuesOf: KnownByNumber<Value | null>[] = files.map(() => new KnownByNumber());
   const globals = scriptGlobals(files);
   const unfolding = new Unfolding(MAX_DEPTH);
+  const boundOf = createBounds(files, evaluate);
+  const members = createMembers({
+    files,
+    rules,
+    evaluate,
+    unfolding,
+    exportOf: (file, name) => exportOf(file, name),
+    heldAt,
+    boundOf,
+  });
+  const { memberOf, memberOfType, parentsOf, parentClass, expandAlias } = members;
   const exports = createExports({ files, targets, familyOf, evaluate, memberOf, unfolding });
   const { exportOf, exportsOpenly } = exports;
+  const typeArguments = createTypeArguments(members);
+  const { resultOf, overloadsMeant } = createResults({
+    files,
+    rules,
+    members,
+    typeArguments,
+    boundOf,
+    evaluate,
+    listOf,
+  });
 
   function evaluate(file: number, expression: number): Value | null {
     if (expression <= 0) return null;
-    return unfolding.once(states[file].values, expression, () => work(file, expression));
+    return unfolding.once(valuesOf[file], expression, () => work(file, expression));
   }
 
   function work(file: number, expression: number): Value | null {
@@ -89,12 +94,18 @@ export function createEvaluator(
       }
       case EXPRESSION.member: {
         const object = evaluate(file, a);
-        return object && memberSeenFrom(file, object, facts.names[b]);
+        return object && memberSeenFrom(file, object, facts.names[b], valuesAlone(file));
+      }
+      case EXPRESSION.routineMember: {
+        const object = evaluate(file, a);
+        return object && memberSeenFrom(file, object, facts.names[b], ROUTINES);
       }
       case EXPRESSION.result:
         return resultOf(evaluate(file, a), file, b);
       case EXPRESSION.name:
-        return nameIn(file, facts.names[a], b - 1, ANY_MEMBER);
+        return nameIn(file, facts.names[a], b - 1, ANY_MEMBER | valuesAlone(file));
+      case EXPRESSION.routineName:
+        return nameIn(file, facts.names[a], b - 1, ANY_MEMBER | ROUTINES);
       case EXPRESSION.typeName:
         return nameIn(file, facts.names[a], b - 1, TYPE_MEMBER);
       case EXPRESSION.literal:
@@ -114,7 +125,13 @@ export function createEvaluator(
       case EXPRESSION.either:
         return evaluate(file, a) ?? evaluate(file, b);
       case EXPRESSION.callback:
-        return givenTo({ files, evaluate, expandAlias }, evaluate(file, a), b);
+        return givenTo({ files, evaluate, expandAlias, typeArguments }, evaluate(file, a), b);
+      case EXPRESSION.typeParameter:
+        return { tag: 'parameter', file, ...placeOfTypeParameter(a) };
+      case EXPRESSION.arithmetic: {
+        const { conversions = { widening: [] } } = languageOf(file);
+        return arithmeticOf(heldBy(evaluate(file, a)), heldBy(evaluate(file, b)), conversions);
+      }
       case EXPRESSION.typeOf: {
         const value = heldBy(evaluate(file, a));
         if (value?.tag === 'instance') return value.type;
@@ -140,67 +157,19 @@ export function createEvaluator(
     const { declarations } = files[value.file].facts;
     const d = value.declarations[0];
     const holds = declarations.kind[d] === KIND.field || declarations.form[d] === FORM.getter;
-    return holds ? (evaluate(value.file, declarations.value[d]) ?? value) : value;
+    return holds ? (heldAt(value, d) ?? value) : value;
   }
 
-  /** The class that a type inherits from, whichever of its parts says so; for want of one, what it implements first. */
-  function parentClass(type: Declared): Value | null {
-    const parents = partsOf(type).flatMap(({ file, declaration }) => parentsOf(file, declaration));
-    const isClass = (parent: Value): boolean =>
-      parent.tag !== 'declared' ||
-      files[parent.file].facts.declarations.form[parent.declarations[0]] !== FORM.interface;
-    return parents.find(isClass) ?? parents[0] ?? null;
+  function heldAt(member: Declared, declaration: number): Value | null {
+    return typeArguments.asReached(
+      member,
+      evaluate(member.file, files[member.file].facts.declarations.value[declaration]),
+    );
   }
 
-  /** `type A = B` is B when B can be followed; an object type stays itself. */
-  function expandAlias(value: Value, steps = 0): Value {
-    if (value.tag !== 'declared' || steps > MAX_DEPTH) return value;
-    const { declarations } = files[value.file].facts;
-    for (const d of value.declarations) {
-      if (declarations.form[d] !== FORM.alias || membersOf(value.file, d).size > 0) continue;
-      const expanded = evaluate(value.file, declarations.value[d]);
-      if (expanded) return expandAlias(expanded, steps + 1);
-    }
-    return value;
-  }
-
-  function membersOf(file: number, declaration: number): Map<string, number[]> {
-    const state = states[file];
-    if (!state.members) {
-      const { declarations, names } = files[file].facts;
-      state.members = [];
-      // A constructor that bears its type's name is reached by making an instance; the name means the type.
-      const rules = rulesOf(file);
-      const hidesConstructors = rules !== null && !rules.callsMakeInstances;
-      for (let d = 0; d < declarations.count; d++) {
-        const parent = declarations.parent[d];
-        if (parent < 0 || (hidesConstructors && declarations.form[d] === FORM.constructor)) continue;
-        addMember(state.members, parent, names[declarations.name[d]], d);
-        const outer = declarations.parent[parent];
-        const isPromoted = declarations.form[d] === FORM.member && declarations.form[parent] === FORM.enum;
-        // What an enumeration of C lists is known in the type around it as well.
-        if (isPromoted && outer >= 0 && rules?.promotesEnumerators)
-          addMember(state.members, outer, names[declarations.name[d]], d);
-      }
-    }
-    return state.members[declaration] ?? noMembers;
-  }
-
-  /** The types a declaration inherits from or implements, in order. */
-  function parentsOf(file: number, declaration: number): Value[] {
-    const state = states[file];
-    const { references } = files[file].facts;
-    if (!state.parents) {
-      state.parents = new Map();
-      for (let r = 0; r < references.kind.length; r++) {
-        if (references.kind[r] !== REFERENCE.inherit && references.kind[r] !== REFERENCE.implement) continue;
-        const list = state.parents.get(references.from[r]);
-        if (list) list.push(references.expression[r]);
-        else state.parents.set(references.from[r], [references.expression[r]]);
-      }
-    }
-    const expressions = state.parents.get(declaration) ?? [];
-    return expressions.map((e) => evaluate(file, e)).filter((value) => value !== null);
+  /** Where routines are told from other members by how a name stands, a name that is not called means no routine. */
+  function valuesAlone(file: number): number {
+    return rulesOf(file)?.routinesApart ? NO_ROUTINES : 0;
   }
 
   /**
@@ -212,7 +181,7 @@ export function createEvaluator(
     const rules = rulesOf(file);
     let outside: Value | null = null;
     const inType = (type: Declared): Value | null => {
-      const found = inheritedMember(type, name, false, 0, wanted);
+      const found = memberOfType(type, name, false, wanted);
       if (found?.tag !== 'external') return found;
       outside ??= found;
       return null;
@@ -248,232 +217,13 @@ export function createEvaluator(
   }
 
   /** A member of an object, its own or one that the file sees added to it. */
-  function memberSeenFrom(file: number, object: Value, name: string): Value | null {
-    const own = memberOf(object, name);
+  function memberSeenFrom(file: number, object: Value, name: string, kinds: number): Value | null {
+    const own = memberOf(object, name, kinds);
     const extensionOf = rulesOf(file)?.extensionOf;
     if (!extensionOf || own?.tag === 'declared') return own;
     const added = extensionOf(heldBy(object)!, name, file);
     return added ?? own;
   }
 
-  function memberOf(object: Value, name: string): Value | null {
-    // Two constants may each hold the other.
-    return unfolding.deeper(() => findMember(object, name));
-  }
-
-  function findMember(object: Value, name: string): Value | null {
-    switch (object.tag) {
-      case 'module':
-        return exportOf(object.file, name) ?? rulesOf(object.file)?.submodule?.(object.file, name) ?? null;
-      case 'external':
-        return { ...object, name };
-      case 'package':
-        return rulesOfFamily(object.family)?.packageMember(object.name, name, object.from) ?? null;
-      case 'declared':
-        return declaredMember(object, name);
-      case 'instance':
-        if (object.type.tag === 'declared')
-          return inheritedMember(object.type, name, object.inferred, 0, INSTANCE_MEMBER);
-        return containerMember(object, name);
-      default:
-        return null;
-    }
-  }
-
-  /** A static member, an enum's or a namespace's member, a function's property, or a member of what a constant holds. */
-  function declaredMember(object: Declared, name: string): Value | null {
-    const { file } = object;
-    const { declarations } = files[file].facts;
-    const rules = rulesOf(file);
-    const wanted = rules?.typeNamesInstanceMembers ? ANY_MEMBER : STATIC_MEMBER;
-    if (rules && declarations.kind[object.declarations[0]] === KIND.type) {
-      if (declarations.form[object.declarations[0]] !== FORM.namespace)
-        return inheritedMember(object, name, object.inferred, 0, wanted);
-    }
-    for (const d of object.declarations) {
-      // What a constant is declared to be counts for more than the object that it is given.
-      const held = declarations.kind[d] === KIND.field ? evaluate(file, declarations.value[d]) : null;
-      const declared = held?.tag === 'instance' ? memberOf(held, name) : null;
-      if (declared) return declared;
-      const found = ownMembers(file, d, name, isFree(declarations.form[d]) ? ANY_MEMBER : STATIC_MEMBER);
-      if (found.length > 0) return { tag: 'declared', file, declarations: found, inferred: object.inferred };
-    }
-    for (const d of object.declarations) {
-      if (declarations.kind[d] === KIND.field) {
-        const held = evaluate(file, declarations.value[d]);
-        return held && memberOf(held, name);
-      }
-      if (declarations.form[d] === FORM.getter) {
-        const held = evaluate(file, declarations.value[d]);
-        return held && memberOf(held, name);
-      }
-      if (declarations.form[d] !== FORM.class) continue;
-      for (const parent of parentsOf(file, d)) {
-        const found = parent.tag === 'declared' ? declaredMember(parent, name) : null;
-        if (found) return found;
-      }
-    }
-    return null;
-  }
-
-  /** Members of a name that one declaration holds itself. */
-  function ownMembers(file: number, declaration: number, name: string, wanted: number): number[] {
-    const found = membersOf(file, declaration).get(name);
-    if (!found) return [];
-    if (wanted === ANY_MEMBER) return found;
-    const { flags, kind } = files[file].facts.declarations;
-    if (wanted === TYPE_MEMBER) return found.filter((m) => kind[m] === KIND.type);
-    return found.filter((m) =>
-      wanted === STATIC_MEMBER
-        ? flags[m] & FLAG.static || kind[m] === KIND.type
-        : rulesOf(file) !== null || !(flags[m] & FLAG.static),
-    );
-  }
-
-  function inheritedMember(
-    type: Declared,
-    name: string,
-    inferred: boolean,
-    steps: number,
-    wanted: number,
-  ): Value | null {
-    if (steps > MAX_DEPTH) return null;
-    const parts = partsOf(type);
-    for (const { file, declaration } of parts) {
-      const own = ownMembers(file, declaration, name, wanted);
-      const found = steps > 0 ? own.filter((m) => isInherited(file, m)) : own;
-      if (found.length > 0) return { tag: 'declared', file, declarations: found, inferred };
-    }
-    return parentMember(parts, name, inferred, steps, wanted);
-  }
-
-  function isInherited(file: number, member: number): boolean {
-    const isPrivate = (files[file].facts.declarations.flags[member] & FLAG.private) !== 0;
-    return !isPrivate || !rulesOf(file)?.inheritsByAccess;
-  }
-
-  /** A member that the parents of a type have, whose parts are given. */
-  function parentMember(
-    parts: readonly Place[],
-    name: string,
-    inferred: boolean,
-    steps: number,
-    wanted: number,
-  ): Value | null {
-    let outside: Value | null = null;
-    for (const { file, declaration } of parts) {
-      for (const parent of parentsOf(file, declaration)) {
-        if (parent.tag === 'external') {
-          if (!rulesOf(file)) return parent;
-          outside ??= parent;
-          continue;
-        }
-        const expanded = expandAlias(parent);
-        if (expanded.tag !== 'declared') continue;
-        const found = inheritedMember(expanded, name, inferred, steps + 1, wanted);
-        if (found && found.tag !== 'external') return found;
-        outside ??= found;
-      }
-    }
-    return outside;
-  }
-
-  /** All places at which a type is declared: its own, and where a partial one goes on. */
-  function partsOf({ file, declarations }: Declared): Place[] {
-    const other = rulesOf(file)?.otherParts;
-    return declarations.flatMap((declaration) => [
-      { file, declaration },
-      ...(other?.(file, declaration) ?? []),
-    ]);
-  }
-
-  function resultOf(callee: Value | null, file: number, args: number): Value | null {
-    if (!callee) return null;
-    if (callee.tag === 'containerMethod') return containerResult(callee);
-    if (callee.tag !== 'declared') return null;
-    if (rulesOf(callee.file)?.callsMakeInstances && isType(callee)) return instanceOf(callee, true);
-    const meant = overloadsMeant(callee, file, args);
-    const { declarations } = files[meant.file].facts;
-    for (const d of meant.declarations) {
-      // A record's component is called as a routine is.
-      if (declarations.kind[d] !== KIND.routine && !rulesOf(meant.file)) continue;
-      const value = evaluate(meant.file, declarations.value[d]);
-      if (value) return inferredFrom(value);
-    }
-    return null;
-  }
-
-  function isType({ file, declarations: [first] }: Declared): boolean {
-    return files[file].facts.declarations.kind[first] === KIND.type;
-  }
-
-  const wideningOf = (file: number): readonly string[] => rules.languageOf(file).widening ?? [];
-  const overloadContext = { files, listOf, parentsOf, wideningOf };
-  function overloadsMeant(callee: Declared, file: number, args: number): Declared {
-    if (args === 0) return callee;
-    for (let at: Declared | null = callee, steps = 0; at && steps < MAX_DEPTH; steps++) {
-      const given = files[file].facts.expressions.a[args];
-      const isOnly = at.declarations.length === 1 && takes(files[at.file], at.declarations[0], given);
-      if (isOnly && !memberAbove(at)) return at;
-      const best = bestOverloads(overloadContext, at, file, args);
-      if (best) return { ...at, declarations: best };
-      at = memberAbove(at);
-    }
-    return callee;
-  }
-
-  /** The members of the same name that a type's parents have, where these are not hidden. */
-  function memberAbove(member: Declared): Declared | null {
-    if (!rulesOf(member.file)?.inheritsByAccess) return null;
-    const { declarations, names } = files[member.file].facts;
-    const [first] = member.declarations;
-    const holder = declarations.parent[first];
-    if (
-      holder < 0 ||
-      declarations.kind[first] !== KIND.routine ||
-      declarations.form[first] === FORM.constructor
-    )
-      return null;
-    if (declarations.kind[holder] !== KIND.type || declarations.form[holder] === FORM.namespace) return null;
-    const type: Declared = { tag: 'declared', file: member.file, declarations: [holder], inferred: false };
-    const found = parentMember(
-      partsOf(type),
-      names[declarations.name[first]],
-      member.inferred,
-      0,
-      ANY_MEMBER,
-    );
-    return found?.tag === 'declared' ? found : null;
-  }
-
   return { evaluate, exportOf, exportsOpenly, memberOf, parentsOf, overloadsMeant };
-}
-
-function addMember(
-  members: Map<string, number[]>[],
-  holder: number,
-  name: string,
-  declaration: number,
-): void {
-  const own = (members[holder] ??= new Map<string, number[]>());
-  const same = own.get(name);
-  if (same) same.push(declaration);
-  else own.set(name, [declaration]);
-}
-
-/** Which members are meant: those of an instance, those of the type itself, both, or nested types alone. */
-const INSTANCE_MEMBER = 0;
-const STATIC_MEMBER = 1;
-const ANY_MEMBER = 2;
-const TYPE_MEMBER = 3;
-
-/** Enumerations, namespaces, aliases and routines are not made instances of: all they hold is reached through the name. */
-function isFree(form: number): boolean {
-  return form !== FORM.class && form !== FORM.interface;
-}
-
-const noMembers = new Map<string, number[]>();
-
-function inferredFrom(value: Value): Value {
-  return value.tag === 'declared' || value.tag === 'instance' ? { ...value, inferred: true } : value;
 }

@@ -55,6 +55,10 @@ const operands: Record<number, { a?: 'expression' | 'name'; b?: 'expression' | '
   [EXPRESSION.parameters]: { b: 'expression' },
   [EXPRESSION.typeName]: { a: 'name' },
   [EXPRESSION.callback]: { a: 'expression' },
+  [EXPRESSION.typeParameter]: { b: 'expression' },
+  [EXPRESSION.arithmetic]: { a: 'expression', b: 'expression' },
+  [EXPRESSION.routineName]: { a: 'name' },
+  [EXPRESSION.routineMember]: { a: 'expression', b: 'name' },
 };
 
 /** The expressions that were asked for and those inside them, numbered in the order of asking and with their names spelt out. */

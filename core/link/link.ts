@@ -17,7 +17,7 @@ import {
 import { familyRules, type FamilyRules } from './families.ts';
 import type { Place } from '../contracts/nameRules.ts';
 import { settingsOf, unchangedFiles, type Settings } from './unchanged.ts';
-import { createTargets, type Targets } from './targets.ts';
+import { createTargets, RUNS_CONSTRUCTOR, type Targets } from './targets.ts';
 import { MAX_CANDIDATES, methodsByName, type MethodsOfName } from './uniqueNames.ts';
 
 /** Told of each file that is linked, for progress. */
@@ -194,7 +194,10 @@ function referenceDependencies(context: Context, file: number, rows: DependencyR
     if (value) {
       const targets = context.meant(file, value, kind, references.args[r], owner);
       for (const { element, kind: meant, certainty } of targets) {
-        if (element !== from) rows.add(from, element, referenceDependency[meant], certainty, line, column);
+        const dependency = meant === RUNS_CONSTRUCTOR ? kindNumber.initialize : referenceDependency[meant];
+        // Of an element's uses of itself, only recursion says anything.
+        if (element !== from || meant === REFERENCE.call)
+          rows.add(from, element, dependency, certainty, line, column);
       }
       continue;
     }
@@ -220,7 +223,9 @@ function candidatesByName(
 ): { candidates: Place[]; isUnique: boolean } {
   const none = { candidates: [], isUnique: false };
   const { facts } = context.files[file];
-  if (kind !== REFERENCE.call || facts.expressions.operation[expression] !== EXPRESSION.member) return none;
+  const operation = facts.expressions.operation[expression];
+  if (kind !== REFERENCE.call) return none;
+  if (operation !== EXPRESSION.member && operation !== EXPRESSION.routineMember) return none;
   const object = facts.expressions.a[expression];
   const receiver = object === 0 ? null : context.evaluator.evaluate(file, object);
   if (receiver) return none;

@@ -87,4 +87,63 @@ describe('overloads', () => {
       'call Lock.java#Lock.Lock~3 → Gate.java#Gate.Gate~3 exact',
     ]);
   });
+
+  it('are chosen by what an operator makes of two numbers, and by arrays as they are', async () => {
+    const own =
+      'class Own { void at(int n) {} void at(long n) {} void at(double n) {} void of(int[] n) {} void of(Object[] n) {} void of(Object n) {} }';
+    const use =
+      'class Use { void a(Own o, int i, long l, char c) { o.at(i + l); o.at(c + 1); o.at(i * 0.5); } void b(Own o, String[] s, int[][] n, int[] m) { o.of(s); o.of(n); } void c(Own o, int[] m, int[][] n) { o.of(m); o.of(n[0]); o.at(n[0][1]); } }';
+    expect(await calls({ Own: own }, use)).toEqual([
+      'Use.a → Own.at inferred',
+      'Use.a → Own.at~2 inferred',
+      'Use.a → Own.at~3 inferred',
+      'Use.b → Own.of~2 inferred',
+      'Use.c → Own.at inferred',
+      'Use.c → Own.of inferred',
+    ]);
+  });
+
+  it('that take a value as it is come before those that put it into an object, and those before lists of any length', async () => {
+    const own =
+      'class Own { void at(long n) {} void at(Integer n) {} void at(Object... n) {} void in(Object n) {} void in(int... n) {} <T> void to(T... ts) {} void to(String s, Object o) {} }';
+    const use =
+      'class Use { void a(Own o) { o.at(1); } void b(Own o) { o.at(1, 2); } void c(Own o) { o.in(1); } void d(Own o) { o.to("a", 2); } void e(Own o) { o.to("a"); } }';
+    expect(await calls({ Own: own }, use)).toEqual([
+      'Use.a → Own.at inferred',
+      'Use.b → Own.at~3 inferred',
+      'Use.c → Own.in inferred',
+      'Use.d → Own.to~2 inferred',
+      'Use.e → Own.to inferred',
+    ]);
+  });
+
+  it('of a type and its parents are chosen from together; of equals the one that overrides', async () => {
+    const others = {
+      Top: 'interface Top { void go(String s); void go(Object o); }',
+      Mid: 'abstract class Mid implements Top { public void go(Object o) {} void go(int n) {} }',
+    };
+    const use =
+      'class Use { void a(Mid m) { m.go("x"); } void b(Mid m, Use u) { m.go(u); } void c(Mid m) { m.go(3); } }';
+    expect(await calls(others, use)).toEqual([
+      'Use.a → Top.go inferred',
+      'Use.b → Mid.go inferred',
+      'Use.c → Mid.go~2 inferred',
+    ]);
+  });
+
+  it('take a function without a name only where one can be meant', async () => {
+    const own =
+      'interface Job { void run(); } class Own { void at(String s) {} void at(Job j) {} void at(int[] n) {} }';
+    const use = 'class Use { void a(Own o) { o.at(() -> {}); } }';
+    expect(await calls({ Own: own }, use)).toEqual(['Use.a → Own.at~2 inferred']);
+  });
+
+  it('stay open where only an argument of which nothing is known would tell', async () => {
+    const own = 'class Own { void at(String s) {} void at(Use u) {} void at(String s, Use u) {} }';
+    const use = 'class Use { void a(Own o) { o.at(missing.thing()); } }';
+    expect(await calls({ Own: own }, use)).toEqual([
+      'Use.a → Own.at ambiguous',
+      'Use.a → Own.at~2 ambiguous',
+    ]);
+  });
 });

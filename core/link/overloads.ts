@@ -1,55 +1,120 @@
 import { ANY_NUMBER, KIND, parameterRange } from '../facts/fileFacts.ts';
 import type { FactsOfFile } from '../contracts/linked.ts';
 import type { Declared, Value } from '../contracts/values.ts';
+import type { TypeArguments } from './typeArguments.ts';
+import { TypeRelations, type TypeContext } from './typeRelations.ts';
 
-interface OverloadContext {
-  files: readonly FactsOfFile[];
+export interface OverloadContext extends TypeContext {
   /** The values of a list of expressions. */
   listOf(file: number, list: number): (Value | null)[];
-  parentsOf(file: number, declaration: number): Value[];
-  /** The primitive types of a file's language, each of which fits where a later one is asked for. */
-  wideningOf(file: number): readonly string[];
+  typeArguments: TypeArguments;
 }
 
-/** An argument that cannot be what the parameter asks for. */
-const IMPOSSIBLE = -1;
+/** One routine of those that a name may mean: of which group, and which declaration there. */
+export interface Overload {
+  group: number;
+  declaration: number;
+}
+
+/** A routine that can take what it is given. */
+interface Fitting extends Overload {
+  /** 1: as it is, 2: numbers put into objects or taken out, 3: as one of any number. */
+  phase: number;
+  /** The type that each argument is asked to be, and whether it is known to be that. */
+  types: (Value | null)[];
+  isKnown: boolean[];
+}
 
 /**
- * Of the routines of one name, those that a call may mean: by the number of its arguments, then by what is known of
- * their types. One that is left alone is the one meant; null when it can be none. `args` is an `arguments` expression
- * of `file`.
+ * Of the routines of one name, those that a call may mean; null when it can be none. `groups` are a type's own first, then what it
+ * has from its parents; `args` is an `arguments` expression of `file`. By the rules that most languages share: what fits as it is
+ * comes before what must be put into an object or taken out of one, and that before what takes any number of arguments; of several,
+ * the one whose parameters are the more special; of equals, the one that overrides the other. What an argument that nothing is known
+ * of would have to decide stays open.
  */
 export function bestOverloads(
   context: OverloadContext,
-  callee: Declared,
+  groups: readonly Declared[],
   file: number,
   args: number,
-): readonly number[] | null {
+): readonly Overload[] | null {
   const { facts } = context.files[file];
+  const language = context.languageOf(file);
+  const relations = new TypeRelations(context, language);
   const given = facts.expressions.a[args];
-  const fitting = callee.declarations.filter((d) => takes(context.files[callee.file], d, given));
-  if (fitting.length === 0) return null;
   const values = context.listOf(file, facts.expressions.b[args]);
-  let best: number[] = [];
-  let bestScore = 0;
-  for (const d of fitting) {
-    const score = scoreOf(context, callee.file, d, values);
-    if (score < bestScore || score === IMPOSSIBLE) continue;
-    if (score > bestScore) best = [];
-    bestScore = score;
-    best.push(d);
+  let fitting: Fitting[] = [];
+  groups.forEach((callee, group) => {
+    // Unless they are joined, a type's own that fit hide those of its parents.
+    if (fitting.length > 0 && !language.conversions?.joinsInherited) return;
+    for (const declaration of callee.declarations) {
+      if (!takes(context.files[callee.file], declaration, given)) continue;
+      const found = fit(context, relations, callee, declaration, values);
+      if (found) fitting.push({ group, declaration, ...found });
+    }
+  });
+  fitting = fitting.filter(
+    (one) => !fitting.some((other) => other !== one && isBetter(relations, other, one)),
+  );
+  return fitting.length > 0 ? fitting : null;
+}
+
+function isBetter(relations: TypeRelations, one: Fitting, other: Fitting): boolean {
+  let isSame = true;
+  let isAsSpecial = true;
+  for (let i = 0; i < Math.max(one.types.length, other.types.length); i++) {
+    const [a, b] = [one.types[i] ?? null, other.types[i] ?? null];
+    const relation = a && b ? relations.relation(a, b) : 'unknown';
+    if (relation === 'same') continue;
+    isSame = false;
+    if (!one.isKnown[i]) return false;
+    if (relation !== 'below') isAsSpecial = false;
   }
-  // What takes any number is meant only where nothing else is.
-  const fixed = best.filter((d) => !takesAnyNumber(context.files[callee.file], d));
-  if (fixed.length > 0) return fixed;
-  return best.length > 0 ? best : null;
+  if (one.phase !== other.phase) return one.phase < other.phase;
+  return isSame ? one.group < other.group : isAsSpecial;
 }
 
-function takesAnyNumber({ facts: { declarations, expressions } }: FactsOfFile, d: number): boolean {
-  const parameters = declarations.parameters[d];
-  return parameters > 0 && parameterRange(expressions.a[parameters]).most === ANY_NUMBER;
+/** How a routine takes its arguments; null when it cannot. */
+function fit(
+  context: OverloadContext,
+  relations: TypeRelations,
+  callee: Declared,
+  declaration: number,
+  values: readonly (Value | null)[],
+): Pick<Fitting, 'phase' | 'types' | 'isKnown'> | null {
+  const { declarations, expressions } = context.files[callee.file].facts;
+  const parameters = declarations.parameters[declaration];
+  if (parameters === 0) return { phase: 1, types: values.map(() => null), isKnown: values.map(() => false) };
+  const listed = context
+    .listOf(callee.file, expressions.b[parameters])
+    .map((type) => context.typeArguments.asReached(callee, type));
+  const { least, most } = parameterRange(expressions.a[parameters]);
+  const asListed = fitAll(relations, values, listed);
+  if (most !== ANY_NUMBER) return asListed;
+  // The list of any number may be given as such, or one by one.
+  if (asListed && values.length === listed.length && asListed.isKnown.at(-1)) return asListed;
+  const rest = listed[least];
+  const each = rest?.tag === 'container' ? (rest.args[0] ?? null) : null;
+  const types = values.map((_, i) => (i < least ? (listed[i] ?? null) : each));
+  const oneByOne = fitAll(relations, values, types);
+  return oneByOne ? { ...oneByOne, phase: 3 } : asListed && { ...asListed, phase: 3 };
 }
 
+function fitAll(
+  relations: TypeRelations,
+  values: readonly (Value | null)[],
+  types: readonly (Value | null)[],
+): Pick<Fitting, 'phase' | 'types' | 'isKnown'> | null {
+  const fits = values.map((value, i) => relations.fit(value, types[i] ?? null));
+  if (fits.includes(-1)) return null;
+  return {
+    phase: Math.max(1, ...fits),
+    types: values.map((_, i) => types[i] ?? null),
+    isKnown: fits.map((each) => each > 0),
+  };
+}
+
+/** True when a routine takes that number of arguments. */
 export function takes(
   { facts: { declarations, expressions } }: FactsOfFile,
   d: number,
@@ -60,63 +125,4 @@ export function takes(
   if (parameters === 0) return true;
   const { least, most } = parameterRange(expressions.a[parameters]);
   return given >= least && (most === ANY_NUMBER || given <= most);
-}
-
-function scoreOf(context: OverloadContext, file: number, d: number, args: (Value | null)[]): number {
-  const { declarations, expressions } = context.files[file].facts;
-  const parameters = declarations.parameters[d];
-  if (parameters === 0) return 0;
-  const types = context.listOf(file, expressions.b[parameters]);
-  const order = context.wideningOf(file);
-  let total = 0;
-  for (let i = 0; i < args.length && i < types.length; i++) {
-    const score = fit(context, args[i], types[i], order);
-    if (score === IMPOSSIBLE) return IMPOSSIBLE;
-    total += score;
-  }
-  return total;
-}
-
-/** How well a value fits a parameter of a type: more is better, 0 when nothing is known. */
-function fit(
-  context: OverloadContext,
-  value: Value | null,
-  type: Value | null,
-  order: readonly string[],
-): number {
-  if (!value || !type) return 0;
-  if (value.tag === 'literal') {
-    if (type.tag === 'declared') return value.name === 'null' ? 0 : IMPOSSIBLE;
-    if (type.tag !== 'literal' && type.tag !== 'global' && type.tag !== 'external') return 0;
-    const wanted = type.name ?? '';
-    if (wanted === value.name) return 4;
-    return type.tag === 'literal' ? widening(value.name, wanted, order) : 0;
-  }
-  if (value.tag !== 'instance') return 0;
-  if (value.type.tag !== 'declared')
-    return type.tag === 'declared' && value.type.tag === 'container' ? IMPOSSIBLE : 0;
-  if (type.tag === 'literal') return IMPOSSIBLE;
-  if (type.tag !== 'declared') return type.tag === 'global' && type.name === 'Object' ? 1 : 0;
-  const distance = inheritanceSteps(context, value.type, type, 0);
-  return distance < 0 ? IMPOSSIBLE : Math.max(1, 4 - distance);
-}
-
-/** A smaller number fits where a larger is wanted, the better the closer. */
-function widening(from: string, to: string, order: readonly string[]): number {
-  const steps = order.indexOf(to) - order.indexOf(from);
-  if (!order.includes(from) || !order.includes(to)) return IMPOSSIBLE;
-  return steps < 0 ? IMPOSSIBLE : Math.max(1, 4 - steps);
-}
-
-/** Steps of inheritance from one type up to another; -1 when there is no such way, as far as is known. */
-function inheritanceSteps(context: OverloadContext, from: Declared, to: Declared, steps: number): number {
-  if (from.file === to.file && from.declarations[0] === to.declarations[0]) return steps;
-  if (steps > 20) return -1;
-  let best = -1;
-  for (const parent of context.parentsOf(from.file, from.declarations[0])) {
-    if (parent.tag !== 'declared') continue;
-    const found = inheritanceSteps(context, parent, to, steps + 1);
-    if (found >= 0 && (best < 0 || found < best)) best = found;
-  }
-  return best;
 }

@@ -5,6 +5,9 @@ import type { FamilyRules } from './families.ts';
 import { CERTAINTY, type FactsOfFile } from '../contracts/linked.ts';
 import type { Declared, Value } from '../contracts/values.ts';
 
+/** The kind of a target that is run because an instance is made. */
+export const RUNS_CONSTRUCTOR = -2;
+
 /** An element that a reference means, as which kind of reference, and how sure that is. */
 export interface Target {
   element: number;
@@ -36,25 +39,26 @@ export function createTargets(link: {
     return placed.declarationElement[defined.file][defined.declaration];
   };
 
-  const meantBy = (from: number, value: Declared, kind: number, args: number): Declared => {
+  const meantBy = (from: number, value: Declared, kind: number, args: number): Declared[] => {
     const declarations = chooseDeclarations(files[value.file].facts, value.declarations, kind);
-    if (args === 0 || kind !== REFERENCE.call) return { ...value, declarations: declarations.slice(0, 1) };
+    if (args === 0 || kind !== REFERENCE.call) return [{ ...value, declarations: declarations.slice(0, 1) }];
     return evaluator.overloadsMeant({ ...value, declarations }, from, args);
   };
 
   /** What is meant as targets: the one element, or each that may be, and then the type that holds them for sure. */
-  const targetsOf = (meant: Declared, kind: number, actual: number, isFromMacro: boolean): Target[] => {
-    const { file, declarations, inferred } = meant;
+  const targetsOf = (all: Declared[], kind: number, actual: number, isFromMacro: boolean): Target[] => {
+    const { file, declarations, inferred } = all[0];
     const { flags, form } = files[file].facts.declarations;
     const isOfMacro = form[declarations[0]] === FORM.macro;
     const mayBeOut =
       isOfMacro && (flags[declarations[0]] & FLAG.conditional || rules.ofFile(file)?.mayBeLeftOut?.(file));
     const certainty = inferred || mayBeOut || isFromMacro ? CERTAINTY.inferred : CERTAINTY.exact;
-    if (declarations.length === 1)
+    if (all.length === 1 && declarations.length === 1)
       return [{ element: elementOf(file, declarations[0]), kind: actual, certainty }];
-    const targets: Target[] = declarations
+    const targets: Target[] = all
+      .flatMap((group) => group.declarations.map((d) => elementOf(group.file, d)))
       .slice(0, MAX_OVERLOADS)
-      .map((d) => ({ element: elementOf(file, d), kind, certainty: CERTAINTY.ambiguous }));
+      .map((element) => ({ element, kind, certainty: CERTAINTY.ambiguous }));
     const { parent, kind: kinds } = files[file].facts.declarations;
     const type = parent[declarations[0]];
     if (type >= 0 && kinds[type] === KIND.type)
@@ -76,13 +80,28 @@ export function createTargets(link: {
     }
     if (value.tag !== 'declared') return [];
     const meant = meantBy(from, value, kind, args);
-    const makes = rules.ofFile(meant.file)?.callsMakeInstances === true;
-    const { facts } = files[meant.file];
-    const actual = actualKind(files[from].facts, owner, facts, meant.declarations[0], kind, makes);
+    const [{ file: at, declarations }] = meant;
+    const makes = rules.ofFile(at)?.callsMakeInstances === true;
+    const actual = actualKind(files[from].facts, owner, files[at].facts, declarations[0], kind, makes);
     // What a macro's body means is settled where it is put.
     const isFromMacro = owner >= 0 && files[from].facts.declarations.form[owner] === FORM.macro;
-    return actual < 0 ? [] : targetsOf(meant, kind, actual, isFromMacro);
+    if (actual < 0) return [];
+    const targets = targetsOf(meant, kind, actual, isFromMacro);
+    return actual === REFERENCE.construct ? [...targets, ...constructorRun(from, meant[0], args)] : targets;
   };
+
+  /** The one constructor that making an instance runs, where there is one and it can be told. */
+  function constructorRun(from: number, type: Declared, args: number): Target[] {
+    const { facts } = files[type.file];
+    if (facts.declarations.kind[type.declarations[0]] !== KIND.type) return [];
+    const stated = constructorsOf(facts, type);
+    if (facts.declarations.kind[stated.declarations[0]] !== KIND.routine) return [];
+    const [meant, ...others] =
+      args === 0 ? [stated] : evaluator.overloadsMeant({ ...stated, through: type }, from, args);
+    if (others.length > 0 || meant.declarations.length !== 1) return [];
+    const certainty = type.inferred ? CERTAINTY.inferred : CERTAINTY.exact;
+    return [{ element: elementOf(meant.file, meant.declarations[0]), kind: RUNS_CONSTRUCTOR, certainty }];
+  }
 }
 
 /** The external that a value belongs to; null for one of the codebase, undefined for one that no import names. */
@@ -124,6 +143,8 @@ function actualKind(
     if (declarations.kind[d] !== KIND.type || declarations.form[d] === FORM.alias) return kind;
     return isInterface && !isOfInterface ? REFERENCE.implement : REFERENCE.inherit;
   }
+  // An interface is made by no constructor: the type without a name that is made says that it is of it.
+  if (kind === REFERENCE.construct && declarations.form[d] === FORM.interface) return -1;
   if (kind !== REFERENCE.read && kind !== REFERENCE.write) return kind;
   if (declarations.kind[d] !== KIND.type) return kind;
   return declarations.form[d] === FORM.namespace ? -1 : REFERENCE.typeUse;

@@ -1,6 +1,5 @@
 import { KIND, type FigureName } from '../facts/fileFacts.ts';
-import { EVERYTHING_RESOLVED, passes } from '../graph/rollUp.ts';
-import { dependencyKinds } from '../contracts/linked.ts';
+import { CALL_KINDS, EVERYTHING_RESOLVED, passes } from '../graph/rollUp.ts';
 import type { SurveyedCodebase } from '../survey.ts';
 import { noValues, ofInside, type Measure } from './measure.ts';
 
@@ -93,14 +92,14 @@ function halsteadMeasure(
 /** Distinct routines at the other end of a routine's resolved calls. */
 function fan(survey: SurveyedCodebase, end: 'in' | 'out'): Float64Array {
   const { dependencies, elements } = survey;
-  const calls = (1 << dependencyKinds.indexOf('call')) | (1 << dependencyKinds.indexOf('construct'));
-  const filter = { ...EVERYTHING_RESOLVED, kinds: calls };
+  const filter = { ...EVERYTHING_RESOLVED, kinds: CALL_KINDS };
   const pairs = new Set<number>();
   const values = ofRoutines(survey, () => 0);
   for (let row = 0; row < dependencies.count; row++) {
     const from = dependencies.from[row];
     const to = dependencies.to[row];
-    if (elements.kind[from] !== KIND.routine || elements.kind[to] !== KIND.routine) continue;
+    // What calls itself is no caller of another.
+    if (from === to || elements.kind[from] !== KIND.routine || elements.kind[to] !== KIND.routine) continue;
     if (!passes(dependencies, row, filter)) continue;
     const pair = from * elements.count + to;
     if (pairs.has(pair)) continue;

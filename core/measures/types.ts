@@ -1,5 +1,5 @@
 import { FLAG, FORM, KIND } from '../facts/fileFacts.ts';
-import { EVERYTHING_RESOLVED, passes } from '../graph/rollUp.ts';
+import { CALL_KINDS, EVERYTHING_RESOLVED, passes } from '../graph/rollUp.ts';
 import { membersOf, typeHierarchy } from '../hierarchy/typeHierarchy.ts';
 import { dependencyKinds } from '../contracts/linked.ts';
 import type { SurveyedCodebase } from '../survey.ts';
@@ -7,7 +7,6 @@ import { typePartsOf } from '../typeParts.ts';
 import { noValues, type Measure } from './measure.ts';
 
 const ck = 'Chidamber and Kemerer 1994';
-const callKinds = (1 << dependencyKinds.indexOf('call')) | (1 << dependencyKinds.indexOf('construct'));
 
 /** Values of types; where a type goes on in other places, its main part has the value of all. */
 export function ofTypes(survey: SurveyedCodebase, value: (element: number) => number): Float64Array {
@@ -106,7 +105,7 @@ function responseSet(survey: SurveyedCodebase): Float64Array {
     const type = typeOf[dependencies.from[row]];
     const to = dependencies.to[row];
     if (type < 0 || typeOf[to] === type || elements.kind[to] !== KIND.routine) continue;
-    if (!passes(dependencies, row, { ...EVERYTHING_RESOLVED, kinds: callKinds })) continue;
+    if (!passes(dependencies, row, { ...EVERYTHING_RESOLVED, kinds: CALL_KINDS })) continue;
     let set = called.get(type);
     if (!set) called.set(type, (set = new Set()));
     set.add(to);

@@ -47,7 +47,7 @@ const shared = {
   resolver: createResolver,
   names: nativeNames,
   commonNames,
-  widening: numbersByWidth,
+  conversions: { widening: numbersByWidth },
 } satisfies Partial<LanguageDefinition>;
 
 export const c: LanguageDefinition = {

@@ -1,6 +1,6 @@
 import type { LanguageDefinition } from '../../contracts/language.ts';
 import { grammarReader } from '../reading/grammarReader.ts';
-import { numbersByWidth } from '../reading/primitives.ts';
+import { conversions } from './conversions.ts';
 import { extractFacts, readDeclarations } from './extract.ts';
 import { commonNames, createResolver, csharpNames } from './names.ts';
 import { prepare } from './prepare.ts';
@@ -19,5 +19,5 @@ export const csharp: LanguageDefinition = {
   resolver: createResolver,
   names: csharpNames,
   commonNames,
-  widening: numbersByWidth,
+  conversions,
 };

@@ -93,12 +93,28 @@ function declareNode(reading: Reading, node: number, kind: number, at: Position)
     case K.type_parameter: {
       const name = childOfKind(table, node, K.type_identifier);
       const constraint = childOfKind(table, node, K.type_bound);
-      if (name >= 0) bind(at.scope, textOf(reading, name), { kind: 'opaque', constraint, node: name });
+      const index = positionAmong(reading, node, K.type_parameter);
+      if (name >= 0)
+        bind(at.scope, textOf(reading, name), {
+          kind: 'opaque',
+          constraint,
+          node: name,
+          owner: at.owner,
+          index,
+        });
       return -1;
     }
     default:
       return -1;
   }
+}
+
+/** How many nodes of a kind stand before a node beside it. */
+function positionAmong({ table }: Reading, node: number, kind: number): number {
+  let before = 0;
+  for (let child = table.parent[node] + 1; child < node; child = table.next[child])
+    if (table.kind[child] === kind) before++;
+  return before;
 }
 
 /** Names that stand bare: a loop's variable, an untyped lambda's parameter, a pattern's variable. */

@@ -1,15 +1,28 @@
-import { ANY_NUMBER, EXPRESSION } from '../../facts/fileFacts.ts';
+import { FUNCTION } from '../../contracts/values.ts';
+import { ANY_NUMBER, callbackPlace, EXPRESSION } from '../../facts/fileFacts.ts';
 import { takesElement } from '../../link/containers.ts';
-import { textOf, type Reading } from '../reading/reading.ts';
+import { enclosingType, textOf, type Reading } from '../reading/reading.ts';
 import { lookUp } from '../reading/scopes.ts';
-import { boundExpression, nameAt, receiverAt, statedOnce } from '../reading/stating.ts';
+import { boundExpression, nameAt, receiverAt, statedOnce, typeParameter } from '../reading/stating.ts';
 import { childIn, childOfKind } from '../reading/syntaxTable.ts';
 import { typeNodeOf } from './figures.ts';
 import { F, K, kindSet, T } from './vocabulary.ts';
 
 /** States how a type node is to be resolved; 0 for what has no single name. */
 export function typeExpression(reading: Reading, node: number, depth = 0): number {
-  return statedOnce(reading.typeMemo, node, depth, () => stateType(reading, node, depth));
+  const parameter = node < 0 ? 0 : typeParameterNamed(reading, node, depth);
+  return parameter || statedOnce(reading.typeMemo, node, depth, () => stateType(reading, node, depth));
+}
+
+/** The type parameter that a name means, where it does. Not kept with the node: it may stand in its own bound. */
+function typeParameterNamed(reading: Reading, node: number, depth: number): number {
+  const kind = reading.table.kind[node];
+  if (kind !== K.type_identifier && kind !== K.identifier) return 0;
+  const found = lookUp(reading.scopeOf[node], textOf(reading, node));
+  if (found?.kind !== 'opaque') return 0;
+  return typeParameter(reading, found, (constraint) =>
+    typeExpression(reading, firstNamed(reading, constraint), depth + 1),
+  );
 }
 
 function stateType(reading: Reading, node: number, depth: number): number {
@@ -18,7 +31,7 @@ function stateType(reading: Reading, node: number, depth: number): number {
   switch (table.kind[node]) {
     case K.identifier:
     case K.type_identifier:
-      return namedType(reading, node, depth);
+      return namedType(reading, node);
     case K.scoped_identifier:
     case K.scoped_type_identifier: {
       const [scope, name] = [firstNamed(reading, node), lastNamed(reading, node)];
@@ -28,7 +41,7 @@ function stateType(reading: Reading, node: number, depth: number): number {
     case K.generic_type:
       return applied(reading, inner(node + 1), childOfKind(table, node, K.type_arguments), depth);
     case K.array_type:
-      return reading.expressions.arrayOf(inner(node + 1));
+      return arrayOf(reading, inner(node + 1), childIn(table, node, F.dimensions));
     case K.annotated_type:
       return inner(lastNamed(reading, node));
     case K.wildcard: {
@@ -44,14 +57,10 @@ function stateType(reading: Reading, node: number, depth: number): number {
   }
 }
 
-function namedType(reading: Reading, node: number, depth: number): number {
+function namedType(reading: Reading, node: number): number {
   const name = textOf(reading, node);
   const found = lookUp(reading.scopeOf[node], name);
   if (found?.kind === 'symbol') return reading.expressions.add(EXPRESSION.symbol, found.symbol);
-  if (found?.kind === 'opaque')
-    return found.constraint < 0
-      ? 0
-      : typeExpression(reading, firstNamed(reading, found.constraint), depth + 1);
   return nameAt(reading, node, name);
 }
 
@@ -118,18 +127,40 @@ export function parametersOf(reading: Reading, node: number): number {
   for (let child = list + 1; child < table.next[list]; child = table.next[child]) {
     const kind = table.kind[child];
     if (kind === K.spread_parameter) isOpen = true;
-    else if (kind === K.formal_parameter) cells.push(declaredType(reading, child, 0));
+    if (kind === K.formal_parameter || kind === K.spread_parameter)
+      cells.push(declaredType(reading, child, 0));
   }
-  const most = isOpen ? ANY_NUMBER : cells.length;
-  return expressions.parameters(cells.length, most, cells);
+  // The list that takes the rest stands at the end, and may be empty.
+  return isOpen
+    ? expressions.parameters(cells.length - 1, ANY_NUMBER, cells)
+    : expressions.parameters(cells.length, cells.length, cells);
 }
 
 /** The type that is written for a parameter, a field or a variable, with the brackets behind its name. */
 export function declaredType(reading: Reading, node: number, depth: number): number {
   const { table } = reading;
   const type = typeExpression(reading, typeNodeOf(reading, node), depth + 1);
-  const isArray = childIn(table, node, F.dimensions) >= 0 || table.kind[node] === K.spread_parameter;
-  return isArray ? reading.expressions.arrayOf(type) : type;
+  const array = arrayOf(reading, type, childIn(table, node, F.dimensions));
+  return table.kind[node] === K.spread_parameter ? reading.expressions.arrayOf(array) : array;
+}
+
+/** The type that `new int[3][]` makes. */
+function createdArray(reading: Reading, node: number, depth: number): number {
+  const { table } = reading;
+  let type = typeExpression(reading, childIn(table, node, F.type), depth + 1);
+  for (let child = node + 1; child < table.next[node]; child = table.next[child]) {
+    if (table.kind[child] === K.dimensions_expr) type = reading.expressions.arrayOf(type);
+    else if (table.kind[child] === K.dimensions) type = arrayOf(reading, type, child);
+  }
+  return type;
+}
+
+/** An array of a type, of as many dimensions as there are brackets; the type itself where there are none. */
+function arrayOf(reading: Reading, element: number, dimensions: number): number {
+  const brackets = dimensions < 0 ? 0 : textOf(reading, dimensions).split('[').length - 1;
+  let type = element;
+  for (let i = 0; i < brackets; i++) type = reading.expressions.arrayOf(type);
+  return type;
 }
 
 /** States how the value of an expression node is to be resolved; 0 when one file cannot say. */
@@ -173,9 +204,7 @@ function stateValue(reading: Reading, node: number, depth: number): number {
       return instance(object);
     }
     case K.array_creation_expression:
-      return instance(
-        reading.expressions.arrayOf(typeExpression(reading, childIn(table, node, F.type), depth + 1)),
-      );
+      return instance(createdArray(reading, node, depth));
     case K.array_access:
       return expressions.add(EXPRESSION.element, inner(childIn(table, node, F.array)), 1);
     case K.cast_expression:
@@ -204,9 +233,12 @@ function stateValue(reading: Reading, node: number, depth: number): number {
     case K.false:
       return reading.expressions.literal('boolean');
     case K.string_literal:
-      return reading.expressions.literal('String');
+      return instance(nameAt(reading, node, 'String'));
     case K.character_literal:
       return reading.expressions.literal('char');
+    case K.lambda_expression:
+    case K.method_reference:
+      return reading.expressions.literal(FUNCTION);
     case K.null_literal:
       return reading.expressions.literal('null');
     case K.decimal_integer_literal:
@@ -225,15 +257,11 @@ function stateValue(reading: Reading, node: number, depth: number): number {
 const compares = kindSet(T['&&'], T['||'], T['=='], T['!='], T['<'], T['>'], T['<='], T['>=']);
 
 function binaryValue(reading: Reading, node: number, depth: number): number {
-  const { table } = reading;
+  const { table, expressions } = reading;
   if (compares[table.kind[childIn(table, node, F.operator)]]) return reading.expressions.literal('boolean');
-  const text = reading.expressions.literal('String');
   const left = valueExpression(reading, childIn(table, node, F.left), depth + 1);
-  if (left === text) return text;
   const right = valueExpression(reading, childIn(table, node, F.right), depth + 1);
-  if (right === text) return text;
-  // Of two numbers of different types the result could be either's; of one type it is that one.
-  return left === right ? left : 0;
+  return left === 0 && right === 0 ? 0 : expressions.add(EXPRESSION.arithmetic, left, right);
 }
 
 /** The routine that a call names: a member of an object, or a name to be found from where the call stands. */
@@ -246,11 +274,12 @@ export function calleeExpression(reading: Reading, call: number, depth = 0): num
   const parentCall = childOfKind(table, call, K.super);
   if (parentCall >= 0) {
     const parent = receiverAt(reading, call, EXPRESSION.super);
-    return expressions.add(EXPRESSION.member, parent, expressions.name(name));
+    return expressions.add(EXPRESSION.routineMember, parent, expressions.name(name));
   }
-  if (object < 0) return nameAt(reading, call, name);
+  if (object < 0)
+    return expressions.add(EXPRESSION.routineName, expressions.name(name), enclosingType(reading, call) + 1);
   return expressions.add(
-    EXPRESSION.member,
+    EXPRESSION.routineMember,
     valueExpression(reading, object, depth + 1),
     expressions.name(name),
   );
@@ -278,7 +307,7 @@ export function localValue(reading: Reading, node: number, depth = 0): number {
       if (isInferred(reading, statement))
         return valueExpression(reading, childIn(table, node, F.value), depth);
       const type = typeExpression(reading, childIn(table, statement, F.type), depth + 1);
-      return instance(childIn(table, node, F.dimensions) >= 0 ? reading.expressions.arrayOf(type) : type);
+      return instance(arrayOf(reading, type, childIn(table, node, F.dimensions)));
     }
     case K.resource:
       return isInferred(reading, node)
@@ -310,20 +339,34 @@ function isInferred(reading: Reading, node: number): boolean {
   return type >= 0 && textOf(reading, type) === 'var';
 }
 
-/** The first parameter of `list.forEach(item -> …)` and its like is an element of the list. */
+/**
+ * A parameter of a function without a name is what the routine that takes the function gives it; the first one of
+ * `list.forEach(item -> …)` and its like, an element of the list.
+ */
 function lambdaParameter(reading: Reading, node: number, depth: number): number {
   const { table, expressions } = reading;
   const list = table.parent[node];
   const isSingle = table.kind[list] === K.lambda_expression;
   const lambda = isSingle ? list : table.parent[list];
-  if (!isSingle && node !== table.next[list + 1]) return 0;
+  const position = isSingle ? 0 : positionIn(reading, list, node);
   const args = table.parent[lambda];
   if (args < 0 || table.kind[args] !== K.argument_list) return 0;
   const call = table.parent[args];
+  if (table.kind[call] !== K.method_invocation) return 0;
+  const place = callbackPlace(positionIn(reading, args, lambda), position);
+  const given = expressions.add(EXPRESSION.callback, calleeExpression(reading, call, depth + 1), place);
   const name = childIn(table, call, F.name);
-  if (name < 0 || !takesElement.has(textOf(reading, name))) return 0;
+  if (position > 0 || name < 0 || !takesElement.has(textOf(reading, name))) return given;
   const object = valueExpression(reading, childIn(table, call, F.object), depth + 1);
-  return expressions.add(EXPRESSION.element, object);
+  return expressions.either(given, expressions.add(EXPRESSION.element, object));
 }
 
-/** `this` or `super` where it stands: an instance of the enclosing type, or of its parent. */
+/** How many items stand before a node in its list. */
+function positionIn({ table }: Reading, list: number, node: number): number {
+  let before = 0;
+  for (let child = list + 1; child < node; child = table.next[child]) {
+    const kind = table.kind[child];
+    if (kind !== T['('] && kind !== T[','] && !isComment[kind]) before++;
+  }
+  return before;
+}

@@ -1,7 +1,7 @@
 import type { LanguageDefinition } from '../../contracts/language.ts';
 import { grammarReader } from '../reading/grammarReader.ts';
 import { mainRoutines } from '../reading/mainRoutines.ts';
-import { numbersByWidth } from '../reading/primitives.ts';
+import { conversions } from './conversions.ts';
 import { extractFacts, readDeclarations } from './extract.ts';
 import { commonNames, createResolver, javaNames } from './names.ts';
 import { vocabulary } from './vocabulary.ts';
@@ -18,5 +18,5 @@ export const java: LanguageDefinition = {
   resolver: createResolver,
   names: javaNames,
   commonNames,
-  widening: numbersByWidth,
+  conversions,
 };

@@ -130,7 +130,8 @@ export function javaNames({ files, targets, memberOf }: NameContext): NameRules 
         single(file, name) ??
         index.member(files[file].facts.packageName, name, file) ??
         onDemand(file, name) ??
-        index.member('', name, file)
+        index.member('', name, file) ??
+        (ofLanguage.has(name) ? { tag: 'global', name } : null)
       );
     },
     packageMember: (packageName, member, from) => index.member(packageName, member, from),
@@ -146,6 +147,7 @@ export function javaNames({ files, targets, memberOf }: NameContext): NameRules 
       );
     },
     inheritsByAccess: true,
+    routinesApart: true,
   };
 }
 

@@ -1,5 +1,5 @@
 import { EXPRESSION, FORM, KIND, REFERENCE, type ReferenceColumns } from '../../facts/fileFacts.ts';
-import { enclosingType, type Reading } from '../reading/reading.ts';
+import { enclosingType, textOf, type Reading } from '../reading/reading.ts';
 import { childIn } from '../reading/syntaxTable.ts';
 import { walkReferences, type ReferenceList } from '../reading/walk.ts';
 import {
@@ -32,6 +32,9 @@ const refers = kindSet(
   K.method_reference,
   K.identifier,
   K.field_access,
+  K.enum_constant,
+  K.enhanced_for_statement,
+  K.resource,
 );
 
 function refer(reading: Reading, node: number, owner: number, into: ReferenceList): void {
@@ -66,8 +69,7 @@ function refer(reading: Reading, node: number, owner: number, into: ReferenceLis
     }
     case K.type_identifier:
     case K.scoped_type_identifier:
-      if (isTypeUse(reading, node))
-        into.add(typeReferenceKind(reading, node), owner, node, typeExpression(reading, node));
+      if (isTypeUse(reading, node)) referType(reading, node, owner, into);
       return;
     case K.annotation:
     case K.marker_annotation:
@@ -82,11 +84,54 @@ function refer(reading: Reading, node: number, owner: number, into: ReferenceLis
       into.add(accessOf(reading, node), owner, field, valueExpression(reading, node));
       return;
     }
+    case K.enum_constant: {
+      const type = enclosingType(reading, table.parent[node]);
+      if (type < 0) return;
+      const made = expressions.add(EXPRESSION.this, type, 1);
+      into.add(
+        REFERENCE.construct,
+        owner,
+        node,
+        made,
+        argumentsOf(reading, node) || expressions.arguments([]),
+      );
+      return;
+    }
+    case K.enhanced_for_statement: {
+      const value = childIn(table, node, F.value);
+      if (value >= 0) referImplied(reading, value, 'iterator', owner, into);
+      return;
+    }
+    case K.resource:
+      referImplied(reading, node, 'close', owner, into);
+      return;
     case K.identifier:
-      if (!isValueName(reading, node) || isLocalName(reading, node)) return;
+      if (!isValueName(reading, node)) return;
+      if (table.kind[table.parent[node]] === K.switch_label) {
+        into.add(REFERENCE.read, owner, node, labelExpression(reading, node));
+        return;
+      }
+      if (isLocalName(reading, node)) return;
       into.add(accessOf(reading, node), owner, node, valueExpression(reading, node));
       return;
   }
+}
+
+/** What a statement calls without a word: on what it goes through, or on what it opens. */
+function referImplied(
+  reading: Reading,
+  node: number,
+  name: string,
+  owner: number,
+  into: ReferenceList,
+): void {
+  const { expressions, table } = reading;
+  const isOpened = table.kind[node] === K.resource;
+  const object = isOpened ? localValue(reading, node) : valueExpression(reading, node);
+  // Of what nothing is known, nothing is called for sure.
+  if (object === 0) return;
+  const routine = expressions.add(EXPRESSION.routineMember, object, expressions.name(name));
+  into.add(REFERENCE.call, owner, node, routine, expressions.arguments([]));
 }
 
 /** `object::method` reads the method; `Type::new` makes an instance. */
@@ -132,11 +177,22 @@ function isTypeUse(reading: Reading, node: number): boolean {
   return reading.text.slice(table.start[node], table.end[node]) !== 'var';
 }
 
-function typeReferenceKind({ table }: Reading, node: number): number {
-  let holder = node;
-  if (table.kind[table.parent[holder]] === K.generic_type && holder === table.parent[holder] + 1)
-    holder = table.parent[holder];
-  const parent = table.parent[holder];
+/** A use of a type; of a parent, with its arguments. */
+function referType(reading: Reading, node: number, owner: number, into: ReferenceList): void {
+  const kind = typeReferenceKind(reading, node);
+  const named = kind === REFERENCE.typeUse ? node : withArguments(reading, node);
+  into.add(kind, owner, node, typeExpression(reading, named));
+}
+
+/** The type with its arguments of which a node is the name, or the node. */
+function withArguments({ table }: Reading, node: number): number {
+  const parent = table.parent[node];
+  return table.kind[parent] === K.generic_type && node === parent + 1 ? parent : node;
+}
+
+function typeReferenceKind(reading: Reading, node: number): number {
+  const { table } = reading;
+  const parent = table.parent[withArguments(reading, node)];
   if (table.kind[parent] === K.superclass) return REFERENCE.inherit;
   if (table.kind[parent] !== K.type_list) return REFERENCE.typeUse;
   const clause = table.kind[table.parent[parent]];
@@ -172,6 +228,19 @@ function isValueName({ table }: Reading, node: number): boolean {
   if (field === F.name || field === F.field || field === F.key) return false;
   if (namesOnly[table.kind[parent]]) return table.kind[parent] === K.method_reference && node === parent + 1;
   return !(table.kind[parent] === K.lambda_expression && field === F.parameters);
+}
+
+/** What a bare name behind `case` means: a constant of the enumeration that is switched on, or else what it means anywhere. */
+function labelExpression(reading: Reading, node: number): number {
+  const { table, expressions } = reading;
+  let at = table.parent[node];
+  while (at >= 0 && table.kind[at] !== K.switch_expression) at = table.parent[at];
+  const condition = at < 0 ? -1 : childIn(table, at, F.condition);
+  const plain = valueExpression(reading, node);
+  if (condition < 0) return plain;
+  const name = expressions.name(textOf(reading, node));
+  const constant = expressions.add(EXPRESSION.member, valueExpression(reading, condition), name);
+  return expressions.either(constant, plain);
 }
 
 /** Whether a field is read or written where it stands; `x += 1` and `x++` write. */

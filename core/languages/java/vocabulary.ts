@@ -14,7 +14,7 @@ export const vocabulary = defineVocabulary(
     'modifiers annotation marker_annotation element_value_pair',
     'superclass super_interfaces extends_interfaces permits type_list throws catch_type',
     'type_parameters type_parameter type_bound type_arguments generic_type array_type annotated_type wildcard',
-    'integral_type floating_point_type boolean_type void_type dimensions',
+    'integral_type floating_point_type boolean_type void_type dimensions dimensions_expr',
     'formal_parameters formal_parameter spread_parameter receiver_parameter inferred_parameters catch_formal_parameter',
     'variable_declarator local_variable_declaration resource resource_specification',
     'method_invocation object_creation_expression explicit_constructor_invocation argument_list field_access',

@@ -1,13 +1,23 @@
 /**
  * What a name means in a scope. A `symbol` has declarations that become elements; a `local` is a variable or
  * parameter, known by the node that binds it; an `opaque` name is a type parameter, `node` its own
- * name.
+ * name, the one of that `index` that the declaration `owner` takes, where a language says so,
+ * and how that is stated, once it is.
  */
 export type Binding =
   | { kind: 'symbol'; symbol: number }
   | { kind: 'import'; binding: number }
   | { kind: 'local'; node: number; expression: number }
-  | { kind: 'opaque'; constraint: number; node?: number };
+  | {
+      kind: 'opaque';
+      constraint: number;
+      node?: number;
+      owner?: number;
+      index?: number;
+      expression?: number;
+    };
+
+export type OpaqueBinding = Binding & { kind: 'opaque' };
 
 export interface Scope {
   parent: Scope | null;

@@ -1,6 +1,6 @@
-import { EXPRESSION } from '../../facts/fileFacts.ts';
+import { EXPRESSION, typeParameterPlace } from '../../facts/fileFacts.ts';
 import { enclosingType, type Reading } from './reading.ts';
-import type { Binding } from './scopes.ts';
+import type { Binding, OpaqueBinding } from './scopes.ts';
 
 /** Chains longer than this are given up; what they hold stays unknown. */
 export const MAX_DEPTH = 60;
@@ -25,6 +25,26 @@ export function nameAt(reading: Reading, node: number, name: string): number {
 export function receiverAt(reading: Reading, node: number, operation: number): number {
   const type = enclosingType(reading, node);
   return type < 0 ? 0 : reading.expressions.add(operation, type, 0);
+}
+
+/** A type parameter with what bounds it, which may speak of the parameter: that is then the parameter without a bound. */
+export function typeParameter(
+  { expressions }: Reading,
+  binding: OpaqueBinding,
+  boundBy: (constraint: number) => number,
+): number {
+  const { constraint, owner = -1, index = 0 } = binding;
+  if (owner < 0) return 0;
+  if (binding.expression === undefined) {
+    const place = typeParameterPlace(owner, index);
+    binding.expression = expressions.add(EXPRESSION.typeParameter, place, 0);
+    const bound = constraint < 0 ? 0 : boundBy(constraint);
+    const stated = expressions.add(EXPRESSION.typeParameter, place, bound);
+    // While its bound is being stated itself, it cannot be said, and is asked for again.
+    binding.expression = bound === 0 && constraint >= 0 ? undefined : stated;
+    return stated;
+  }
+  return binding.expression;
 }
 
 /** What a bound name stands for; `ofLocal` states what a local holds, from the node that binds it. */

@@ -1,0 +1,147 @@
+import { certainties, dependencyKinds, type Certainty } from '../../core/contracts/linked.ts';
+import { FORM, KIND } from '../../core/facts/fileFacts.ts';
+import type { SurveyedCodebase } from '../../core/survey.ts';
+import { isMeant, listOfDifferences, namesOf, type UseKind, type UseScore } from './uses.ts';
+
+/** A use as a compiler has it, which tells lines but no columns. */
+export interface Site {
+  path: string;
+  line: number;
+  kind: UseKind;
+  /** The name that stands in the text; {@link MADE} for constructions. */
+  name: string;
+  /** The elements that it may mean; none when it lies outside. */
+  to: number[];
+  /** True where the compiler may have put it there by itself: nobody is asked to find it. */
+  isOptional?: boolean;
+}
+
+/** The name of what constructs. */
+export const MADE = '(made)';
+
+/**
+ * Holds uses to the sites of a compiler. One of ours is right when a site of the same name on the same line, or else within the same routine or field,
+ * leads to the same element; a construction may lead to the type or to its constructor. Scored are files that were compiled;
+ * `isLeftOut` tells elements whose uses a compiler does not keep, such as constants; `lines` (`path:line`), where they are known, are those of which
+ * anything was compiled.
+ */
+export function scoreSites(
+  what: Pick<UseScore, 'code' | 'oracle'>,
+  survey: SurveyedCodebase,
+  sites: readonly Site[],
+  isLeftOut: (element: number) => boolean,
+  lines?: ReadonlySet<string>,
+): UseScore {
+  const score = emptyScore(what);
+  const { elements } = survey;
+  const elementAround = elementsAround(survey);
+  const theirs = new Map<string, Site[]>();
+  const put = (key: string, site: Site): void => {
+    const list = theirs.get(key);
+    if (list) list.push(site);
+    else theirs.set(key, [site]);
+  };
+  const compiled = new Set<string>();
+  for (const site of sites) {
+    compiled.add(site.path);
+    put(`${site.path}:${site.line}:${site.name}`, site);
+    put(`${elementAround(site.path, site.line)}:${site.name}`, site);
+  }
+  const nameOf = (kind: UseKind, to: number): string =>
+    kind === 'construct' || elements.kind[to] === KIND.type || elements.form[to] === FORM.constructor
+      ? MADE
+      : elements.name[to];
+  const wrong: string[] = [];
+  const ours = new Map<string, Set<number>>();
+  for (const { kind, to, certainty, path, line } of usesOf(survey)) {
+    if (!compiled.has(path)) continue;
+    const name = nameOf(kind, to);
+    const keys = [`${path}:${line}:${name}`, `${elementAround(path, line)}:${name}`];
+    for (const key of keys) {
+      const known = ours.get(key);
+      if (known) known.add(to);
+      else ours.set(key, new Set([to]));
+    }
+    if (lines && !lines.has(`${path}:${line}`)) continue;
+    if (certainty === 'ambiguous' || isLeftOut(to) || to >= elements.firstExternal) continue;
+    const [onLine, around] = keys.map((key) => theirs.get(key) ?? []);
+    // What makes an instance over several lines may be said to stand on any of them.
+    const meant = name === MADE ? [...onLine, ...around] : onLine.length > 0 ? onLine : around;
+    const share = score[certainty];
+    share.of++;
+    if (meant.some((site) => isMeant(elements, to, site.to))) share.right++;
+    else {
+      const all = [...new Set(meant.flatMap((site) => site.to))];
+      wrong.push(
+        `${certainty} ${kind} ${path}:${line} ${name} → ${elements.key[to]}, not ${namesOf(survey, all)}`,
+      );
+    }
+  }
+  const missed: string[] = [];
+  for (const { path, line, kind, name, to, isOptional } of sites) {
+    if (to.length === 0 || isOptional || to.every(isLeftOut)) continue;
+    const isCall = kind === 'call' || kind === 'construct';
+    const share = isCall ? score.calls : score.accesses;
+    share.of++;
+    const found = [`${path}:${line}:${name}`, `${elementAround(path, line)}:${name}`].some((key) =>
+      [...(ours.get(key) ?? [])].some((element) => isMeant(elements, element, to)),
+    );
+    if (found) share.right++;
+    else missed.push(`${kind} ${path}:${line} ${name} → ${namesOf(survey, to)}`);
+  }
+  score.differences = listOfDifferences(wrong, missed);
+  return score;
+}
+
+export function emptyScore(what: Pick<UseScore, 'code' | 'oracle'>): UseScore {
+  const none = () => ({ right: 0, of: 0 });
+  return { ...what, exact: none(), inferred: none(), calls: none(), accesses: none(), differences: [] };
+}
+
+interface OurUse {
+  kind: UseKind;
+  to: number;
+  certainty: Certainty;
+  path: string;
+  line: number;
+}
+
+function* usesOf({ elements, dependencies }: SurveyedCodebase): Generator<OurUse> {
+  for (let row = 0; row < dependencies.count; row++) {
+    const stated = dependencyKinds[dependencies.kind[row]];
+    const kind = stated === 'initialize' ? 'construct' : stated;
+    if (kind !== 'call' && kind !== 'construct' && kind !== 'read' && kind !== 'write') continue;
+    const path = elements.key[elements.file[dependencies.from[row]]];
+    for (let at = dependencies.placeStart[row]; at < dependencies.placeStart[row + 1]; at++) {
+      const line = dependencies.line[at];
+      yield {
+        kind,
+        to: dependencies.to[row],
+        certainty: certainties[dependencies.certainty[row]],
+        path,
+        line,
+      };
+    }
+  }
+}
+
+/** The innermost routine or field around a line of a file, or the file. */
+export function elementsAround({ elements }: SurveyedCodebase): (path: string, line: number) => number {
+  const files = new Map<string, number>();
+  for (let e = 0; e < elements.firstExternal; e++)
+    if (elements.kind[e] === KIND.file) files.set(elements.key[e], e);
+  const known = new Map<string, number>();
+  return (path, line) => {
+    const key = `${path}:${line}`;
+    let found = known.get(key);
+    if (found !== undefined) return found;
+    const file = files.get(path) ?? -1;
+    found = file;
+    for (let e = file + 1; file >= 0 && e < elements.subtreeEnd[file]; e++) {
+      if (elements.startLine[e] > line || elements.endLine[e] < line) continue;
+      if (elements.kind[e] === KIND.routine || elements.kind[e] === KIND.field) found = e;
+    }
+    known.set(key, found);
+    return found;
+  };
+}

@@ -1,0 +1,341 @@
+import { FLAG, FORM, KIND, REFERENCE } from '../facts/fileFacts.ts';
+import type { FactsOfFile } from '../contracts/linked.ts';
+import type { Place } from '../contracts/nameRules.ts';
+import type { Declared, Value } from '../contracts/values.ts';
+import { containerMember } from './containers.ts';
+import type { Evaluator } from './evaluator.ts';
+import type { FamilyRules } from './families.ts';
+import type { BoundOf } from './typeArguments.ts';
+import type { Unfolding } from './unfolding.ts';
+
+/**
+ * Which members are meant: those of an instance, those of the type itself, both, or nested types alone; and of these
+ * the routines alone, or all but them.
+ */
+export const INSTANCE_MEMBER = 0;
+export const STATIC_MEMBER = 1;
+export const ANY_MEMBER = 2;
+export const TYPE_MEMBER = 3;
+export const ROUTINES = 4;
+export const NO_ROUTINES = 8;
+const REACH = 3;
+
+/** What the members of types and other values are. */
+export interface Members {
+  /** A member of a value; `kinds` is {@link ROUTINES}, {@link NO_ROUTINES} or 0 for all. */
+  memberOf(object: Value, name: string, kinds?: number): Value | null;
+  /** A member of a type, its own or a parent's. */
+  memberOfType(type: Declared, name: string, inferred: boolean, wanted: number): Value | null;
+  /** The members of the same name that a type's parents have, where these are not hidden. */
+  membersAbove(member: Declared): Declared | null;
+  parentsOf(file: number, declaration: number): Value[];
+  /** The class that a type inherits from, whichever of its parts says so. */
+  parentClass(type: Declared): Value | null;
+  /** All places at which a type is declared: its own, and where a partial one goes on. */
+  partsOf(type: Declared): Place[];
+  /** `type A = B` is B when B can be followed; an object type stays itself. */
+  expandAlias(value: Value): Value;
+}
+
+/** Give up on chains of aliases and parents longer than this. */
+const MOST_STEPS = 80;
+
+interface FileState {
+  /** Children by name, for each declaration that has any. */
+  members: Map<string, number[]>[] | null;
+  parents: Map<number, number[]> | null;
+}
+
+/** Each list of members and parents is worked out once. */
+export function createMembers({
+  files,
+  rules: { ofFile: rulesOf, ofFamily: rulesOfFamily },
+  evaluate,
+  exportOf,
+  heldAt,
+  boundOf,
+  unfolding,
+}: {
+  files: readonly FactsOfFile[];
+  rules: FamilyRules;
+  unfolding: Unfolding;
+  /** What a declaration of a member holds, as it is reached. */
+  heldAt(member: Declared, declaration: number): Value | null;
+  boundOf: BoundOf;
+} & Pick<Evaluator, 'evaluate' | 'exportOf'>): Members {
+  const states: FileState[] = files.map(() => ({ members: null, parents: null }));
+
+  function membersOf(file: number, declaration: number): Map<string, number[]> {
+    const state = states[file];
+    if (!state.members) {
+      const { declarations, names } = files[file].facts;
+      state.members = [];
+      // A constructor that bears its type's name is reached by making an instance; the name means the type.
+      const rules = rulesOf(file);
+      const hidesConstructors = rules !== null && !rules.callsMakeInstances;
+      for (let d = 0; d < declarations.count; d++) {
+        const parent = declarations.parent[d];
+        if (parent < 0 || (hidesConstructors && declarations.form[d] === FORM.constructor)) continue;
+        addMember(state.members, parent, names[declarations.name[d]], d);
+        const outer = declarations.parent[parent];
+        const isPromoted = declarations.form[d] === FORM.member && declarations.form[parent] === FORM.enum;
+        // What an enumeration of C lists is known in the type around it as well.
+        if (isPromoted && outer >= 0 && rules?.promotesEnumerators)
+          addMember(state.members, outer, names[declarations.name[d]], d);
+      }
+    }
+    return state.members[declaration] ?? noMembers;
+  }
+
+  function parentsOf(file: number, declaration: number): Value[] {
+    const state = states[file];
+    const { references } = files[file].facts;
+    if (!state.parents) {
+      state.parents = new Map();
+      for (let r = 0; r < references.kind.length; r++) {
+        if (references.kind[r] !== REFERENCE.inherit && references.kind[r] !== REFERENCE.implement) continue;
+        const list = state.parents.get(references.from[r]);
+        if (list) list.push(references.expression[r]);
+        else state.parents.set(references.from[r], [references.expression[r]]);
+      }
+    }
+    const expressions = state.parents.get(declaration) ?? [];
+    return expressions.map((e) => evaluate(file, e)).filter((value) => value !== null);
+  }
+
+  function parentClass(type: Declared): Value | null {
+    const parents = partsOf(type).flatMap(({ file, declaration }) => parentsOf(file, declaration));
+    const isClass = (parent: Value): boolean =>
+      parent.tag !== 'declared' ||
+      files[parent.file].facts.declarations.form[parent.declarations[0]] !== FORM.interface;
+    return parents.find(isClass) ?? null;
+  }
+
+  function expandAlias(value: Value, steps = 0): Value {
+    if (value.tag !== 'declared' || steps > MOST_STEPS) return value;
+    const { declarations } = files[value.file].facts;
+    for (const d of value.declarations) {
+      if (declarations.form[d] !== FORM.alias || membersOf(value.file, d).size > 0) continue;
+      const expanded = evaluate(value.file, declarations.value[d]);
+      if (expanded) return expandAlias(expanded, steps + 1);
+    }
+    return value;
+  }
+
+  function partsOf({ file, declarations }: Declared): Place[] {
+    const other = rulesOf(file)?.otherParts;
+    return declarations.flatMap((declaration) => [
+      { file, declaration },
+      ...(other?.(file, declaration) ?? []),
+    ]);
+  }
+
+  function memberOf(object: Value, name: string, kinds = 0): Value | null {
+    // Two constants may each hold the other.
+    return unfolding.deeper(() => findMember(object, name, kinds));
+  }
+
+  function findMember(object: Value, name: string, kinds: number): Value | null {
+    switch (object.tag) {
+      case 'module':
+        return exportOf(object.file, name) ?? rulesOf(object.file)?.submodule?.(object.file, name) ?? null;
+      case 'external':
+        return { ...object, name };
+      case 'package':
+        return rulesOfFamily(object.family)?.packageMember(object.name, name, object.from) ?? null;
+      case 'declared':
+        return declaredMember(object, name, kinds);
+      case 'instance': {
+        const bound = object.type.tag === 'parameter' ? boundOf(object.type) : object.type;
+        const type = bound && expandAlias(bound);
+        if (type?.tag === 'declared')
+          return inheritedMember(type, name, object.inferred, 0, INSTANCE_MEMBER | kinds);
+        if (type?.tag === 'external') return { ...type, name };
+        if (type?.tag === 'global' || type?.tag === 'literal') return { tag: 'outside' };
+        return containerMember(object, name);
+      }
+      case 'literal':
+      case 'outside':
+        return { tag: 'outside' };
+      case 'global':
+        // A type within another that is not declared here is not declared here either.
+        return /^[A-Z]/.test(object.name) && /^[A-Z]/.test(name) ? { tag: 'global', name } : null;
+      default:
+        return null;
+    }
+  }
+
+  /** A static member, an enum's or a namespace's member, a function's property, or a member of what a constant holds. */
+  function declaredMember(object: Declared, name: string, kinds: number): Value | null {
+    const { file } = object;
+    const { declarations } = files[file].facts;
+    const rules = rulesOf(file);
+    const wanted = kinds | (rules?.typeNamesInstanceMembers ? ANY_MEMBER : STATIC_MEMBER);
+    if (rules && declarations.kind[object.declarations[0]] === KIND.type) {
+      if (declarations.form[object.declarations[0]] !== FORM.namespace)
+        return inheritedMember(object, name, object.inferred, 0, wanted);
+    }
+    for (const d of object.declarations) {
+      // What a constant is declared to be counts for more than the object that it is given.
+      const held = declarations.kind[d] === KIND.field ? heldAt(object, d) : null;
+      const declared = held?.tag === 'instance' ? memberOf(held, name, kinds) : null;
+      if (declared) return declared;
+      const reach = isFree(declarations.form[d]) ? ANY_MEMBER : STATIC_MEMBER;
+      const found = ownMembers(file, d, name, reach | kinds);
+      if (found.length > 0) return { tag: 'declared', file, declarations: found, inferred: object.inferred };
+    }
+    for (const d of object.declarations) {
+      if (declarations.kind[d] === KIND.field || declarations.form[d] === FORM.getter) {
+        const held = heldAt(object, d);
+        return held && memberOf(held, name, kinds);
+      }
+      if (declarations.form[d] !== FORM.class) continue;
+      for (const parent of parentsOf(file, d)) {
+        const found = parent.tag === 'declared' ? declaredMember(parent, name, kinds) : null;
+        if (found) return found;
+      }
+    }
+    return null;
+  }
+
+  /** Members of a name that one declaration holds itself. */
+  function ownMembers(file: number, declaration: number, name: string, wanted: number): number[] {
+    const found = membersOf(file, declaration).get(name);
+    if (!found) return [];
+    const reach = wanted & REACH;
+    if (wanted === ANY_MEMBER) return found;
+    const { flags, kind } = files[file].facts.declarations;
+    return found.filter((m) => {
+      if (reach === TYPE_MEMBER && kind[m] !== KIND.type) return false;
+      if (wanted & (kind[m] === KIND.routine ? NO_ROUTINES : ROUTINES)) return false;
+      if (reach === STATIC_MEMBER) return flags[m] & FLAG.static || kind[m] === KIND.type;
+      return reach !== INSTANCE_MEMBER || rulesOf(file) !== null || !(flags[m] & FLAG.static);
+    });
+  }
+
+  function inheritedMember(
+    type: Declared,
+    name: string,
+    inferred: boolean,
+    steps: number,
+    wanted: number,
+  ): Value | null {
+    if (steps > MOST_STEPS) return null;
+    const parts = partsOf(type);
+    for (const { file, declaration } of parts) {
+      const own = ownMembers(file, declaration, name, wanted);
+      const found = steps > 0 ? own.filter((m) => isInherited(file, m)) : own;
+      if (found.length === 0) continue;
+      const member: Declared = { tag: 'declared', file, declarations: found, inferred };
+      return type.args ? { ...member, through: type } : member;
+    }
+    return parentMember(type, parts, name, inferred, steps, wanted);
+  }
+
+  function isInherited(file: number, member: number): boolean {
+    const isPrivate = (files[file].facts.declarations.flags[member] & FLAG.private) !== 0;
+    return !isPrivate || !rulesOf(file)?.inheritsByAccess;
+  }
+
+  /**
+   * A member that the parents of a type have, whose parts are given. A class comes before interfaces; of what several interfaces
+   * have, the one that goes on from the others.
+   */
+  function parentMember(
+    type: Declared,
+    parts: readonly Place[],
+    name: string,
+    inferred: boolean,
+    steps: number,
+    wanted: number,
+  ): Value | null {
+    let outside: Value | null = null;
+    let ofInterface: Declared | null = null;
+    for (const { file, declaration } of parts) {
+      for (const parent of parentsOf(file, declaration)) {
+        if (parent.tag === 'external') {
+          if (!rulesOf(file)) return { ...parent, name };
+          outside ??= { ...parent, name };
+          continue;
+        }
+        const expanded = expandAlias(parent);
+        if (expanded.tag !== 'declared') continue;
+        const found = inheritedMember(expanded, name, inferred, steps + 1, wanted);
+        if (found?.tag !== 'declared') {
+          outside ??= found;
+          continue;
+        }
+        // What stands for the parent's parameters is told from the type at which the way began.
+        const member = found.through ? { ...found, through: type } : found;
+        const { form } = files[expanded.file].facts.declarations;
+        if (form[expanded.declarations[0]] !== FORM.interface) return member;
+        if (!ofInterface || goesOnFrom(holderOf(member), holderOf(ofInterface), 0)) ofInterface = member;
+      }
+    }
+    return ofInterface ?? outside;
+  }
+
+  function holderOf({ file, declarations: [first] }: Declared): Place {
+    return { file, declaration: files[file].facts.declarations.parent[first] };
+  }
+
+  /** True when a type inherits from another, directly or not. */
+  function goesOnFrom(type: Place, other: Place, steps: number): boolean {
+    if (type.declaration < 0 || steps > MOST_STEPS) return false;
+    return parentsOf(type.file, type.declaration).some(
+      (parent) =>
+        parent.tag === 'declared' &&
+        ((parent.file === other.file && parent.declarations.includes(other.declaration)) ||
+          goesOnFrom({ file: parent.file, declaration: parent.declarations[0] }, other, steps + 1)),
+    );
+  }
+
+  function membersAbove(member: Declared): Declared | null {
+    if (!rulesOf(member.file)?.inheritsByAccess) return null;
+    const { declarations, names } = files[member.file].facts;
+    const [first] = member.declarations;
+    const holder = declarations.parent[first];
+    const isMethod =
+      holder >= 0 &&
+      declarations.kind[first] === KIND.routine &&
+      declarations.form[first] !== FORM.constructor &&
+      declarations.kind[holder] === KIND.type &&
+      declarations.form[holder] !== FORM.namespace;
+    if (!isMethod) return null;
+    const type: Declared = { tag: 'declared', file: member.file, declarations: [holder], inferred: false };
+    const name = names[declarations.name[first]];
+    const found = parentMember(type, partsOf(type), name, member.inferred, 0, ANY_MEMBER | ROUTINES);
+    if (found?.tag !== 'declared') return null;
+    // Both are reached through the same object.
+    return member.through ? { ...found, through: member.through } : found;
+  }
+
+  return {
+    memberOf,
+    memberOfType: (type, name, inferred, wanted) => inheritedMember(type, name, inferred, 0, wanted),
+    membersAbove,
+    parentsOf,
+    parentClass,
+    partsOf,
+    expandAlias,
+  };
+}
+
+function addMember(
+  members: Map<string, number[]>[],
+  holder: number,
+  name: string,
+  declaration: number,
+): void {
+  const own = (members[holder] ??= new Map<string, number[]>());
+  const same = own.get(name);
+  if (same) same.push(declaration);
+  else own.set(name, [declaration]);
+}
+
+/** Enumerations, namespaces, aliases and routines are not made instances of: all they hold is reached through the name. */
+function isFree(form: number): boolean {
+  return form !== FORM.class && form !== FORM.interface;
+}
+
+const noMembers = new Map<string, number[]>();

@@ -1,0 +1,116 @@
+import { KIND } from '../facts/fileFacts.ts';
+import type { FactsOfFile } from '../contracts/linked.ts';
+import { instanceOf, type Declared, type Value } from '../contracts/values.ts';
+import { containerResult } from './containers.ts';
+import type { Evaluator } from './evaluator.ts';
+import type { FamilyRules } from './families.ts';
+import type { Members } from './members.ts';
+import { bestOverloads, takes, type Overload, type OverloadContext } from './overloads.ts';
+import {
+  type BoundOf,
+  holdsParameter,
+  parameterKey,
+  substitute,
+  type TypeArguments,
+} from './typeArguments.ts';
+
+/** Calls: which routine is meant, and what it returns. */
+export interface Results extends Pick<Evaluator, 'overloadsMeant'> {
+  /** What calling a value with the `arguments` expression of a file returns. */
+  resultOf(callee: Value | null, file: number, args: number): Value | null;
+}
+
+/** Give up on parents of parents beyond this. */
+const MOST_STEPS = 80;
+
+export function createResults({
+  files,
+  rules,
+  members: { membersAbove, parentsOf },
+  typeArguments,
+  boundOf,
+  evaluate,
+  listOf,
+}: {
+  files: readonly FactsOfFile[];
+  rules: FamilyRules;
+  members: Members;
+  typeArguments: TypeArguments;
+  boundOf: BoundOf;
+  /** The values of a list of expressions. */
+  listOf(file: number, list: number): (Value | null)[];
+} & Pick<Evaluator, 'evaluate'>): Results {
+  const context: OverloadContext = {
+    files,
+    listOf,
+    parentsOf,
+    boundOf,
+    languageOf: rules.languageOf,
+    typeArguments,
+  };
+
+  function resultOf(callee: Value | null, file: number, args: number): Value | null {
+    if (!callee) return null;
+    if (callee.tag === 'containerMethod') return containerResult(callee);
+    if (callee.tag === 'outside') return callee;
+    if (callee.tag !== 'declared') return null;
+    if (rules.ofFile(callee.file)?.callsMakeInstances && isType(callee)) return instanceOf(callee, true);
+    const meant = overloadsMeant(callee, file, args);
+    for (const routine of meant) {
+      const { declarations } = files[routine.file].facts;
+      for (const d of routine.declarations) {
+        // A record's component is called as a routine is.
+        if (declarations.kind[d] !== KIND.routine && !rules.ofFile(routine.file)) continue;
+        const value = returned(routine, d, file, args);
+        if (value) return inferredFrom(value);
+      }
+    }
+    return null;
+  }
+
+  /** What a routine returns, with what stands for its type parameters and those of the type through which it is reached. */
+  function returned(routine: Declared, d: number, file: number, args: number): Value | null {
+    const { declarations, expressions } = files[routine.file].facts;
+    const value = typeArguments.asReached(routine, evaluate(routine.file, declarations.value[d]));
+    if (!holdsParameter(value) || args === 0 || declarations.parameters[d] === 0) return value;
+    const taken = listOf(routine.file, expressions.b[declarations.parameters[d]]);
+    const given = listOf(file, files[file].facts.expressions.b[args]);
+    const found = typeArguments.inferred(taken, given);
+    return substitute(value, (parameter) => found.get(parameterKey(parameter)));
+  }
+
+  function isType({ file, declarations: [first] }: Declared): boolean {
+    return files[file].facts.declarations.kind[first] === KIND.type;
+  }
+
+  function overloadsMeant(callee: Declared, file: number, args: number): Declared[] {
+    if (args === 0) return [callee];
+    const given = files[file].facts.expressions.a[args];
+    const groups: Declared[] = [];
+    for (let at: Declared | null = callee, steps = 0; at && steps < MOST_STEPS; steps++) {
+      groups.push(at);
+      const above: Declared | null = membersAbove(at);
+      const isOnly = groups.length === 1 && at.declarations.length === 1 && !above;
+      if (isOnly && takes(files[at.file], at.declarations[0], given)) return [at];
+      at = above;
+    }
+    const best = bestOverloads(context, groups, file, args);
+    return best ? grouped(best, groups) : [callee];
+  }
+
+  /** Overloads by the groups that they are of. */
+  function grouped(best: readonly Overload[], groups: readonly Declared[]): Declared[] {
+    return groups.flatMap((group, index) => {
+      const declarations = best
+        .filter((overload) => overload.group === index)
+        .map(({ declaration }) => declaration);
+      return declarations.length > 0 ? [{ ...group, declarations }] : [];
+    });
+  }
+
+  return { resultOf, overloadsMeant };
+}
+
+function inferredFrom(value: Value): Value {
+  return value.tag === 'declared' || value.tag === 'instance' ? { ...value, inferred: true } : value;
+}
