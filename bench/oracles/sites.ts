@@ -23,7 +23,7 @@ export const MADE = '(made)';
  * Holds uses to the sites of a compiler. One of ours is right when a site of the same name on the same line, or else within the same routine or field,
  * leads to the same element; a construction may lead to the type or to its constructor. Scored are files that were compiled;
  * `isLeftOut` tells elements whose uses a compiler does not keep, such as constants; `lines` (`path:line`), where they are known, are those of which
- * anything was compiled.
+ * anything was compiled; `kinds` the kinds of dependencies that are held to it.
  */
 export function scoreSites(
   what: Pick<UseScore, 'code' | 'oracle'>,
@@ -31,6 +31,7 @@ export function scoreSites(
   sites: readonly Site[],
   isLeftOut: (element: number) => boolean,
   lines?: ReadonlySet<string>,
+  kinds: ReadonlySet<string> = everyKind,
 ): UseScore {
   const score = emptyScore(what);
   const { elements } = survey;
@@ -53,8 +54,8 @@ export function scoreSites(
       : elements.name[to];
   const wrong: string[] = [];
   const ours = new Map<string, Set<number>>();
-  for (const { kind, to, certainty, path, line } of usesOf(survey)) {
-    if (!compiled.has(path)) continue;
+  for (const { kind, stated, to, certainty, path, line } of usesOf(survey)) {
+    if (!compiled.has(path) || !kinds.has(stated)) continue;
     const name = nameOf(kind, to);
     const keys = [`${path}:${line}:${name}`, `${elementAround(path, line)}:${name}`];
     for (const key of keys) {
@@ -98,8 +99,19 @@ export function emptyScore(what: Pick<UseScore, 'code' | 'oracle'>): UseScore {
   return { ...what, exact: none(), inferred: none(), calls: none(), accesses: none(), differences: [] };
 }
 
+const everyKind: ReadonlySet<string> = new Set([
+  'call',
+  'construct',
+  'initialize',
+  'throughMacro',
+  'read',
+  'write',
+]);
+
 interface OurUse {
   kind: UseKind;
+  /** The kind of dependency. */
+  stated: string;
   to: number;
   certainty: Certainty;
   path: string;
@@ -109,13 +121,14 @@ interface OurUse {
 function* usesOf({ elements, dependencies }: SurveyedCodebase): Generator<OurUse> {
   for (let row = 0; row < dependencies.count; row++) {
     const stated = dependencyKinds[dependencies.kind[row]];
-    const kind = stated === 'initialize' ? 'construct' : stated;
+    const kind = stated === 'initialize' ? 'construct' : stated === 'throughMacro' ? 'call' : stated;
     if (kind !== 'call' && kind !== 'construct' && kind !== 'read' && kind !== 'write') continue;
     const path = elements.key[elements.file[dependencies.from[row]]];
     for (let at = dependencies.placeStart[row]; at < dependencies.placeStart[row + 1]; at++) {
       const line = dependencies.line[at];
       yield {
         kind,
+        stated,
         to: dependencies.to[row],
         certainty: certainties[dependencies.certainty[row]],
         path,

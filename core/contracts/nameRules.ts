@@ -49,8 +49,8 @@ export interface NameRules {
   typeNamesInstanceMembers?: boolean;
   /** A module within the package that a file stands for. */
   submodule?(file: number, name: string): Value | null;
-  /** True for a file that is included under conditions only, so that its macros may not be there. */
-  mayBeLeftOut?(file: number): boolean;
+  /** True for a file that another includes under conditions only, so that what it declares may not be there. */
+  mayBeLeftOut?(file: number, from: number): boolean;
   /** True when the values of an enumeration are known where it stands, without its name. */
   promotesEnumerators?: boolean;
   /**

@@ -103,7 +103,7 @@ export const FLAG = {
   bodiless: 64,
   /** Seen in its own package or assembly only. */
   internal: 128,
-  /** A macro that a condition may take out of the text, so that its name may mean something else. */
+  /** What a condition of the preprocessor may take out of the text, so that its name may mean something else. */
   conditional: 256,
 } as const;
 

@@ -15,6 +15,8 @@ import { KnownByNumber, Unfolding } from './unfolding.ts';
 /** Resolves the expressions of facts across files. */
 export interface Evaluator {
   evaluate(file: number, expression: number): Value | null;
+  /** What a name means in a file, beyond what local scopes declare; null for what the codebase does not declare. */
+  named(file: number, name: string): Value | null;
   /** What a file exports under a name; null when it exports no such thing that can be followed. */
   exportOf(file: number, name: string): Value | null;
   memberOf(object: Value, name: string): Value | null;
@@ -225,5 +227,10 @@ export function createEvaluator(
     return added ?? own;
   }
 
-  return { evaluate, exportOf, exportsOpenly, memberOf, parentsOf, overloadsMeant };
+  function named(file: number, name: string): Value | null {
+    const found = nameIn(file, name, -1, ANY_MEMBER);
+    return found?.tag === 'global' ? null : found;
+  }
+
+  return { evaluate, named, exportOf, exportsOpenly, memberOf, parentsOf, overloadsMeant };
 }

@@ -1,8 +1,9 @@
-import { EXPRESSION, REFERENCE, type FileFacts } from '../facts/fileFacts.ts';
+import { EXPRESSION, FORM, REFERENCE, type FileFacts } from '../facts/fileFacts.ts';
 
 /**
  * All that linking reads of a file's facts for the sake of other files: what it declares, imports and exports, and how that is to
- * be resolved; neither lines nor figures, and of references only those to parents. Files with equal interfaces can stand for each
+ * be resolved; neither lines nor figures, and of references only those to parents and
+ * those in the bodies of macros. Files with equal interfaces can stand for each
  * other wherever they are referred to, and their declarations have the same places among the elements. O(declarations +
  * expressions).
  */
@@ -22,7 +23,11 @@ export function interfaceOf(facts: FileFacts): string {
       expressions.state(declarations.owner[d]),
     );
   for (let r = 0; r < references.kind.length; r++)
-    if (references.kind[r] === REFERENCE.inherit || references.kind[r] === REFERENCE.implement)
+    if (
+      references.kind[r] === REFERENCE.inherit ||
+      references.kind[r] === REFERENCE.implement ||
+      (references.from[r] >= 0 && declarations.form[references.from[r]] === FORM.macro)
+    )
       said.push(references.from[r], references.kind[r], expressions.state(references.expression[r]));
   said.push(
     symbols,

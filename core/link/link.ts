@@ -1,4 +1,4 @@
-import { EXPRESSION, MAX_COLUMN, referenceKinds, REFERENCE } from '../facts/fileFacts.ts';
+import { EXPRESSION, FORM, MAX_COLUMN, referenceKinds, REFERENCE } from '../facts/fileFacts.ts';
 import { placeElements, type PlacedElements } from './elements.ts';
 import { createEvaluator, type Evaluator } from './evaluator.ts';
 import type { FileTree, ImportTarget } from '../contracts/fileTree.ts';
@@ -16,6 +16,7 @@ import {
 } from '../contracts/linked.ts';
 import { familyRules, type FamilyRules } from './families.ts';
 import type { Place } from '../contracts/nameRules.ts';
+import { createThroughMacros, type ThroughMacro } from './throughMacros.ts';
 import { settingsOf, unchangedFiles, type Settings } from './unchanged.ts';
 import { createTargets, RUNS_CONSTRUCTOR, type Targets } from './targets.ts';
 import { MAX_CANDIDATES, methodsByName, type MethodsOfName } from './uniqueNames.ts';
@@ -54,12 +55,14 @@ export function link(
   const rules = familyRules(files, tree, targets, () => evaluator, languageNamed);
   const evaluator: Evaluator = createEvaluator(files, targets, rules);
   const rows = new DependencyRows(placed.table.count);
+  const meant = createTargets({ files, placed, evaluator, rules });
   const context: Context = {
     files,
     targets,
     placed,
     evaluator,
-    meant: createTargets({ files, placed, evaluator, rules }),
+    meant,
+    throughMacro: createThroughMacros({ files, placed, evaluator, meant, rules }),
     rules,
     methods: methodsByName(files, rules),
   };
@@ -110,6 +113,7 @@ interface Context {
   placed: PlacedElements;
   evaluator: Evaluator;
   meant: Targets;
+  throughMacro: ThroughMacro;
   rules: FamilyRules;
   methods: Map<string, MethodsOfName>;
 }
@@ -181,11 +185,12 @@ function importDependencies({ files, targets, placed }: Context, file: number, r
 
 function referenceDependencies(context: Context, file: number, rows: DependencyRows): void {
   const { files, placed, evaluator } = context;
-  const { references } = files[file].facts;
+  const { references, declarations } = files[file].facts;
   const declared = placed.declarationElement[file];
   for (let r = 0; r < references.kind.length; r++) {
     const owner = references.from[r];
     const from = owner < 0 ? placed.fileElement[file] : declared[owner];
+    const isMacro = owner >= 0 && declarations.form[owner] === FORM.macro;
     const kind = references.kind[r];
     const line = references.line[r];
     const column = references.column[r];
@@ -198,6 +203,10 @@ function referenceDependencies(context: Context, file: number, rows: DependencyR
         // Of an element's uses of itself, only recursion says anything.
         if (element !== from || meant === REFERENCE.call)
           rows.add(from, element, dependency, certainty, line, column);
+        // A macro's own body says where it leads on to.
+        for (const { element: used, certainty: sure } of isMacro ? [] : context.throughMacro(file, element))
+          if (used !== from)
+            rows.add(from, used, kindNumber.throughMacro, Math.max(certainty, sure), line, column);
       }
       continue;
     }

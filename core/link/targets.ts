@@ -45,20 +45,24 @@ export function createTargets(link: {
     return evaluator.overloadsMeant({ ...value, declarations }, from, args);
   };
 
+  /** True for what a condition of the preprocessor may take out, so that its name may mean something that is not seen here. */
+  const mayBeOut = (from: number, file: number, declaration: number): boolean => {
+    const { flags, kind } = files[file].facts.declarations;
+    if (flags[declaration] & FLAG.conditional) return true;
+    return kind[declaration] !== KIND.type && rules.ofFile(file)?.mayBeLeftOut?.(file, from) === true;
+  };
+
   /** What is meant as targets: the one element, or each that may be, and then the type that holds them for sure. */
-  const targetsOf = (all: Declared[], kind: number, actual: number, isFromMacro: boolean): Target[] => {
-    const { file, declarations, inferred } = all[0];
-    const { flags, form } = files[file].facts.declarations;
-    const isOfMacro = form[declarations[0]] === FORM.macro;
-    const mayBeOut =
-      isOfMacro && (flags[declarations[0]] & FLAG.conditional || rules.ofFile(file)?.mayBeLeftOut?.(file));
-    const certainty = inferred || mayBeOut || isFromMacro ? CERTAINTY.inferred : CERTAINTY.exact;
-    if (all.length === 1 && declarations.length === 1)
-      return [{ element: elementOf(file, declarations[0]), kind: actual, certainty }];
-    const targets: Target[] = all
-      .flatMap((group) => group.declarations.map((d) => elementOf(group.file, d)))
+  const targetsOf = (from: number, all: Declared[], actual: number, isInferred: boolean): Target[] => {
+    const { file, declarations, inferred, isStandIn } = all[0];
+    const isSure = !inferred && !isInferred && !mayBeOut(from, file, declarations[0]);
+    const resolved = isSure ? CERTAINTY.exact : CERTAINTY.inferred;
+    const certainty = isStandIn ? CERTAINTY.ambiguous : resolved;
+    const elements = new Set(all.flatMap((group) => group.declarations.map((d) => elementOf(group.file, d))));
+    if (elements.size === 1) return [{ element: elementOf(file, declarations[0]), kind: actual, certainty }];
+    const targets: Target[] = [...elements]
       .slice(0, MAX_OVERLOADS)
-      .map((element) => ({ element, kind, certainty: CERTAINTY.ambiguous }));
+      .map((element) => ({ element, kind: actual, certainty: CERTAINTY.ambiguous }));
     const { parent, kind: kinds } = files[file].facts.declarations;
     const type = parent[declarations[0]];
     if (type >= 0 && kinds[type] === KIND.type)
@@ -76,17 +80,23 @@ export function createTargets(link: {
       // A call of `super(…)` or `this(…)` means a constructor of that type.
       if (value.type.tag !== 'declared') return [];
       const meant = meantBy(from, constructorsOf(files[value.type.file].facts, value.type), kind, args);
-      return targetsOf(meant, kind, kind, false);
+      return targetsOf(from, meant, kind, false);
     }
     if (value.tag !== 'declared') return [];
-    const meant = meantBy(from, value, kind, args);
+    const meant = [value, ...(value.others ?? [])].flatMap((each) => meantBy(from, each, kind, args));
     const [{ file: at, declarations }] = meant;
-    const makes = rules.ofFile(at)?.callsMakeInstances === true;
-    const actual = actualKind(files[from].facts, owner, files[at].facts, declarations[0], kind, makes);
-    // What a macro's body means is settled where it is put.
-    const isFromMacro = owner >= 0 && files[from].facts.declarations.form[owner] === FORM.macro;
+    const ofType = rules.languageOf(from).castsLookLikeCalls
+      ? REFERENCE.typeUse
+      : rules.ofFile(at)?.callsMakeInstances
+        ? REFERENCE.construct
+        : kind;
+    const actual = actualKind(files[from].facts, owner, files[at].facts, declarations[0], kind, ofType);
     if (actual < 0) return [];
-    const targets = targetsOf(meant, kind, actual, isFromMacro);
+    const { form } = files[from].facts.declarations;
+    // What a macro's body means is settled where it is put.
+    const isFromMacro = owner >= 0 && form[owner] === FORM.macro;
+    const targets = targetsOf(from, meant, actual, isFromMacro);
+
     return actual === REFERENCE.construct ? [...targets, ...constructorRun(from, meant[0], args)] : targets;
   };
 
@@ -125,7 +135,7 @@ function externalCertainty(value: Value): number {
 
 /**
  * What a reference of a kind to a declaration is after all: reading a type's name is a use of the type, and calling a
- * type may make an instance; what C# lists behind a colon is a parent or an interface. -1: nothing.
+ * type is what `callOfType` says; what C# lists behind a colon is a parent or an interface. -1: nothing.
  */
 function actualKind(
   from: FileFacts,
@@ -133,10 +143,9 @@ function actualKind(
   { declarations }: FileFacts,
   d: number,
   kind: number,
-  callsMakeInstances: boolean,
+  callOfType: number,
 ): number {
-  if (callsMakeInstances && kind === REFERENCE.call && declarations.kind[d] === KIND.type)
-    return REFERENCE.construct;
+  if (kind === REFERENCE.call && declarations.kind[d] === KIND.type) return callOfType;
   if (kind === REFERENCE.inherit || kind === REFERENCE.implement) {
     const isInterface = declarations.form[d] === FORM.interface;
     const isOfInterface = owner >= 0 && from.declarations.form[owner] === FORM.interface;

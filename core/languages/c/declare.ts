@@ -47,20 +47,30 @@ export function declareAll(reading: NativeReading): void {
 /** What `#define` names: with parameters a routine, otherwise a field; empty ones only switch something on. */
 function declareMacros(reading: NativeReading): void {
   const { directives } = reading.prepared.scan;
-  let depth = isWrapped(reading.prepared.scan) ? -1 : 0;
+  const filled = filledMacros(directives);
+  const wrapped = isWrapped(reading.prepared.scan) ? 1 : 0;
+  /** What the open conditions ask for. */
+  const open: string[] = [];
   for (const directive of directives) {
-    if (opensCondition.test(directive.name)) depth++;
-    else if (directive.name === 'endif') depth--;
+    if (opensCondition.test(directive.name)) {
+      open.push(`${directive.name} ${directive.rest.trim()}`);
+      if (open.length === wrapped + 1) reading.conditional.push([directive.end, reading.text.length]);
+    } else if (/^el/.test(directive.name) && open.length > 0) open[open.length - 1] = directive.name;
+    else if (directive.name === 'endif' && open.pop() !== undefined && open.length === wrapped)
+      reading.conditional.at(-1)![1] = directive.start;
     if (directive.name === 'include' || directive.name === 'include_next' || directive.name === 'import')
-      readInclude(reading, directive, depth > 0);
+      readInclude(reading, directive, open.length > wrapped);
     if (directive.name !== 'define') continue;
     const macro = readDefine(directive.rest);
-    if (!macro || (macro.parameters === null && macro.body === '')) continue;
+    // One that is empty here and is not there is a choice.
+    if (!macro || (macro.parameters === null && macro.body === '' && !filled.has(macro.name))) continue;
     const isRoutine = macro.parameters !== null;
     const declaration = newDeclaration(reading, 0, {
       kind: isRoutine ? KIND.routine : KIND.field,
       form: FORM.macro,
-      flags: depth > 0 ? FLAG.conditional : 0,
+      flags: open.slice(wrapped).every((condition) => isDefault(condition, macro.name))
+        ? 0
+        : FLAG.conditional,
       name: macro.name,
       parent: -1,
     });
@@ -73,6 +83,22 @@ function declareMacros(reading: NativeReading): void {
     }
     reading.macros.push({ declaration: reading.declarations.push(declaration) - 1, directive, macro });
   }
+}
+
+/** The names of macros that have a body somewhere in a file. */
+function filledMacros(directives: readonly Directive[]): Set<string> {
+  const filled = new Set<string>();
+  for (const { name, rest } of directives) {
+    const macro = name === 'define' ? readDefine(rest) : null;
+    if (macro?.body) filled.add(macro.name);
+  }
+  return filled;
+}
+
+/** True for a condition that only asks whether somebody has defined a macro before: what follows is what it means by itself. */
+function isDefault(condition: string, name: string): boolean {
+  const [, asked] = /^(?:ifndef\s+|if\s+!\s*defined\s*\(?\s*)(\w+)\s*\)?$/.exec(condition) ?? [];
+  return asked === name;
 }
 
 /** True for a file of which one condition holds all: a guard against being read twice, or a file for one platform. */
@@ -250,10 +276,23 @@ function declareRoutine(
   let form: number = inType || isQualified ? FORM.method : FORM.function;
   const typeName = inType ? holder.name : isQualified ? scopeName(reading, nameNode) : '';
   if (name === typeName && name !== '') form = FORM.constructor;
+  if (isConditional(reading, table.start[node])) flags |= FLAG.conditional;
   const index = declare(reading, node, { kind: KIND.routine, form, flags, name, parent: at.owner });
   reading.declaratorOf.set(index, declarator);
   if (isQualified) reading.qualified.set(index, nameNode);
   return index;
+}
+
+/** True where a condition of the preprocessor may take out what stands at an offset; O(log conditions). */
+function isConditional({ conditional }: NativeReading, offset: number): boolean {
+  let low = -1;
+  let high = conditional.length;
+  while (high - low > 1) {
+    const middle = (low + high) >> 1;
+    if (conditional[middle][0] <= offset) low = middle;
+    else high = middle;
+  }
+  return low >= 0 && offset < conditional[low][1];
 }
 
 /** `= 0` behind a member function. */

@@ -35,7 +35,9 @@ export function joinDefinitions(context: NameContext, index: PackageIndex): Defi
       if (kind[place.declaration] !== declarations.kind[declaration] || other & FLAG.bodiless) return false;
       return place.file === file || !(other & FLAG.private);
     });
-    return theOne(context, file, declaration, places);
+    // What a file defines itself is meant there, whether or not it says that it is seen nowhere else.
+    const own = places.filter((place) => place.file === file);
+    return theOne(context, file, declaration, own.length > 0 ? own : places);
   };
 
   const ofMember = (file: number, declaration: number): Place | null => {

@@ -56,6 +56,7 @@ export const c: LanguageDefinition = {
   name: 'C',
   endings: { '.c': C, '.h': C },
   interpreters: /^tcc$/,
+  castsLookLikeCalls: true,
   siblingFor: (path, text) =>
     path.endsWith('.h') && speaksCpp.test(text) ? { id: 'cpp', why: 'it holds what only C++ has' } : null,
 };

@@ -21,15 +21,17 @@ const head = /^\s*#\s*define\s+[\w$]+(\([^)]*\))?/;
 /**
  * What the bodies of macros use: names that are followed by a parenthesis are called, others read. A body means what its words
  * mean where it is put, so that this is never more than inferred. Left out are parameters, members, what is pasted together,
- * labels, and the macro's own name. O(text).
+ * labels, the macro's own name, and what `if (0)` leaves out. O(text).
  */
 export function referMacroBodies(reading: NativeReading, into: ReferenceList): void {
   const { text, macros } = reading;
   for (const { declaration, directive, macro } of macros) {
-    const source = text
+    let source = text
       .slice(directive.start, directive.end)
       .replace(/\\\r?\n/g, (joined) => ' '.repeat(joined.length));
     const begin = head.exec(source)?.[0].length ?? source.length;
+    const dead = /\bif\s*\(\s*0\s*\)\s*(?:\{[^{}]*\}|[^;{}]*;)/g;
+    source = source.replace(dead, (text) => ' '.repeat(text.length));
     token.lastIndex = begin;
     for (let match = token.exec(source); match; match = token.exec(source)) {
       const name = /[A-Za-z_$][\w$]*$/.exec(match[0])?.[0];

@@ -3,7 +3,9 @@ import type { NameContext, NameRules, Place } from '../../contracts/nameRules.ts
 import { declaredAt, indexPackages } from '../../link/packages.ts';
 import type { Value } from '../../contracts/values.ts';
 import { family } from './includes.ts';
+import { chosenByConditions } from './alternatives.ts';
 import { joinDefinitions } from './definitions.ts';
+import { standardFunctions } from './standardFunctions.ts';
 
 /**
  * Names of C and C++: of what namespaces declare a file sees its own, what it includes, and what is linked from
@@ -12,27 +14,24 @@ import { joinDefinitions } from './definitions.ts';
 export function nativeNames(context: NameContext): NameRules {
   const { files, own, targets } = context;
   const index = indexPackages(files, own, family, { promotesEnumerators: true });
-  const included = new Map<number, Set<number>>();
-  /** All that a file includes, directly or not, and itself. */
-  const seenBy = (file: number): Set<number> => {
-    let seen = included.get(file);
-    if (!seen) {
+  /** All that a file includes, directly or not, and itself: for sure, and where conditions hold. */
+  const closure = (isSure: boolean): ((file: number) => Set<number>) => {
+    const known = new Map<number, Set<number>>();
+    return (file) => {
+      let seen = known.get(file);
+      if (seen) return seen;
       seen = new Set([file]);
       for (const at of seen)
-        for (const target of targets[at]) if (target.kind === 'file') seen.add(target.file);
-      included.set(file, seen);
-    }
-    return seen;
+        targets[at].forEach((target, i) => {
+          if (target.kind !== 'file' || (isSure && files[at].facts.imports[i].conditional)) return;
+          seen!.add(target.file);
+        });
+      known.set(file, seen);
+      return seen;
+    };
   };
-  /** Files that some include names without a condition around it; of the rest, all that is included is conditional. */
-  const sure = new Set<number>();
-  const anyhow = new Set<number>();
-  for (const file of own) {
-    files[file].facts.imports.forEach(({ conditional }, i) => {
-      const target = targets[file][i];
-      if (target.kind === 'file') (conditional ? anyhow : sure).add(target.file);
-    });
-  }
+  const seenBy = closure(false);
+  const surelySeenBy = closure(true);
 
   const isStatic = ({ file, declaration }: Place): boolean => {
     const { kind, flags, parent } = files[file].facts.declarations;
@@ -41,12 +40,31 @@ export function nativeNames(context: NameContext): NameRules {
     );
   };
 
+  /** What stands in for a function of the system's, unless it is sure to be there. */
+  const mayStandIn = (value: Value, name: string, from: number): boolean => {
+    if (value.tag !== 'declared' || !standardFunctions.has(name)) return false;
+    const { kind, flags } = files[value.file].facts.declarations;
+    const [first] = value.declarations;
+    if (kind[first] === KIND.type) return false;
+    return (flags[first] & FLAG.conditional) !== 0 || !surelySeenBy(from).has(value.file);
+  };
+
   const member = (namespace: string, name: string, from: number): Value | null => {
+    const value = memberSeen(namespace, name, from);
+    if (value?.tag !== 'declared' || !mayStandIn(value, name, from)) return value;
+    return { ...value, isStandIn: true };
+  };
+
+  const memberSeen = (namespace: string, name: string, from: number): Value | null => {
     const places = index.places(namespace, name);
     if (places.length === 0) return index.member(namespace, name, from);
     if (places.length === 1 && places[0].file === from) return declaredAt(files, places, from);
     const seen = seenBy(from);
     const visible = places.filter((place) => seen.has(place.file));
+    if (visible.length > 1) {
+      const chosen = chosenByConditions(files, visible, from, definitions.definitionOf);
+      if (chosen) return chosen;
+    }
     if (visible.length > 0) return declaredAt(files, visible, from);
     // Not declared in anything that is included here: what is linked by that name, if it is one thing.
     const linked = places.filter((place) => !isStatic(place));
@@ -82,7 +100,7 @@ export function nativeNames(context: NameContext): NameRules {
     typeNamesInstanceMembers: true,
     callsMakeInstances: true,
     promotesEnumerators: true,
-    mayBeLeftOut: (file) => anyhow.has(file) && !sure.has(file),
+    mayBeLeftOut: (file, from) => seenBy(from).has(file) && !surelySeenBy(from).has(file),
   };
 }
 

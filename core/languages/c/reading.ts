@@ -13,8 +13,17 @@ export interface NativeReading extends Reading {
   declaratorOf: Map<number, number>;
   /** Macros that are declared, with the directives that define them. */
   macros: { declaration: number; directive: Directive; macro: MacroDefinition }[];
+  /** Where conditions of the preprocessor hold text that they may take out, from offset to offset, in order; not the one around all. */
+  conditional: [start: number, end: number][];
 }
 
 export function newNativeReading(text: string, table: SyntaxTable, prepared: Prepared): NativeReading {
-  return { ...newReading(text, table), prepared, qualified: new Map(), declaratorOf: new Map(), macros: [] };
+  return {
+    ...newReading(text, table),
+    prepared,
+    qualified: new Map(),
+    declaratorOf: new Map(),
+    macros: [],
+    conditional: [],
+  };
 }

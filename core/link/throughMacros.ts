@@ -1,0 +1,115 @@
+import { FLAG, FORM, KIND, REFERENCE } from '../facts/fileFacts.ts';
+import { CERTAINTY, type FactsOfFile } from '../contracts/linked.ts';
+import type { Place } from '../contracts/nameRules.ts';
+import type { PlacedElements } from './elements.ts';
+import type { Evaluator } from './evaluator.ts';
+import type { FamilyRules } from './families.ts';
+import type { Target, Targets } from './targets.ts';
+
+/** What is used by using the macro that an element is, from a file: what its body calls there, and so on through other macros. */
+export type ThroughMacro = (file: number, macro: number) => readonly Target[];
+
+/** Macros that put more than this in place, or deeper, are given up. */
+const MOST_TARGETS = 40;
+const DEEPEST = 12;
+
+/**
+ * Follows the bodies of macros. A word in a body means what it means where the body is put, or else what it means where it stands;
+ * so nothing that is found is more than inferred.
+ */
+export function createThroughMacros({
+  files,
+  placed,
+  evaluator,
+  meant,
+  rules,
+}: {
+  files: readonly FactsOfFile[];
+  placed: PlacedElements;
+  evaluator: Evaluator;
+  meant: Targets;
+  rules: FamilyRules;
+}): ThroughMacro {
+  const macros = new Map<number, Place>();
+  files.forEach(({ facts: { declarations } }, file) => {
+    for (let d = 0; d < declarations.count; d++)
+      if (declarations.form[d] === FORM.macro)
+        macros.set(placed.declarationElement[file][d], { file, declaration: d });
+  });
+  const bodies = files.map((): Map<number, number[]> | null => null);
+  const known = new Map<string, readonly Target[]>();
+
+  /** The references in the body of a macro. */
+  const bodyOf = ({ file, declaration }: Place): readonly number[] => {
+    let ofFile = bodies[file];
+    if (!ofFile) {
+      bodies[file] = ofFile = new Map();
+      const { references, declarations } = files[file].facts;
+      for (let r = 0; r < references.kind.length; r++) {
+        const from = references.from[r];
+        if (from < 0 || declarations.form[from] !== FORM.macro) continue;
+        const list = ofFile.get(from);
+        if (list) list.push(r);
+        else ofFile.set(from, [r]);
+      }
+    }
+    return ofFile.get(declaration) ?? [];
+  };
+
+  const follow = (
+    file: number,
+    macro: number,
+    certainty: number,
+    found: Map<number, number>,
+    open: number[],
+  ): void => {
+    const place = macros.get(macro)!;
+    const { references, expressions, names } = files[place.file].facts;
+    // What stands among the arguments of a macro that may not be there may not be there either.
+    let sofar = certainty;
+    for (const r of bodyOf(place)) {
+      if (found.size >= MOST_TARGETS) return;
+      const expression = references.expression[r];
+      const value =
+        evaluator.named(file, names[expressions.a[expression]]) ?? evaluator.evaluate(place.file, expression);
+      if (value?.tag !== 'declared') continue;
+      for (const target of meant(file, value, REFERENCE.call, 0, -1)) {
+        if (macros.has(target.element) && isConditional(file, target)) sofar = CERTAINTY.ambiguous;
+        const sure = Math.max(sofar, target.certainty, CERTAINTY.inferred);
+        if (!macros.has(target.element)) note(found, target.element, sure);
+        else if (!open.includes(target.element) && open.length < DEEPEST)
+          follow(file, target.element, sure, found, [...open, target.element]);
+      }
+    }
+  };
+
+  const mayBeOut = (from: number, { file, declaration }: Place): boolean =>
+    (files[file].facts.declarations.flags[declaration] & FLAG.conditional) !== 0 ||
+    rules.ofFile(file)?.mayBeLeftOut?.(file, from) === true;
+  const isConditional = (from: number, { element, certainty }: Target): boolean =>
+    certainty === CERTAINTY.ambiguous || mayBeOut(from, macros.get(element)!);
+
+  return (file, macro) => {
+    if (!macros.has(macro)) return none;
+    const key = `${file}:${macro}`;
+    let targets = known.get(key);
+    if (!targets) {
+      const found = new Map<number, number>();
+      // Where the macro is not there, its name means something that is not seen here.
+      const certainty = mayBeOut(file, macros.get(macro)!) ? CERTAINTY.ambiguous : CERTAINTY.inferred;
+      follow(file, macro, certainty, found, [macro]);
+      targets = [...found]
+        .filter(([element]) => placed.table.kind[element] === KIND.routine)
+        .map(([element, certainty]) => ({ element, kind: REFERENCE.call, certainty }));
+      known.set(key, targets);
+    }
+    return targets;
+  };
+}
+
+const none: readonly Target[] = [];
+
+/** Of several ways to one, the surest. */
+function note(found: Map<number, number>, element: number, certainty: number): void {
+  found.set(element, Math.min(found.get(element) ?? certainty, certainty));
+}
