@@ -23,7 +23,8 @@ export const MADE = '(made)';
  * Holds uses to the sites of a compiler. One of ours is right when a site of the same name on the same line, or else within the same routine or field,
  * leads to the same element; a construction may lead to the type or to its constructor. Scored are files that were compiled;
  * `isLeftOut` tells elements whose uses a compiler does not keep, such as constants; `lines` (`path:line`), where they are known, are those of which
- * anything was compiled; `kinds` the kinds of dependencies that are held to it.
+ * anything was compiled; `kinds` the kinds of dependencies that are held to it; on
+ * the lines that are `open`, the compiler leaves something to run time, and what it does not know is not wrong.
  */
 export function scoreSites(
   what: Pick<UseScore, 'code' | 'oracle'>,
@@ -32,6 +33,7 @@ export function scoreSites(
   isLeftOut: (element: number) => boolean,
   lines?: ReadonlySet<string>,
   kinds: ReadonlySet<string> = everyKind,
+  open?: ReadonlySet<string>,
 ): UseScore {
   const score = emptyScore(what);
   const { elements } = survey;
@@ -68,9 +70,11 @@ export function scoreSites(
     const [onLine, around] = keys.map((key) => theirs.get(key) ?? []);
     // What makes an instance over several lines may be said to stand on any of them.
     const meant = name === MADE ? [...onLine, ...around] : onLine.length > 0 ? onLine : around;
+    const isRight = meant.some((site) => isMeant(elements, to, site.to));
+    if (!isRight && open?.has(`${path}:${line}`)) continue;
     const share = score[certainty];
     share.of++;
-    if (meant.some((site) => isMeant(elements, to, site.to))) share.right++;
+    if (isRight) share.right++;
     else {
       const all = [...new Set(meant.flatMap((site) => site.to))];
       wrong.push(

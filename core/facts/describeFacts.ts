@@ -123,6 +123,10 @@ export function describeExpression(facts: FileFacts, expression: number): string
       const bound = b[expression] > 0 ? ` of ${inner(b[expression])}` : '';
       return `parameter ${index + 1} of ${qualifiedName(facts, declaration)}${bound}`;
     }
+    case EXPRESSION.operator:
+      return `${facts.names[a[expression]]}${inner(b[expression])}`;
+    case EXPRESSION.arrow:
+      return `${inner(a[expression])}->`;
     case EXPRESSION.arithmetic:
       return `(${inner(a[expression])} with ${inner(b[expression])})`;
     case EXPRESSION.literal:

@@ -204,6 +204,10 @@ export const EXPRESSION = {
   routineName: 23,
   /** As `member`, where only a routine can be meant. */
   routineMember: 24,
+  /** The routine that the operator named `a` calls where a type declares it; `b` is what it is applied to, as `arguments`. */
+  operator: 25,
+  /** What is reached behind `->` of `a`, which a type may say itself. */
+  arrow: 26,
 } as const;
 
 /** Which type parameter of which declaration, both counted from 0. */

@@ -6,6 +6,7 @@ import type { FactsOfFile } from '../contracts/linked.ts';
 import { arithmeticOf } from './arithmetic.ts';
 import { applyType, awaitedOf, elementOf, indexedOf } from './containers.ts';
 import type { FamilyRules } from './families.ts';
+import { operatorMeant } from './operators.ts';
 import { ANY_MEMBER, createMembers, NO_ROUTINES, ROUTINES, TYPE_MEMBER } from './members.ts';
 import { createResults } from './results.ts';
 import { createBounds, createTypeArguments } from './typeArguments.ts';
@@ -20,6 +21,8 @@ export interface Evaluator {
   /** What a file exports under a name; null when it exports no such thing that can be followed. */
   exportOf(file: number, name: string): Value | null;
   memberOf(object: Value, name: string): Value | null;
+  /** `type A = B` is B when B can be followed; an object type stays itself. */
+  expandAlias(value: Value): Value;
   /** The types that a type inherits from or implements. */
   parentsOf(file: number, declaration: number): Value[];
   /**
@@ -61,7 +64,7 @@ export function createEvaluator(
   const exports = createExports({ files, targets, familyOf, evaluate, memberOf, unfolding });
   const { exportOf, exportsOpenly } = exports;
   const typeArguments = createTypeArguments(members);
-  const { resultOf, overloadsMeant } = createResults({
+  const { resultOf, overloadsMeant, fitting } = createResults({
     files,
     rules,
     members,
@@ -130,6 +133,15 @@ export function createEvaluator(
         return givenTo({ files, evaluate, expandAlias, typeArguments }, evaluate(file, a), b);
       case EXPRESSION.typeParameter:
         return { tag: 'parameter', file, ...placeOfTypeParameter(a) };
+      case EXPRESSION.operator: {
+        const values = listOf(file, facts.expressions.b[b]);
+        return operatorMeant({ memberOf, fitting, inNamespacesOf }, file, facts.names[a], values);
+      }
+      case EXPRESSION.arrow: {
+        const object = heldBy(evaluate(file, a));
+        const operator = object?.tag === 'instance' ? memberOf(object, 'operator->', ROUTINES) : null;
+        return operator?.tag === 'declared' ? resultOf(operator, file, 0) : object;
+      }
       case EXPRESSION.arithmetic: {
         const { conversions = { widening: [] } } = languageOf(file);
         return arithmeticOf(heldBy(evaluate(file, a)), heldBy(evaluate(file, b)), conversions);
@@ -218,6 +230,15 @@ export function createEvaluator(
     return null;
   }
 
+  function inNamespacesOf(file: number, name: string, types: readonly Declared[]): Declared[] {
+    const rules = rulesOf(file);
+    const found = [nameIn(file, name, -1, ANY_MEMBER | ROUTINES)];
+    for (const type of types)
+      for (const namespace of rules?.namespacesAround?.(type.file, type.declarations[0]) ?? [])
+        found.push(rules!.packageMember(namespace, name, file));
+    return found.filter((value) => value?.tag === 'declared');
+  }
+
   /** A member of an object, its own or one that the file sees added to it. */
   function memberSeenFrom(file: number, object: Value, name: string, kinds: number): Value | null {
     const own = memberOf(object, name, kinds);
@@ -232,5 +253,5 @@ export function createEvaluator(
     return found?.tag === 'global' ? null : found;
   }
 
-  return { evaluate, named, exportOf, exportsOpenly, memberOf, parentsOf, overloadsMeant };
+  return { evaluate, named, expandAlias, exportOf, exportsOpenly, memberOf, parentsOf, overloadsMeant };
 }

@@ -63,6 +63,8 @@ const operands: Record<number, { a?: 'expression' | 'name'; b?: 'expression' | '
   [EXPRESSION.typeParameter]: { b: 'expression' },
   [EXPRESSION.arithmetic]: { a: 'expression', b: 'expression' },
   [EXPRESSION.routineName]: { a: 'name' },
+  [EXPRESSION.operator]: { a: 'name', b: 'expression' },
+  [EXPRESSION.arrow]: { a: 'expression' },
   [EXPRESSION.routineMember]: { a: 'expression', b: 'name' },
 };
 

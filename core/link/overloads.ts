@@ -27,7 +27,7 @@ interface Fitting extends Overload {
 
 /**
  * Of the routines of one name, those that a call may mean; null when it can be none. `groups` are a type's own first, then what it
- * has from its parents; `args` is an `arguments` expression of `file`. By the rules that most languages share: what fits as it is
+ * has from its parents; `values` is what it is given in `file`. By the rules that most languages share: what fits as it is
  * comes before what must be put into an object or taken out of one, and that before what takes any number of arguments; of several,
  * the one whose parameters are the more special; of equals, the one that overrides the other. What an argument that nothing is known
  * of would have to decide stays open.
@@ -36,13 +36,11 @@ export function bestOverloads(
   context: OverloadContext,
   groups: readonly Declared[],
   file: number,
-  args: number,
+  values: readonly (Value | null)[],
 ): readonly Overload[] | null {
-  const { facts } = context.files[file];
   const language = context.languageOf(file);
   const relations = new TypeRelations(context, language);
-  const given = facts.expressions.a[args];
-  const values = context.listOf(file, facts.expressions.b[args]);
+  const given = values.length;
   let fitting: Fitting[] = [];
   groups.forEach((callee, group) => {
     // Unless they are joined, a type's own that fit hide those of its parents.

@@ -18,6 +18,8 @@ import {
 export interface Results extends Pick<Evaluator, 'overloadsMeant'> {
   /** What calling a value with the `arguments` expression of a file returns. */
   resultOf(callee: Value | null, file: number, args: number): Value | null;
+  /** Of the routines of one name, a type's and its parents', those that fit what they are given; none when none does. */
+  fitting(callee: Declared, file: number, values: readonly (Value | null)[]): Declared[];
 }
 
 /** Give up on parents of parents beyond this. */
@@ -26,7 +28,7 @@ const MOST_STEPS = 80;
 export function createResults({
   files,
   rules,
-  members: { membersAbove, parentsOf },
+  members: { membersAbove, parentsOf, expandAlias },
   typeArguments,
   boundOf,
   evaluate,
@@ -45,6 +47,7 @@ export function createResults({
     listOf,
     parentsOf,
     boundOf,
+    expandAlias,
     languageOf: rules.languageOf,
     typeArguments,
   };
@@ -85,17 +88,19 @@ export function createResults({
 
   function overloadsMeant(callee: Declared, file: number, args: number): Declared[] {
     if (args === 0) return [callee];
-    const given = files[file].facts.expressions.a[args];
+    const { a, b } = files[file].facts.expressions;
+    const isOnly = callee.declarations.length === 1 && !membersAbove(callee);
+    if (isOnly && takes(files[callee.file], callee.declarations[0], a[args])) return [callee];
+    const found = fitting(callee, file, listOf(file, b[args]));
+    return found.length > 0 ? found : [callee];
+  }
+
+  function fitting(callee: Declared, file: number, values: readonly (Value | null)[]): Declared[] {
     const groups: Declared[] = [];
-    for (let at: Declared | null = callee, steps = 0; at && steps < MOST_STEPS; steps++) {
+    for (let at: Declared | null = callee; at && groups.length < MOST_STEPS; at = membersAbove(at))
       groups.push(at);
-      const above: Declared | null = membersAbove(at);
-      const isOnly = groups.length === 1 && at.declarations.length === 1 && !above;
-      if (isOnly && takes(files[at.file], at.declarations[0], given)) return [at];
-      at = above;
-    }
-    const best = bestOverloads(context, groups, file, args);
-    return best ? grouped(best, groups) : [callee];
+    const best = bestOverloads(context, groups, file, values);
+    return best ? grouped(best, groups) : [];
   }
 
   /** Overloads by the groups that they are of. */
@@ -108,7 +113,7 @@ export function createResults({
     });
   }
 
-  return { resultOf, overloadsMeant };
+  return { resultOf, overloadsMeant, fitting };
 }
 
 function inferredFrom(value: Value): Value {

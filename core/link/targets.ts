@@ -60,17 +60,17 @@ export function createTargets(link: {
     const certainty = isStandIn ? CERTAINTY.ambiguous : resolved;
     const elements = new Set(all.flatMap((group) => group.declarations.map((d) => elementOf(group.file, d))));
     if (elements.size === 1) return [{ element: elementOf(file, declarations[0]), kind: actual, certainty }];
-    const targets: Target[] = [...elements]
+    const candidates: Target[] = [...elements]
       .slice(0, MAX_OVERLOADS)
       .map((element) => ({ element, kind: actual, certainty: CERTAINTY.ambiguous }));
     const { parent, kind: kinds } = files[file].facts.declarations;
     const type = parent[declarations[0]];
     if (type >= 0 && kinds[type] === KIND.type)
-      targets.push({ element: elementOf(file, type), kind: REFERENCE.typeUse, certainty });
-    return targets;
+      candidates.push({ element: elementOf(file, type), kind: REFERENCE.typeUse, certainty });
+    return candidates;
   };
 
-  return (from, value, kind, args, owner) => {
+  const targets: Targets = (from, value, kind, args, owner) => {
     const outside = externalOf(value);
     if (outside !== null)
       return outside === undefined
@@ -83,6 +83,8 @@ export function createTargets(link: {
       return targetsOf(from, meant, kind, false);
     }
     if (value.tag !== 'declared') return [];
+    const alias = kind === REFERENCE.construct || kind === REFERENCE.call ? aliasOf(value) : null;
+    if (alias) return throughAlias(from, value, alias, kind, args, owner);
     const meant = [value, ...(value.others ?? [])].flatMap((each) => meantBy(from, each, kind, args));
     const [{ file: at, declarations }] = meant;
     const ofType = rules.languageOf(from).castsLookLikeCalls
@@ -99,6 +101,34 @@ export function createTargets(link: {
 
     return actual === REFERENCE.construct ? [...targets, ...constructorRun(from, meant[0], args)] : targets;
   };
+
+  return targets;
+
+  /** What a name of a type stands for that only names another; null for all else. */
+  function aliasOf(value: Declared): Value | null {
+    const { declarations } = files[value.file].facts;
+    if (declarations.form[value.declarations[0]] !== FORM.alias) return null;
+    const expanded = evaluator.expandAlias(value);
+    return expanded === value ? null : expanded;
+  }
+
+  /** An instance made by an alias's name uses the alias, and makes what that stands for. */
+  function throughAlias(
+    from: number,
+    alias: Declared,
+    meant: Value,
+    kind: number,
+    args: number,
+    owner: number,
+  ): Target[] {
+    const named = targetsOf(
+      from,
+      [{ ...alias, declarations: alias.declarations.slice(0, 1) }],
+      REFERENCE.typeUse,
+      false,
+    );
+    return [...named, ...targets(from, meant, kind, args, owner)];
+  }
 
   /** The one constructor that making an instance runs, where there is one and it can be told. */
   function constructorRun(from: number, type: Declared, args: number): Target[] {

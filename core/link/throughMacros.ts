@@ -1,4 +1,4 @@
-import { FLAG, FORM, KIND, REFERENCE } from '../facts/fileFacts.ts';
+import { EXPRESSION, FLAG, FORM, KIND, REFERENCE } from '../facts/fileFacts.ts';
 import { CERTAINTY, type FactsOfFile } from '../contracts/linked.ts';
 import type { Place } from '../contracts/nameRules.ts';
 import type { PlacedElements } from './elements.ts';
@@ -70,12 +70,18 @@ export function createThroughMacros({
     for (const r of bodyOf(place)) {
       if (found.size >= MOST_TARGETS) return;
       const expression = references.expression[r];
+      const isPlain = expressions.operation[expression] === EXPRESSION.name;
       const value =
-        evaluator.named(file, names[expressions.a[expression]]) ?? evaluator.evaluate(place.file, expression);
+        (isPlain ? evaluator.named(file, names[expressions.a[expression]]) : null) ??
+        evaluator.evaluate(place.file, expression);
       if (value?.tag !== 'declared') continue;
-      for (const target of meant(file, value, REFERENCE.call, 0, -1)) {
+      // What tells overloads apart is known where the macro is used only.
+      const each = value.declarations.map((d) => ({ ...value, declarations: [d] }));
+      const targets = each.flatMap((one) => meant(file, one, REFERENCE.call, 0, -1));
+      const isOpen = new Set(targets.map(({ element }) => element)).size > 1;
+      for (const target of targets) {
         if (macros.has(target.element) && isConditional(file, target)) sofar = CERTAINTY.ambiguous;
-        const sure = Math.max(sofar, target.certainty, CERTAINTY.inferred);
+        const sure = isOpen ? CERTAINTY.ambiguous : Math.max(sofar, target.certainty, CERTAINTY.inferred);
         if (!macros.has(target.element)) note(found, target.element, sure);
         else if (!open.includes(target.element) && open.length < DEEPEST)
           follow(file, target.element, sure, found, [...open, target.element]);

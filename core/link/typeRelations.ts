@@ -8,7 +8,7 @@ import type { BoundOf } from './typeArguments.ts';
 /** How a type stands to another: the same, one that fits where the other is asked for, one that does not, or who knows. */
 export type Relation = 'same' | 'below' | 'apart' | 'unknown';
 
-export interface TypeContext extends Pick<Evaluator, 'parentsOf'> {
+export interface TypeContext extends Pick<Evaluator, 'parentsOf' | 'expandAlias'> {
   boundOf: BoundOf;
   files: readonly FactsOfFile[];
   languageOf(file: number): LanguageDefinition;
@@ -57,7 +57,8 @@ export class TypeRelations {
   }
 
   private erased(type: Value): Value {
-    return type.tag === 'parameter' ? (this.context.boundOf(type) ?? ROOT) : type;
+    const bound = type.tag === 'parameter' ? (this.context.boundOf(type) ?? ROOT) : type;
+    return this.context.expandAlias(bound);
   }
 
   private nameOf(type: Value): string {

@@ -164,7 +164,7 @@ function declareNode(reading: NativeReading, node: number, kind: number, at: Pos
     case K.optional_type_parameter_declaration:
     case K.variadic_type_parameter_declaration: {
       const name = childOfKind(table, node, K.type_identifier);
-      if (name >= 0) bind(at.scope, textOf(reading, name), { kind: 'opaque', constraint: -1, node: name });
+      if (name >= 0) bindTypeParameter(reading, node, name, at);
       return -1;
     }
     default:
@@ -179,6 +179,24 @@ function declareNode(reading: NativeReading, node: number, kind: number, at: Pos
       return -1;
   }
 }
+
+/** The parameters of a template stand before what takes them, which is what is declared next. */
+function bindTypeParameter(reading: NativeReading, node: number, name: number, at: Position): void {
+  const { table, declarations } = reading;
+  let index = 0;
+  for (let child = table.parent[node] + 1; child < node; child = table.next[child])
+    if (isTemplateParameter[table.kind[child]]) index++;
+  const owner = declarations.length;
+  bind(at.scope, textOf(reading, name), { kind: 'opaque', constraint: -1, node: name, owner, index });
+}
+
+const isTemplateParameter = kindSet(
+  K.type_parameter_declaration,
+  K.optional_type_parameter_declaration,
+  K.variadic_type_parameter_declaration,
+  K.parameter_declaration,
+  K.optional_parameter_declaration,
+);
 
 /** True inside of a routine's body or parameters. */
 function isInCode({ declarations }: NativeReading, at: Position): boolean {

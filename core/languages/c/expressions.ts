@@ -1,10 +1,11 @@
 import { ANY_NUMBER, EXPRESSION, FORM, KIND } from '../../facts/fileFacts.ts';
 import { textOf } from '../reading/reading.ts';
 import { lookUp, lookUpType, type Binding } from '../reading/scopes.ts';
-import { boundExpression, MAX_DEPTH, statedOnce } from '../reading/stating.ts';
+import { boundExpression, MAX_DEPTH, statedOnce, typeParameter } from '../reading/stating.ts';
 import { childIn, childOfKind } from '../reading/syntaxTable.ts';
 import { nameText, readDeclarator } from './declarators.ts';
 import { countParameters, parametersIn, takesMore } from './figures.ts';
+import { appliedAt, isLong, operatorExpression } from './operators.ts';
 import type { NativeReading } from './reading.ts';
 import { F, K, kindSet, T } from './vocabulary.ts';
 
@@ -18,6 +19,12 @@ function lookUpFrom({ ownerOf, declarations, qualified }: NativeReading, node: n
 export function nameAt(reading: NativeReading, node: number, name: string): number {
   const { expressions } = reading;
   return expressions.add(EXPRESSION.name, expressions.name(name), lookUpFrom(reading, node) + 1);
+}
+
+/** As {@link nameAt}, where only a type can be meant. */
+export function typeNameAt(reading: NativeReading, node: number, name: string): number {
+  const { expressions } = reading;
+  return expressions.add(EXPRESSION.typeName, expressions.name(name), lookUpFrom(reading, node) + 1);
 }
 
 /** What `a::b::c` names. Of the standard library only the last name is kept. */
@@ -77,6 +84,7 @@ function namedType(reading: NativeReading, node: number, name: string, depth: nu
   // After `struct` and its like a variable of the name hides nothing: tags are names of their own.
   const isTag = isSpecifier[reading.table.kind[reading.table.parent[node]]] === 1;
   const found = (isTag ? lookUpType : lookUp)(reading.scopeOf[node], name);
+  if (found?.kind === 'opaque') return typeParameter(reading, found, () => 0);
   return found ? boundValue(reading, found, depth) : nameAt(reading, node, name);
 }
 
@@ -133,15 +141,22 @@ export function declaredValue(reading: NativeReading, holder: number, declarator
   return expressions.add(EXPRESSION.instance, typeExpression(reading, type, depth + 1));
 }
 
+const isPunctuation = kindSet(T['('], T[')'], T['{'], T['}'], T[','], K.comment);
+
 /** The arguments of a call as an expression; 0 when there is no list of them. */
 export function argumentsOf(reading: NativeReading, call: number, depth = 0): number {
-  const { table, expressions } = reading;
+  const { table } = reading;
   const list = childIn(table, call, F.arguments);
-  if (list < 0 || table.kind[list] !== K.argument_list) return 0;
+  return list < 0 || table.kind[list] !== K.argument_list ? 0 : argumentsIn(reading, list, depth);
+}
+
+/** What stands in a list in brackets or braces, as arguments. */
+export function argumentsIn(reading: NativeReading, list: number, depth = 0): number {
+  const { table, expressions } = reading;
   const cells: number[] = [];
   for (let child = list + 1; child < table.next[list]; child = table.next[child]) {
     const kind = table.kind[child];
-    if (kind === T['('] || kind === T[')'] || kind === T[','] || kind === K.comment) continue;
+    if (isPunctuation[kind]) continue;
     cells.push(valueExpression(reading, child, depth + 1));
   }
   return expressions.arguments(cells);
@@ -189,11 +204,10 @@ function stateValue(reading: NativeReading, node: number, depth: number): number
       const field = childIn(table, node, F.field);
       if (field < 0) return 0;
       const name = nameText(reading, lastPart(reading, field));
-      return expressions.add(
-        EXPRESSION.member,
-        inner(childIn(table, node, F.argument)),
-        expressions.name(name),
-      );
+      const object = inner(childIn(table, node, F.argument));
+      const isArrow = reading.prepared.isCpp && appliedAt(reading, node) !== null;
+      const reached = isArrow ? expressions.add(EXPRESSION.arrow, object) : object;
+      return expressions.add(EXPRESSION.member, reached, expressions.name(name));
     }
     case K.call_expression: {
       const callee = childIn(table, node, F.function);
@@ -210,10 +224,16 @@ function stateValue(reading: NativeReading, node: number, depth: number): number
       const list = inner(childIn(table, node, F.argument));
       const element = expressions.add(EXPRESSION.element, list, 1);
       // What a pointer points at is as the pointer is.
-      return list === 0 ? 0 : expressions.add(EXPRESSION.either, element, list);
+      return list === 0
+        ? 0
+        : operated(reading, node, expressions.add(EXPRESSION.either, element, list), depth);
     }
     case K.pointer_expression:
-      return inner(childIn(table, node, F.argument));
+      return operated(reading, node, inner(childIn(table, node, F.argument)), depth);
+    case K.unary_expression:
+      return operated(reading, node, inner(childIn(table, node, F.argument)), depth);
+    case K.binary_expression:
+      return operated(reading, node, binaryValue(reading, node, depth), depth);
     case K.parenthesized_expression:
       return inner(table.next[node + 1]);
     case K.assignment_expression:
@@ -242,6 +262,26 @@ function stateValue(reading: NativeReading, node: number, depth: number): number
     default:
       return 0;
   }
+}
+
+/** What an operator gives where a type declares it, or else what it gives of itself. */
+function operated(reading: NativeReading, node: number, otherwise: number, depth: number): number {
+  if (!reading.prepared.isCpp) return otherwise;
+  const applied = isLong(reading, node) ? null : appliedAt(reading, node);
+  const routine = applied ? operatorExpression(reading, applied, depth) : 0;
+  return reading.expressions.either(reading.expressions.add(EXPRESSION.result, routine), otherwise);
+}
+
+const compares = /^(==|!=|<|>|<=|>=|&&|\|\|)$/;
+
+function binaryValue(reading: NativeReading, node: number, depth: number): number {
+  const { table, expressions } = reading;
+  const operator = childIn(table, node, F.operator);
+  if (operator >= 0 && compares.test(textOf(reading, operator))) return expressions.literal('bool');
+  const [left, right] = [F.left, F.right].map((field) =>
+    valueExpression(reading, childIn(table, node, field), depth + 1),
+  );
+  return left === 0 && right === 0 ? 0 : expressions.add(EXPRESSION.arithmetic, left, right);
 }
 
 /** `static_cast<T>(x)` and `std::make_shared<T>(…)` are instances of T; -1 for other calls. */

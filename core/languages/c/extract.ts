@@ -5,8 +5,7 @@ import type { SyntaxTable } from '../reading/syntaxTable.ts';
 import { readDocumentation } from '../reading/walk.ts';
 import { declareAll } from './declare.ts';
 import { countLines, figureKinds } from './figures.ts';
-import type { Prepared } from './prepare/prepare.ts';
-import { newNativeReading, type NativeReading } from './reading.ts';
+import { newNativeReading, type NativeReading, type PreparedSource } from './reading.ts';
 import { referAll } from './refer.ts';
 import { K, kindSet } from './vocabulary.ts';
 
@@ -19,14 +18,14 @@ const mayBeEmpty = kindSet(
 const isComment = kindSet(K.comment);
 
 /** The declarations and scopes of a file from the syntax of its prepared text; O(nodes). */
-export function readDeclarations(text: string, table: SyntaxTable, prepared: Prepared): NativeReading {
+export function readDeclarations(text: string, table: SyntaxTable, prepared: PreparedSource): NativeReading {
   const reading = newNativeReading(text, table, prepared);
   declareAll(reading);
   return reading;
 }
 
 /** The facts of one C or C++ file from the syntax of its prepared text; O(nodes). */
-export function extractFacts(text: string, table: SyntaxTable, prepared: Prepared): FileFacts {
+export function extractFacts(text: string, table: SyntaxTable, prepared: PreparedSource): FileFacts {
   const reading = readDeclarations(text, table, prepared);
   const damage = damagedLines(reading, K.ERROR, mayBeEmpty);
   const references = referAll(reading);

@@ -37,7 +37,10 @@ const shared = {
   lessonOn: macrosAmong,
   reader: grammarReader({
     vocabulary,
-    prepare: (text, _, learnt) => prepare(text, tableFor(text, learnt)),
+    prepare: (text, grammar, learnt) => ({
+      ...prepare(text, tableFor(text, learnt)),
+      isCpp: grammar === CPP,
+    }),
     extractFacts,
     readDeclarations,
   }),

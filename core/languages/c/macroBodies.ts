@@ -13,9 +13,9 @@ const words = new Set(
   __FILE__ __LINE__ __func__ __FUNCTION__ __DATE__ __TIME__`.split(/\s+/),
 );
 
-/** A string, a character, a comment, a number, or a name with what stands before it that may take its meaning away. */
+/** A string, a character, a comment, a number, or a name, qualified or with what stands before it that may take its meaning away. */
 const token =
-  /"(?:[^"\\\n]|\\[^])*"|'(?:[^'\\\n]|\\[^])*'|\/\/[^\n]*|\/\*[^]*?\*\/|(?:(?:\.|->|::|##?|\bgoto\b)\s*)?[A-Za-z_$][\w$]*|[\d][\w.']*/g;
+  /"(?:[^"\\\n]|\\[^])*"|'(?:[^'\\\n]|\\[^])*'|\/\/[^\n]*|\/\*[^]*?\*\/|(?:(?:\.|->|##?|\bgoto\b)\s*)?[A-Za-z_$][\w$]*(?:\s*::\s*[A-Za-z_$][\w$]*)*|[\d][\w.']*/g;
 const head = /^\s*#\s*define\s+[\w$]+(\([^)]*\))?/;
 
 /**
@@ -39,14 +39,23 @@ export function referMacroBodies(reading: NativeReading, into: ReferenceList): v
       const end = match.index + match[0].length;
       if (/^\s*##/.test(source.slice(end, end + 8))) continue;
       const kind = /^\s*\(/.test(source.slice(end, end + 80)) ? REFERENCE.call : REFERENCE.read;
-      const { expressions } = reading;
-      const meant = expressions.add(EXPRESSION.name, expressions.name(name), 0);
+      const meant = qualified(reading, match[0].split('::'));
       into.addAt(kind, declaration, directive.start + end - name.length, meant);
     }
   }
 }
 
+/** What `a`, or `a::b`, means. */
+function qualified({ expressions }: NativeReading, words: readonly string[]): number {
+  const [first, ...rest] = words.map((word) => expressions.name(word.trim()));
+  return rest.reduce(
+    (value, word) => expressions.add(EXPRESSION.member, value, word),
+    expressions.add(EXPRESSION.name, first, 0),
+  );
+}
+
 function isName(found: string, name: string, { name: own, parameters }: MacroDefinition): boolean {
-  if (/^["'/\d]/.test(found) || found !== name) return false;
+  const isQualified = /^[A-Za-z_$][\w$\s]*::/.test(found) && !found.startsWith('std');
+  if (/^["'/\d]/.test(found) || (found !== name && !isQualified)) return false;
   return name !== own && !words.has(name) && !(parameters ?? []).includes(name);
 }

@@ -4,9 +4,14 @@ import type { Directive } from '../reading/tokens.ts';
 import type { MacroDefinition } from './prepare/macros.ts';
 import type { Prepared } from './prepare/prepare.ts';
 
+/** A prepared text, and which of the two languages it is read as. */
+export interface PreparedSource extends Prepared {
+  isCpp: boolean;
+}
+
 /** What the passes over a C or C++ file share beside the usual. */
 export interface NativeReading extends Reading {
-  prepared: Prepared;
+  prepared: PreparedSource;
   /** For a definition outside of its type or namespace (`A::m`), the qualified name's node, by declaration. */
   qualified: Map<number, number>;
   /** The declarator of each declaration that has one. */
@@ -17,7 +22,7 @@ export interface NativeReading extends Reading {
   conditional: [start: number, end: number][];
 }
 
-export function newNativeReading(text: string, table: SyntaxTable, prepared: Prepared): NativeReading {
+export function newNativeReading(text: string, table: SyntaxTable, prepared: PreparedSource): NativeReading {
   return {
     ...newReading(text, table),
     prepared,

@@ -6,8 +6,9 @@ import type { ReferenceList } from '../reading/walk.ts';
 import { walkReferences } from '../reading/walk.ts';
 import { readDeclarator } from './declarators.ts';
 import {
-  isSpecifier,
+  argumentsIn,
   argumentsOf,
+  isSpecifier,
   declaredValue,
   nameAt,
   ownerExpression,
@@ -15,6 +16,8 @@ import {
   typeExpression,
   valueExpression,
 } from './expressions.ts';
+import { referDeclared, referMaker, referParentMade } from './constructions.ts';
+import { referOperator } from './operators.ts';
 import { referMacroBodies } from './macroBodies.ts';
 import type { NativeReading } from './reading.ts';
 import { F, K, kindSet } from './vocabulary.ts';
@@ -38,6 +41,14 @@ const refers = kindSet(
   K.field_expression,
   K.identifier,
   K.field_initializer,
+  K.declaration,
+  K.compound_literal_expression,
+  K.binary_expression,
+  K.assignment_expression,
+  K.subscript_expression,
+  K.update_expression,
+  K.unary_expression,
+  K.pointer_expression,
 );
 
 function refer(reading: NativeReading, node: number, owner: number, into: ReferenceList): void {
@@ -53,8 +64,27 @@ function refer(reading: NativeReading, node: number, owner: number, into: Refere
         valueExpression(reading, callee),
         argumentsOf(reading, node),
       );
+      if (reading.prepared.isCpp) referMaker(reading, node, owner, into);
       return;
     }
+    case K.declaration:
+      if (reading.prepared.isCpp) referDeclared(reading, node, owner, into);
+      return;
+    case K.compound_literal_expression: {
+      if (!reading.prepared.isCpp) return;
+      const [type, list] = [childIn(table, node, F.type), childIn(table, node, F.value)];
+      if (type >= 0 && list >= 0)
+        into.add(REFERENCE.construct, owner, type, typeExpression(reading, type), argumentsIn(reading, list));
+      return;
+    }
+    case K.binary_expression:
+    case K.assignment_expression:
+    case K.subscript_expression:
+    case K.update_expression:
+    case K.unary_expression:
+    case K.pointer_expression:
+      if (reading.prepared.isCpp) referOperator(reading, node, owner, into);
+      return;
     case K.new_expression: {
       const type = childIn(table, node, F.type);
       into.add(
@@ -74,6 +104,7 @@ function refer(reading: NativeReading, node: number, owner: number, into: Refere
     case K.field_initializer: {
       const name = childOfKind(table, node, K.field_identifier);
       if (name >= 0) into.add(REFERENCE.write, owner, name, nameAt(reading, name, textOf(reading, name)));
+      referParentMade(reading, node, owner, into);
       return;
     }
     case K.type_identifier:
@@ -84,7 +115,9 @@ function refer(reading: NativeReading, node: number, owner: number, into: Refere
       return;
     case K.field_expression: {
       const field = childIn(table, node, F.field);
-      if (field < 0 || isCallee(reading, node)) return;
+      if (field < 0) return;
+      if (reading.prepared.isCpp) referOperator(reading, node, owner, into);
+      if (isCallee(reading, node)) return;
       into.add(accessOf(reading, node), owner, field, valueExpression(reading, node));
       return;
     }

@@ -102,4 +102,5 @@ const DERIVED = new Set<number>([
   EXPRESSION.generic,
   EXPRESSION.typeOf,
   EXPRESSION.callback,
+  EXPRESSION.arrow,
 ]);

@@ -1,0 +1,103 @@
+import { REFERENCE } from '../../facts/fileFacts.ts';
+import { childIn, childOfKind } from '../reading/syntaxTable.ts';
+import type { ReferenceList } from '../reading/walk.ts';
+import { nameText } from './declarators.ts';
+import { argumentsIn, argumentsOf, typeExpression, typeNameAt, valueExpression } from './expressions.ts';
+import type { NativeReading } from './reading.ts';
+import { F, K, kindSet } from './vocabulary.ts';
+import { textOf } from '../reading/reading.ts';
+
+const namesClass = kindSet(K.type_identifier, K.qualified_identifier, K.template_type);
+const isList = kindSet(K.argument_list, K.initializer_list);
+
+/** Instances that C++ makes without `new`: `P p;`, `P p(1);`, `P p{1}`, each a construction where the variable's name stands. */
+export function referDeclared(
+  reading: NativeReading,
+  node: number,
+  owner: number,
+  into: ReferenceList,
+): void {
+  const { table } = reading;
+  const type = childIn(table, node, F.type);
+  if (type < 0 || !namesClass[table.kind[type]] || isLinkedFromElsewhere(reading, node)) return;
+  for (let child = type; child < table.next[node]; child = table.next[child]) {
+    if (table.field[child] !== F.declarator) continue;
+    const args = madeWith(reading, child, owner);
+    if (args > 0) into.add(REFERENCE.construct, owner, child, typeExpression(reading, type), args);
+  }
+}
+
+/** What a declarator makes its variable with; 0 where it makes none, for it points, refers, copies, or declares a routine. */
+function madeWith(reading: NativeReading, declarator: number, owner: number): number {
+  const { table, declarations, expressions } = reading;
+  const kind = table.kind[declarator];
+  if (kind === K.identifier) return expressions.arguments([]);
+  if (kind === K.init_declarator) {
+    const value = childIn(table, declarator, F.value);
+    const isPlain = table.kind[childIn(table, declarator, F.declarator)] === K.identifier;
+    return isPlain && value >= 0 && isList[table.kind[value]] ? argumentsIn(reading, value) : 0;
+  }
+  // `P p(a, b);` within a routine reads like a routine that takes types named `a` and `b`.
+  const isInRoutine =
+    owner >= 0 && reading.ownerOf[declarator] === owner && declarations[owner].node !== declarator;
+  if (kind !== K.function_declarator || !isInRoutine || !isInBody(reading, declarator)) return 0;
+  const given = namesIn(reading, childIn(table, declarator, F.parameters));
+  return given ? expressions.arguments(given) : 0;
+}
+
+/** The values that parameters would be if they were arguments; null when one can be none. */
+function namesIn(reading: NativeReading, list: number): number[] | null {
+  const { table } = reading;
+  const cells: number[] = [];
+  for (let child = list + 1; list >= 0 && child < table.next[list]; child = table.next[child]) {
+    if (table.kind[child] !== K.parameter_declaration) continue;
+    const type = childIn(table, child, F.type);
+    if (childIn(table, child, F.declarator) >= 0 || type < 0 || table.kind[type] !== K.type_identifier)
+      return null;
+    cells.push(valueExpression(reading, type));
+  }
+  return cells.length > 0 ? cells : null;
+}
+
+function isInBody({ table }: NativeReading, node: number): boolean {
+  for (let at = table.parent[node]; at >= 0; at = table.parent[at])
+    if (table.kind[at] === K.compound_statement) return true;
+  return false;
+}
+
+function isLinkedFromElsewhere({ table, text }: NativeReading, node: number): boolean {
+  const storage = childOfKind(table, node, K.storage_class_specifier);
+  return storage >= 0 && text.startsWith('extern', table.start[storage]);
+}
+
+/** `: Base(1)` makes the part of the instance that the parent is. */
+export function referParentMade(
+  reading: NativeReading,
+  node: number,
+  owner: number,
+  into: ReferenceList,
+): void {
+  const { table } = reading;
+  const list = [...childrenOf(reading, node)].find((child) => isList[table.kind[child]]);
+  const name = node + 1;
+  if (list === undefined || table.kind[name] === K.argument_list) return;
+  const isPlain = table.kind[name] === K.field_identifier;
+  const type = isPlain ? typeNameAt(reading, name, textOf(reading, name)) : typeExpression(reading, name);
+  into.add(REFERENCE.construct, owner, name, type, argumentsIn(reading, list));
+}
+
+function* childrenOf({ table }: NativeReading, node: number): Generator<number> {
+  for (let child = node + 1; child < table.next[node]; child = table.next[child]) yield child;
+}
+
+/** `std::make_unique<P>(1)` makes a P. */
+export function referMaker(reading: NativeReading, call: number, owner: number, into: ReferenceList): void {
+  const { table } = reading;
+  let at = childIn(table, call, F.function);
+  while (at >= 0 && table.kind[at] === K.qualified_identifier) at = childIn(table, at, F.name);
+  if (at < 0 || table.kind[at] !== K.template_function) return;
+  if (!/^make_(shared|unique)$/.test(nameText(reading, childIn(table, at, F.name)))) return;
+  const type = childOfKind(table, childIn(table, at, F.arguments), K.type_descriptor);
+  if (type < 0) return;
+  into.add(REFERENCE.construct, owner, type, typeExpression(reading, type), argumentsOf(reading, call));
+}
