@@ -62,7 +62,7 @@ export async function compareCSharp(
   }
 }
 
-function compile(root: string, folder: string, symbols: string[], libraries: string[]): string {
+export function compile(root: string, folder: string, symbols: string[], libraries: string[]): string {
   const out = join(folder, 'out.dll');
   const options = [
     '-nologo',
@@ -79,7 +79,7 @@ function compile(root: string, folder: string, symbols: string[], libraries: str
 }
 
 /** Blanks what the compiler does not read, with the lines kept. */
-function blankInactive(root: string, symbols: ReadonlySet<string>): void {
+export function blankInactive(root: string, symbols: ReadonlySet<string>): void {
   for (const name of readdirSync(root, { recursive: true, encoding: 'utf8' })) {
     if (!name.endsWith('.cs')) continue;
     const path = join(root, name);
@@ -136,7 +136,7 @@ function holds(condition: string, defined: ReadonlySet<string>): boolean {
 }
 
 /** The full name of the type around each element: `A.B.Outer.Inner`, generic ones as the assembly has them, with their arity. */
-function typeNames(survey: SurveyedCodebase, root: string): string[] {
+export function typeNames(survey: SurveyedCodebase, root: string): string[] {
   const { elements } = survey;
   const namespaces = new Map<number, string>();
   const names: string[] = [];

@@ -112,7 +112,8 @@ const everyKind: ReadonlySet<string> = new Set([
   'write',
 ]);
 
-interface OurUse {
+export interface OurUse {
+  from: number;
   kind: UseKind;
   /** The kind of dependency. */
   stated: string;
@@ -122,7 +123,7 @@ interface OurUse {
   line: number;
 }
 
-function* usesOf({ elements, dependencies }: SurveyedCodebase): Generator<OurUse> {
+export function* usesOf({ elements, dependencies }: SurveyedCodebase): Generator<OurUse> {
   for (let row = 0; row < dependencies.count; row++) {
     const stated = dependencyKinds[dependencies.kind[row]];
     const kind = stated === 'initialize' ? 'construct' : stated === 'throughMacro' ? 'call' : stated;
@@ -131,6 +132,7 @@ function* usesOf({ elements, dependencies }: SurveyedCodebase): Generator<OurUse
     for (let at = dependencies.placeStart[row]; at < dependencies.placeStart[row + 1]; at++) {
       const line = dependencies.line[at];
       yield {
+        from: dependencies.from[row],
         kind,
         stated,
         to: dependencies.to[row],

@@ -123,6 +123,8 @@ export function describeExpression(facts: FileFacts, expression: number): string
       const bound = b[expression] > 0 ? ` of ${inner(b[expression])}` : '';
       return `parameter ${index + 1} of ${qualifiedName(facts, declaration)}${bound}`;
     }
+    case EXPRESSION.qualifier:
+      return `${inner(a[expression])} before ${facts.names[b[expression]]}`;
     case EXPRESSION.operator:
       return `${facts.names[a[expression]]}${inner(b[expression])}`;
     case EXPRESSION.arrow:

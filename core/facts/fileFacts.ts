@@ -208,6 +208,8 @@ export const EXPRESSION = {
   operator: 25,
   /** What is reached behind `->` of `a`, which a type may say itself. */
   arrow: 26,
+  /** What `a` means in `a.b` (b: name): where a member bears the name of its type, and `b` is of the type, the type. */
+  qualifier: 27,
 } as const;
 
 /** Which type parameter of which declaration, both counted from 0. */

@@ -7,7 +7,7 @@ import { arithmeticOf } from './arithmetic.ts';
 import { applyType, awaitedOf, elementOf, indexedOf } from './containers.ts';
 import type { FamilyRules } from './families.ts';
 import { operatorMeant } from './operators.ts';
-import { ANY_MEMBER, createMembers, NO_ROUTINES, ROUTINES, TYPE_MEMBER } from './members.ts';
+import { ANY_MEMBER, createMembers, NO_ROUTINES, ROUTINES, STATIC_MEMBER, TYPE_MEMBER } from './members.ts';
 import { createResults } from './results.ts';
 import { createBounds, createTypeArguments } from './typeArguments.ts';
 import { instanceOf, type Declared, type Value } from '../contracts/values.ts';
@@ -133,6 +133,8 @@ export function createEvaluator(
         return givenTo({ files, evaluate, expandAlias, typeArguments }, evaluate(file, a), b);
       case EXPRESSION.typeParameter:
         return { tag: 'parameter', file, ...placeOfTypeParameter(a) };
+      case EXPRESSION.qualifier:
+        return qualifierOf(evaluate(file, a), facts.names[b]);
       case EXPRESSION.operator: {
         const values = listOf(file, facts.expressions.b[b]);
         return operatorMeant({ memberOf, fitting, inNamespacesOf }, file, facts.names[a], values);
@@ -228,6 +230,20 @@ export function createEvaluator(
       if (found) return found;
     }
     return null;
+  }
+
+  /** A member, or the type that it is of and bears the name of, where what follows is the type's. */
+  function qualifierOf(value: Value | null, name: string): Value | null {
+    if (value?.tag !== 'declared') return value;
+    const held = heldBy(value);
+    if (held === value || held?.tag !== 'instance') return value;
+    const nameOf = ({ file, declarations: [first] }: Declared): string =>
+      files[file].facts.names[files[file].facts.declarations.name[first]];
+    if (held.type.tag === 'external' || held.type.tag === 'global')
+      return held.type.name === nameOf(value) ? held.type : value;
+    if (held.type.tag !== 'declared' || nameOf(value) !== nameOf(held.type)) return value;
+    const found = memberOfType(held.type, name, false, STATIC_MEMBER);
+    return found?.tag === 'declared' ? held.type : value;
   }
 
   function inNamespacesOf(file: number, name: string, types: readonly Declared[]): Declared[] {

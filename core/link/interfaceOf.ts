@@ -65,6 +65,7 @@ const operands: Record<number, { a?: 'expression' | 'name'; b?: 'expression' | '
   [EXPRESSION.routineName]: { a: 'name' },
   [EXPRESSION.operator]: { a: 'name', b: 'expression' },
   [EXPRESSION.arrow]: { a: 'expression' },
+  [EXPRESSION.qualifier]: { a: 'expression', b: 'name' },
   [EXPRESSION.routineMember]: { a: 'expression', b: 'name' },
 };
 

@@ -164,7 +164,10 @@ function bindTypeParameter(reading: Reading, node: number, at: Position): void {
     for (let child = clause + 1; child < table.next[clause] && constraint < 0; child = table.next[child])
       if (table.kind[child] === K.type_parameter_constraint) constraint = childIn(table, child, F.type);
   }
-  bind(at.scope, text, { kind: 'opaque', constraint, node: name });
+  let index = 0;
+  for (let child = table.parent[node] + 1; child < node; child = table.next[child])
+    if (table.kind[child] === K.type_parameter) index++;
+  bind(at.scope, text, { kind: 'opaque', constraint, node: name, owner: at.owner, index });
 }
 
 function declareNamespace(reading: Reading, node: number, at: Position): number {

@@ -1,6 +1,5 @@
 import { EXPRESSION, FORM, KIND, REFERENCE, type ReferenceColumns } from '../../facts/fileFacts.ts';
 import { enclosingType, textOf, type Reading } from '../reading/reading.ts';
-import { lookUpType } from '../reading/scopes.ts';
 import { childIn, childOfKind } from '../reading/syntaxTable.ts';
 import { walkReferences, type ReferenceList } from '../reading/walk.ts';
 import {
@@ -18,7 +17,7 @@ import {
 import { parameterNodes, parameterType } from './figures.ts';
 import { plainName } from './imports.ts';
 import { declaratorsOf } from './members.ts';
-import { typeExpression, typeNamed } from './types.ts';
+import { isTypeParameter, typeExpression, typeNamed } from './types.ts';
 import { F, K, kindSet, T } from './vocabulary.ts';
 
 /** Second pass: every reference with the expression it is resolved by, and what declarations hold. */
@@ -42,6 +41,7 @@ const refers = kindSet(
   K.element_access_expression,
   K.binary_expression,
   K.with_initializer,
+  K.foreach_statement,
 );
 
 function refer(reading: Reading, node: number, owner: number, into: ReferenceList): void {
@@ -92,6 +92,19 @@ function refer(reading: Reading, node: number, owner: number, into: ReferenceLis
       const made = valueExpression(reading, table.parent[node]);
       const name = plainName(reading, node + 1);
       if (made > 0) into.add(REFERENCE.write, owner, node, member(reading, made, name));
+      return;
+    }
+    case K.foreach_statement: {
+      const list = childIn(table, node, F.right);
+      const object = list < 0 ? 0 : valueExpression(reading, list);
+      if (object > 0)
+        into.add(
+          REFERENCE.call,
+          owner,
+          list,
+          member(reading, object, 'GetEnumerator'),
+          reading.expressions.arguments([]),
+        );
       return;
     }
     case K.member_access_expression:
@@ -162,6 +175,7 @@ function referName(reading: Reading, node: number, owner: number, into: Referenc
   const place = placeOf(reading, node);
   if (place === NOWHERE) return;
   if (place === TYPE) {
+    // What a type parameter stands for is said where it is constrained.
     if (isTypeParameter(reading, node)) return;
     const kind = typeReferenceKind(reading, node);
     into.add(kind, owner, node, typeExpression(reading, node));
@@ -169,14 +183,19 @@ function referName(reading: Reading, node: number, owner: number, into: Referenc
     if (isInitialized(reading, node))
       into.add(REFERENCE.write, owner, node, initializedMember(reading, node));
     else if (!isLocalName(reading, node))
-      into.add(accessOf(reading, node), owner, node, valueExpression(reading, node));
+      into.add(accessOf(reading, node), owner, node, qualifierExpression(reading, node));
   } else into.add(REFERENCE.typeUse, owner, node, typeExpression(reading, node));
 }
 
-/** What a type parameter stands for is said where it is constrained. */
-function isTypeParameter(reading: Reading, node: number): boolean {
-  if (reading.table.kind[node] !== K.identifier) return false;
-  return lookUpType(reading.scopeOf[node], textOf(reading, node))?.kind === 'opaque';
+/** A name as a value; before a dot it may be the type of the value that bears its name. */
+function qualifierExpression(reading: Reading, node: number): number {
+  const { table, expressions } = reading;
+  const value = valueExpression(reading, node);
+  const around = table.parent[node];
+  const next = table.kind[around] === K.member_access_expression && table.field[node] === F.expression;
+  const name = next ? childIn(table, around, F.name) : -1;
+  if (name < 0 || table.kind[name] !== K.identifier) return value;
+  return expressions.add(EXPRESSION.qualifier, value, expressions.name(plainName(reading, name)));
 }
 
 function referMember(reading: Reading, node: number, owner: number, into: ReferenceList): void {

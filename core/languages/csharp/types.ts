@@ -1,7 +1,7 @@
 import { EXPRESSION } from '../../facts/fileFacts.ts';
 import { enclosingType, textOf, type Reading } from '../reading/reading.ts';
 import { lookUpType } from '../reading/scopes.ts';
-import { statedOnce } from '../reading/stating.ts';
+import { statedOnce, typeParameter } from '../reading/stating.ts';
 import { childIn, childOfKind } from '../reading/syntaxTable.ts';
 import { genericName, plainName } from './imports.ts';
 import { F, K, kindSet } from './vocabulary.ts';
@@ -23,7 +23,14 @@ export const isTypeNode = kindSet(
 
 /** States how a type node is to be resolved; 0 for what has no single name. */
 export function typeExpression(reading: Reading, node: number, depth = 0): number {
+  // A type parameter is not kept with the node: it may stand in its own bound.
+  if (node >= 0 && isTypeParameter(reading, node)) return namedType(reading, node, depth);
   return statedOnce(reading.typeMemo, node, depth, () => stateType(reading, node, depth));
+}
+
+export function isTypeParameter(reading: Reading, node: number): boolean {
+  if (reading.table.kind[node] !== K.identifier) return false;
+  return lookUpType(reading.scopeOf[node], plainName(reading, node))?.kind === 'opaque';
 }
 
 function stateType(reading: Reading, node: number, depth: number): number {
@@ -71,7 +78,7 @@ function namedType(reading: Reading, node: number, depth: number): number {
   const name = plainName(reading, node);
   const found = lookUpType(reading.scopeOf[node], name);
   if (found?.kind !== 'opaque') return typeNamed(reading, node, name);
-  return typeExpression(reading, found.constraint, depth + 1);
+  return typeParameter(reading, found, (constraint) => typeExpression(reading, constraint, depth + 1));
 }
 
 /** The type `name` (an identifier or a generic name) within another type or a namespace. */

@@ -103,4 +103,5 @@ const DERIVED = new Set<number>([
   EXPRESSION.typeOf,
   EXPRESSION.callback,
   EXPRESSION.arrow,
+  EXPRESSION.qualifier,
 ]);

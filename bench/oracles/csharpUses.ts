@@ -1,0 +1,264 @@
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { FORM, KIND } from '../../core/facts/fileFacts.ts';
+import type { SurveyedCodebase } from '../../core/survey.ts';
+import { surveyPath } from '../../tests/surveyPath.ts';
+import { fetchDebianSource } from '../debianCode.ts';
+import { blankInactive, compile, typeNames } from './csharp.ts';
+import { emptyScore, MADE, usesOf } from './sites.ts';
+import { parentTypes, withAncestors } from './typeEdges.ts';
+import { listOfDifferences, type UseKind, type UseScore } from './uses.ts';
+
+/** What of an assembly uses what, without lines: from which type, and which members it may be by name and number of parameters. */
+interface Use {
+  from: string;
+  kind: UseKind;
+  name: string;
+  to: number[];
+  /** A call of a parent's constructor, which may stand nowhere. */
+  isOptional: boolean;
+}
+
+/**
+ * Calls, constructions, reads and writes of C# against the instructions of the assembly that `mcs` builds, as `monodis` lists them:
+ * type by type and name by name, for the listing tells no lines; overloads are told apart by the number of their parameters. A routine
+ * that is overridden is named by its first declaration, so that any of those that override it is right. What the compiler makes up (fields
+ * behind properties, classes behind lambdas and iterators, calls of a parent's constructor) is asked of nobody.
+ */
+export async function compareCSharpUses(
+  packageName: string,
+  sources: string,
+  { symbols = [], libraries = [] }: { symbols?: string[]; libraries?: string[] } = {},
+): Promise<UseScore> {
+  const folder = mkdtempSync(join(tmpdir(), 'yletope-mcs-'));
+  try {
+    const root = join(folder, 'src');
+    cpSync(join(fetchDebianSource(packageName), sources), root, { recursive: true });
+    blankInactive(root, new Set(symbols));
+    const { survey } = await surveyPath(root);
+    const names = typeNames(survey, root);
+    const uses = readUses(compile(root, folder, symbols, libraries), membersByType(survey, names));
+    return score({ code: packageName, oracle: 'instructions of mcs 6.8' }, survey, names, uses);
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+
+function score(
+  what: Pick<UseScore, 'code' | 'oracle'>,
+  survey: SurveyedCodebase,
+  names: readonly string[],
+  { uses, constants }: { uses: Use[]; constants: ReadonlySet<string> },
+): UseScore {
+  const result = emptyScore(what);
+  const { elements } = survey;
+  const theirs = new Map<string, Set<number>>();
+  const types = new Set(uses.map(({ from }) => from));
+  for (const { from, name, to } of uses) {
+    const key = `${from}|${name}`;
+    const known = theirs.get(key) ?? new Set<number>();
+    theirs.set(key, known);
+    for (const e of to) known.add(e);
+  }
+  const isConstant = (e: number): boolean =>
+    elements.form[e] === FORM.member || constants.has(`${names[e]}.${elements.name[e]}`);
+  const ours = new Map<string, Set<number>>();
+  const wrong: string[] = [];
+  for (const { kind, stated, to, certainty, path, line, from } of usesOf(survey)) {
+    if (to >= elements.firstExternal || !types.has(names[from])) continue;
+    const isMade = kind === 'construct' || elements.form[to] === FORM.constructor;
+    const key = `${names[from]}|${isMade ? MADE : elements.name[to]}`;
+    const known = ours.get(key) ?? new Set<number>();
+    ours.set(key, known.add(to));
+    if (isMade) known.add(elements.kind[to] === KIND.type ? to : elements.parent[to]);
+    if (certainty === 'ambiguous' || isConstant(to) || elements.kind[to] === KIND.type) continue;
+    const share = result[certainty];
+    share.of++;
+    if (theirs.get(key)?.has(to)) share.right++;
+    else
+      wrong.push(
+        `${certainty} ${stated} ${path}:${line} → ${elements.key[to]}, not ${[...(theirs.get(key) ?? [])].map((e) => elements.key[e]).join(' or ')}`,
+      );
+  }
+  const missed: string[] = [];
+  for (const { from, kind, name, to, isOptional } of uses) {
+    if (isOptional || to.length === 0 || to.every(isConstant)) continue;
+    const share = kind === 'call' || kind === 'construct' ? result.calls : result.accesses;
+    share.of++;
+    const found = ours.get(`${from}|${name}`);
+    if (to.some((e) => found?.has(e) || (kind === 'construct' && found?.has(elements.parent[e]))))
+      share.right++;
+    else missed.push(`${kind} ${from} ${name} → ${to.map((e) => elements.key[e]).join(' or ')}`);
+  }
+  result.differences = listOfDifferences(wrong, missed);
+  return result;
+}
+
+type MembersOf = (type: string, name: string, parameters: number) => number[];
+
+/** The members of a name of a type and of those that go on from it. */
+function membersByType(survey: SurveyedCodebase, names: string[]): MembersOf {
+  const { elements, figures } = survey;
+  const byName = new Map<string, number[]>();
+  const put = (key: string, e: number): void => {
+    byName.set(key, [...(byName.get(key) ?? []), e]);
+  };
+  for (let e = 0; e < elements.firstExternal; e++) {
+    if (elements.kind[e] !== KIND.routine && elements.kind[e] !== KIND.field) continue;
+    const name = elements.form[e] === FORM.constructor ? MADE : elements.name[e];
+    put(`${names[elements.parent[e]]}|${name}`, e);
+  }
+  const parents = parentTypes(survey, names);
+  const children = new Map<string, string[]>();
+  for (const type of new Set(names))
+    for (const parent of type === '' ? [] : withAncestors(type, parents))
+      if (parent !== type) children.set(parent, [...(children.get(parent) ?? []), type]);
+  return (type, name, parameters) => {
+    const of = name === MADE ? [type] : [type, ...(children.get(type) ?? [])];
+    const found = of.flatMap((each) => byName.get(`${each}|${name}`) ?? []);
+    const fitting = found.filter(
+      (e) => elements.kind[e] === KIND.field || parameters < 0 || figures.parameters[e] === parameters,
+    );
+    return fitting.length > 0 ? fitting : found;
+  };
+}
+
+const operators: Record<string, string> = {
+  Addition: '+',
+  Subtraction: '-',
+  Multiply: '*',
+  Division: '/',
+  Modulus: '%',
+  Equality: '==',
+  Inequality: '!=',
+  LessThan: '<',
+  GreaterThan: '>',
+  LessThanOrEqual: '<=',
+  GreaterThanOrEqual: '>=',
+  UnaryNegation: '-',
+  LogicalNot: '!',
+  BitwiseAnd: '&',
+  BitwiseOr: '|',
+  ExclusiveOr: '^',
+  LeftShift: '<<',
+  RightShift: '>>',
+};
+
+/** The name in the source of a member of the assembly; null for what has none there. */
+function sourceName(name: string): string | null {
+  const plain = name.replaceAll("'", '').replace(/<.*$/, '');
+  if (plain === '.ctor') return MADE;
+  if (plain === '' || plain === '.cctor' || plain.includes('$')) return null;
+  if (plain === 'op_Implicit' || plain === 'op_Explicit') return null;
+  if (plain.startsWith('op_')) return `operator ${operators[plain.slice(3)] ?? plain.slice(3)}`;
+  const own = plain
+    .split('.')
+    .at(-1)!
+    .replace(/^(get|set|add|remove)_/, '');
+  return own === 'Item' && /^([gs]et)_Item$/.test(plain.split('.').at(-1)!) ? 'this[]' : own;
+}
+
+const kindOf: Record<string, UseKind> = {
+  newobj: 'construct',
+  ldftn: 'read',
+  ldvirtftn: 'read',
+  ldfld: 'read',
+  ldflda: 'read',
+  ldsfld: 'read',
+  ldsflda: 'read',
+  stfld: 'write',
+  stsfld: 'write',
+};
+
+const instruction =
+  /^\s*IL_\w+:\s+(call|callvirt|newobj|ldftn|ldvirtftn|ldfld|ldflda|stfld|ldsfld|ldsflda|stsfld)\s+(.*)$/;
+
+/** The member that an operand names: `type class A.B`1<!0>::name<T>(int32)`. */
+function memberIn(operand: string): { type: string; name: string; parameters: number } | null {
+  const colons = operand.lastIndexOf('::');
+  if (colons < 0) return null;
+  const [, name, list] =
+    /^('[^']*'|[\w.]+)(?:\s*<[^(]*>)?\s*(\(.*\))?\s*$/.exec(operand.slice(colons + 2)) ?? [];
+  if (name === undefined) return null;
+  let end = colons;
+  for (let depth = 0; end > 0; end--) {
+    if (operand[end - 1] === '>') depth++;
+    else if (operand[end - 1] === '<' && --depth === 0) break;
+    if (depth === 0) break;
+  }
+  const head = operand.slice(0, end < colons ? end - 1 : colons);
+  return { type: head.slice(head.lastIndexOf(' ') + 1), name, parameters: parameterCount(list) };
+}
+
+function readUses(listing: string, membersOf: MembersOf): { uses: Use[]; constants: Set<string> } {
+  const uses: Use[] = [];
+  const constants = new Set<string>();
+  let namespace = '';
+  const open: { type: string; depth: number }[] = [];
+  let depth = 0;
+  let announced: string | null = null;
+  let isConstructor = false;
+  for (const written of listing.split('\n')) {
+    const line = /\bldstr\b/.test(written) ? '' : written.replace(/\s\/\/.*$/, '');
+    const start = /^\.namespace (\S+)/.exec(line);
+    if (start) namespace = start[1].replaceAll("'", '');
+    const head = /^\s*\.class\b.*?\s('[^']+'|[\w`]+)(\s*<.*>)?\s*$/.exec(line);
+    const own = open.at(-1)?.type;
+    if (head) {
+      const plain = head[1].replaceAll("'", '');
+      const isMadeUp = /^'[<$]/.test(head[1]);
+      announced =
+        own === undefined
+          ? namespace
+            ? `${namespace}.${plain}`
+            : plain
+          : isMadeUp
+            ? own
+            : `${own}.${plain}`;
+    }
+    const constant = /^\s*\.field\s.*\bliteral\b.*?\s('?[\w]+'?)\s+=/.exec(line);
+    if (constant && own) constants.add(`${own}.${constant[1].replaceAll("'", '')}`);
+    if (/^\s+(instance )?default .*\('?/.test(line)) isConstructor = line.includes("'.ctor'");
+    const used = own === undefined ? null : instruction.exec(line);
+    const target = used && memberIn(used[2]);
+    if (used && target) {
+      const operation = used[1];
+      const type = target.type.replace(/\/'[^]*$/, '').replaceAll('/', '.');
+      const name = sourceName(target.name);
+      if (name !== null && !target.type.includes("'<")) {
+        const isAccessor = /^'?(get|set|add|remove)_/.test(target.name.split('.').at(-1)!);
+        uses.push({
+          from: own!,
+          kind: isAccessor ? 'read' : (kindOf[operation] ?? 'call'),
+          name,
+          to: membersOf(type, name, isAccessor ? -1 : target.parameters),
+          isOptional: operation === 'call' && name === MADE && isConstructor,
+        });
+      }
+    }
+    if (/\{\s*$/.test(line)) {
+      if (announced !== null) open.push({ type: announced, depth });
+      announced = null;
+      depth++;
+    } else if (/^\s*\}/.test(line)) {
+      depth--;
+      if (open.at(-1)?.depth === depth) open.pop();
+      if (depth === 0) namespace = '';
+    }
+  }
+  return { uses, constants };
+}
+
+/** How many types stand in brackets; -1 for no brackets. */
+function parameterCount(list: string | undefined): number {
+  if (list === undefined) return -1;
+  let depth = 0;
+  let count = list.trim() === '()' ? 0 : 1;
+  for (const character of list.slice(1, -1)) {
+    if ('<(['.includes(character)) depth++;
+    else if ('>)]'.includes(character)) depth--;
+    else if (character === ',' && depth === 0) count++;
+  }
+  return count;
+}
