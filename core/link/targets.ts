@@ -82,6 +82,8 @@ export function createTargets(link: {
       const meant = meantBy(from, constructorsOf(files[value.type.file].facts, value.type), kind, args);
       return targetsOf(from, meant, kind, false);
     }
+    const called = kind === REFERENCE.call && value.tag === 'instance' ? calledInstance(from, value) : null;
+    if (called) return targets(from, called, kind, args, owner);
     if (value.tag !== 'declared') return [];
     const alias = kind === REFERENCE.construct || kind === REFERENCE.call ? aliasOf(value) : null;
     if (alias) return throughAlias(from, value, alias, kind, args, owner);
@@ -97,12 +99,28 @@ export function createTargets(link: {
     const { form } = files[from].facts.declarations;
     // What a macro's body means is settled where it is put.
     const isFromMacro = owner >= 0 && form[owner] === FORM.macro;
-    const targets = targetsOf(from, meant, actual, isFromMacro);
+    const found = targetsOf(from, meant, actual, isFromMacro);
 
-    return actual === REFERENCE.construct ? [...targets, ...constructorRun(from, meant[0], args)] : targets;
+    return actual === REFERENCE.construct ? [...found, ...constructorRun(from, meant[0], args)] : found;
   };
 
   return targets;
+
+  /** The routine that calling an instance runs, where its type has one. */
+  function calledInstance(from: number, object: Value): Value | null {
+    const name = rules.languageOf(from).specialRoutines?.called;
+    const found = name === undefined ? null : evaluator.memberOf(object, name);
+    return found?.tag === 'declared' ? found : null;
+  }
+
+  /** Where a type states no constructor, the one that it has from a parent, in languages in which it does. */
+  function inheritedConstructor(type: Declared, stated: Declared): Declared {
+    const name = rules.languageOf(type.file).specialRoutines?.made;
+    const { kind } = files[type.file].facts.declarations;
+    if (name === undefined || kind[stated.declarations[0]] === KIND.routine) return stated;
+    const found = evaluator.memberOf({ tag: 'instance', type, inferred: type.inferred }, name);
+    return found?.tag === 'declared' ? found : stated;
+  }
 
   /** What a name of a type stands for that only names another; null for all else. */
   function aliasOf(value: Declared): Value | null {
@@ -134,8 +152,8 @@ export function createTargets(link: {
   function constructorRun(from: number, type: Declared, args: number): Target[] {
     const { facts } = files[type.file];
     if (facts.declarations.kind[type.declarations[0]] !== KIND.type) return [];
-    const stated = constructorsOf(facts, type);
-    if (facts.declarations.kind[stated.declarations[0]] !== KIND.routine) return [];
+    const stated = inheritedConstructor(type, constructorsOf(facts, type));
+    if (files[stated.file].facts.declarations.kind[stated.declarations[0]] !== KIND.routine) return [];
     const [meant, ...others] =
       args === 0 ? [stated] : evaluator.overloadsMeant({ ...stated, through: type }, from, args);
     if (others.length > 0 || meant.declarations.length !== 1) return [];

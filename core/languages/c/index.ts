@@ -69,6 +69,7 @@ export const cpp: LanguageDefinition = {
   id: 'cpp',
   name: 'C++',
   packages: 'declared',
+  specialRoutines: { called: 'operator()' },
   endings: Object.fromEntries(
     '.cpp .cc .cxx .c++ .hpp .hh .hxx .h++ .ipp .tpp .inl .tcc'.split(' ').map((ending) => [ending, CPP]),
   ),

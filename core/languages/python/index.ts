@@ -28,5 +28,6 @@ export const python: LanguageDefinition = {
   packages: packageByFolder,
   resolver: createResolver,
   names: pythonNames,
+  specialRoutines: { made: '__init__', called: '__call__' },
   commonNames,
 };

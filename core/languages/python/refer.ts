@@ -4,6 +4,7 @@ import { childIn } from '../reading/syntaxTable.ts';
 import { walkReferences, type ReferenceList } from '../reading/walk.ts';
 import { bindingOf } from './declare.ts';
 import { givenValue, isLocalName, returnedValue, typeExpression, valueExpression } from './expressions.ts';
+import { referImplied } from './operators.ts';
 import type { PythonReading } from './reading.ts';
 import { F, K, kindSet } from './vocabulary.ts';
 
@@ -12,17 +13,43 @@ export function referAll(reading: PythonReading): ReferenceColumns {
   return walkReferences(reading, { state: stateDeclaration, refers, refer });
 }
 
-const refers = kindSet(K.call, K.class_definition, K.decorator, K.attribute, K.identifier, K.string);
+const refers = kindSet(
+  K.call,
+  K.class_definition,
+  K.decorator,
+  K.attribute,
+  K.identifier,
+  K.string,
+  K.binary_operator,
+  K.augmented_assignment,
+  K.unary_operator,
+  K.comparison_operator,
+  K.subscript,
+  K.with_item,
+  K.for_statement,
+  K.for_in_clause,
+);
 
 function refer(reading: PythonReading, node: number, owner: number, into: ReferenceList): void {
   const { table } = reading;
   switch (table.kind[node]) {
     case K.call: {
+      referImplied(reading, node, owner, into);
       const callee = childIn(table, node, F.function);
       if (callee < 0 || isSuper(reading, callee)) return;
       into.add(REFERENCE.call, owner, nameOf(reading, callee), valueExpression(reading, callee));
       return;
     }
+    case K.binary_operator:
+    case K.augmented_assignment:
+    case K.unary_operator:
+    case K.comparison_operator:
+    case K.subscript:
+    case K.with_item:
+    case K.for_statement:
+    case K.for_in_clause:
+      if (!isAnnotation(reading, node)) referImplied(reading, node, owner, into);
+      return;
     case K.class_definition:
       referParents(reading, node, into);
       return;

@@ -28,7 +28,7 @@ export const vocabulary = defineVocabulary(
   [
     'name alias module_name superclasses parameters return_type body type left right function arguments object',
     'attribute value consequence alternative condition definition operator guard subject cause expression',
-    'subscript key type_parameters',
+    'subscript key type_parameters argument',
   ],
 );
 export const { K, T, F, kindSet } = vocabulary;

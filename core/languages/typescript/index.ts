@@ -27,6 +27,7 @@ export const typescript: LanguageDefinition = {
   }),
   entryPoints: packageEntries,
   resolver: createResolver,
+  specialRoutines: { made: 'constructor' },
   commonNames,
 };
 
