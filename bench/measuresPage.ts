@@ -10,6 +10,9 @@ export function measuresPage(): string {
 
 Written by \`npm run docs\` from the catalogue in \`core/measures\`; do not edit it here.
 
+Exact and inferred dependencies count; **ambiguous ones count in no measure**. What follows from another use at the same place (the
+constructor that a construction runs, what a macro's body calls) counts in fan-in, fan-out and RFC only.
+
 | id | name | applies to | more is | definition | source |
 | --- | --- | --- | --- | --- | --- |
 ${rows.join('\n')}

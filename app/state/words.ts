@@ -17,6 +17,8 @@ export const dependencyWords: Record<string, string> = {
   read: 'read',
   write: 'write',
   part: 'part of a type',
+  initialize: 'run of a constructor',
+  throughMacro: 'call through a macro',
 };
 
 /** Visibility as marks of the trade: UML's. */

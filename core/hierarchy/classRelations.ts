@@ -1,5 +1,11 @@
 import { KIND } from '../facts/fileFacts.ts';
-import { certainties, dependencyKinds, isImportKind, type Certainty } from '../contracts/linked.ts';
+import {
+  certainties,
+  dependencyKinds,
+  isDerivedKind,
+  isImportKind,
+  type Certainty,
+} from '../contracts/linked.ts';
 import type { SurveyedCodebase } from '../survey.ts';
 import { typePartsOf } from '../typeParts.ts';
 import type { TypeHierarchy } from './typeHierarchy.ts';
@@ -33,7 +39,8 @@ export function classRelations(
   for (let row = 0; row < dependencies.count; row++) {
     const from = typeOf[dependencies.from[row]];
     const to = typeOf[dependencies.to[row]];
-    if (from < 0 || to < 0 || from === to || isImportKind[dependencies.kind[row]]) continue;
+    if (from < 0 || to < 0 || from === to) continue;
+    if (isImportKind[dependencies.kind[row]] || isDerivedKind[dependencies.kind[row]]) continue;
     const key = `${from} ${to}`;
     const known = found.get(key);
     const isHeld = dependencies.kind[row] === typeUse && elements.kind[dependencies.from[row]] === KIND.field;

@@ -3,7 +3,8 @@ import { EVERYTHING_RESOLVED, passes } from '../graph/rollUp.ts';
 import { membersOf } from '../hierarchy/typeHierarchy.ts';
 import { dependencyKinds } from '../contracts/linked.ts';
 import type { SurveyedCodebase } from '../survey.ts';
-import { definitions, ofTypes, wholeTypes } from './types.ts';
+import { definitions } from './definitions.ts';
+import { ofTypes, wholeTypes } from './types.ts';
 import type { Measure } from './measure.ts';
 
 const uses = (['call', 'read', 'write'] as const).reduce(

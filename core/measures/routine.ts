@@ -1,6 +1,7 @@
 import { KIND, type FigureName } from '../facts/fileFacts.ts';
 import { CALL_KINDS, EVERYTHING_RESOLVED, passes } from '../graph/rollUp.ts';
 import type { SurveyedCodebase } from '../survey.ts';
+import { isRoutineItself } from './definitions.ts';
 import { noValues, ofInside, type Measure } from './measure.ts';
 
 const mcCabe = 'McCabe 1976';
@@ -59,7 +60,7 @@ export function halsteadDifficulty(counts: HalsteadCounts): number {
   return (counts.distinctOperators / 2) * (counts.operands / counts.distinctOperands);
 }
 
-/** 0–100 form of Oman and Hagemeister 1992. */
+/** The three-factor form of Coleman, Ash, Lowther and Oman 1994, on the later scale of 0–100. */
 export function maintainabilityIndex(volume: number, cyclomatic: number, codeLines: number): number {
   const raw =
     171 - 5.2 * Math.log(Math.max(1, volume)) - 0.23 * cyclomatic - 16.2 * Math.log(Math.max(1, codeLines));
@@ -109,9 +110,14 @@ function fan(survey: SurveyedCodebase, end: 'in' | 'out'): Float64Array {
   return values;
 }
 
-function complexity({ figures }: SurveyedCodebase, routines: readonly number[]): number {
-  return routines.reduce((sum, e) => sum + figures.cyclomatic[e], 0);
+/** A measure of the routines inside, each once, by their cyclomatic complexities. */
+function ofComplexities(fold: (complexities: number[]) => number): ReturnType<typeof ofInside> {
+  return ofInside(KIND.routine, [KIND.file], (survey, held) =>
+    fold(held.filter((e) => isRoutineItself(survey, e)).map((e) => survey.figures.cyclomatic[e])),
+  );
 }
+
+const sum = (values: readonly number[]): number => values.reduce((total, value) => total + value, 0);
 
 export const routineMeasures: Measure[] = [
   figure(
@@ -196,7 +202,7 @@ export const routineMeasures: Measure[] = [
     more: 'better',
     decimals: 0,
     definition: 'max(0, 100 · (171 − 5.2 ln V − 0.23 CC − 16.2 ln code lines) / 171).',
-    source: 'Oman and Hagemeister 1992, 0–100 form',
+    source: 'Coleman, Ash, Lowther and Oman 1994, three factors; the scale of 0–100 is a later convention',
     compute: (survey) =>
       ofRoutines(survey, (e) =>
         maintainabilityIndex(
@@ -215,7 +221,7 @@ export const routineMeasures: Measure[] = [
     decimals: 0,
     definition: 'Sum of the cyclomatic complexity of the routines inside.',
     source: mcCabe,
-    ...ofInside(KIND.routine, [KIND.file], complexity),
+    ...ofComplexities(sum),
   },
   {
     id: 'complexityMean',
@@ -226,7 +232,7 @@ export const routineMeasures: Measure[] = [
     decimals: 1,
     definition: 'Mean cyclomatic complexity of the routines inside.',
     source: mcCabe,
-    ...ofInside(KIND.routine, [KIND.file], (survey, held) => complexity(survey, held) / held.length),
+    ...ofComplexities((values) => sum(values) / values.length),
   },
   {
     id: 'complexityMax',
@@ -237,8 +243,6 @@ export const routineMeasures: Measure[] = [
     decimals: 0,
     definition: 'Largest cyclomatic complexity of a routine inside.',
     source: mcCabe,
-    ...ofInside(KIND.routine, [KIND.file], ({ figures }, held) =>
-      held.length === 0 ? NaN : held.reduce((max, e) => Math.max(max, figures.cyclomatic[e]), 0),
-    ),
+    ...ofComplexities((values) => (values.length === 0 ? NaN : values.reduce((a, b) => Math.max(a, b)))),
   },
 ];

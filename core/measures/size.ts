@@ -1,5 +1,6 @@
 import { KIND, type FigureName, type LineFigures } from '../facts/fileFacts.ts';
 import type { SurveyedCodebase } from '../survey.ts';
+import { isRoutineItself, isTypeItself } from './definitions.ts';
 import { noValues, ofInside, sumOverGroups, type Measure } from './measure.ts';
 
 const withCode = ['group', 'file', 'type', 'routine'] as const;
@@ -41,6 +42,22 @@ function summed(compute: Measure['compute']): Pick<Measure, 'compute' | 'ofGroup
 }
 
 const inPercent = (comment: number, code: number): number => (100 * comment) / (comment + code);
+
+const routinesOfFiles = ofInside(
+  KIND.routine,
+  [KIND.file],
+  (survey, held) => held.filter((e) => isRoutineItself(survey, e)).length,
+);
+const routinesOfTypes = ofInside(KIND.routine, [KIND.type], (_, held) => held.length);
+
+/** Of a type all that it declares, wherever that is defined; of files and groups each routine once. */
+const routinesInside: typeof routinesOfFiles = {
+  compute(survey) {
+    const ofTypes = routinesOfTypes.compute(survey);
+    return routinesOfFiles.compute(survey).map((value, e) => (Number.isNaN(value) ? ofTypes[e] : value));
+  },
+  ofGroups: routinesOfFiles.ofGroups,
+};
 
 export const sizeMeasures: Measure[] = [
   {
@@ -151,9 +168,9 @@ export const sizeMeasures: Measure[] = [
     appliesTo: ['group', 'file'],
     more: 'neutral',
     decimals: 0,
-    definition: 'Classes, interfaces, enumerations, aliases and namespaces declared inside.',
+    definition: 'Classes, interfaces, enumerations and aliases declared inside.',
     source: own,
-    ...ofInside(KIND.type, [KIND.file], (_, held) => held.length),
+    ...ofInside(KIND.type, [KIND.file], (survey, held) => held.filter((e) => isTypeItself(survey, e)).length),
   },
   {
     id: 'routines',
@@ -162,8 +179,9 @@ export const sizeMeasures: Measure[] = [
     appliesTo: ['group', 'file', 'type'],
     more: 'neutral',
     decimals: 0,
-    definition: 'Named routines declared inside, at any depth.',
+    definition:
+      'Named routines inside, at any depth; what only announces one that is defined elsewhere is none.',
     source: own,
-    ...ofInside(KIND.routine, [KIND.file, KIND.type], (_, held) => held.length),
+    ...routinesInside,
   },
 ];

@@ -1,9 +1,9 @@
 import { FLAG, FORM, KIND } from '../facts/fileFacts.ts';
 import { CALL_KINDS, EVERYTHING_RESOLVED, passes } from '../graph/rollUp.ts';
 import { membersOf, typeHierarchy } from '../hierarchy/typeHierarchy.ts';
-import { dependencyKinds } from '../contracts/linked.ts';
 import type { SurveyedCodebase } from '../survey.ts';
 import { typePartsOf } from '../typeParts.ts';
+import { definitions, isTypeItself } from './definitions.ts';
 import { noValues, type Measure } from './measure.ts';
 
 const ck = 'Chidamber and Kemerer 1994';
@@ -17,23 +17,11 @@ export function ofTypes(survey: SurveyedCodebase, value: (element: number) => nu
 
 /** Every type once, by its main part. */
 export function wholeTypes(survey: SurveyedCodebase): number[] {
-  const { kind, form, firstExternal } = survey.elements;
+  const { firstExternal } = survey.elements;
   const { wholeOf } = typePartsOf(survey);
   const types: number[] = [];
-  for (let e = 0; e < firstExternal; e++)
-    if (kind[e] === KIND.type && form[e] !== FORM.namespace && !wholeOf.has(e)) types.push(e);
+  for (let e = 0; e < firstExternal; e++) if (isTypeItself(survey, e) && !wholeOf.has(e)) types.push(e);
   return types;
-}
-
-/** The definition, outside of its type, of each member that is only declared in it. */
-export function definitions({ dependencies, elements }: SurveyedCodebase): Map<number, number> {
-  const found = new Map<number, number>();
-  for (let row = 0; row < dependencies.count; row++) {
-    const isJoin = dependencyKinds[dependencies.kind[row]] === 'implement';
-    if (isJoin && elements.kind[dependencies.from[row]] !== KIND.type)
-      found.set(dependencies.to[row], dependencies.from[row]);
-  }
-  return found;
 }
 
 /** The innermost type an element stands in or is a member of, itself included; -1 for none. */
@@ -41,7 +29,7 @@ function enclosingTypes(survey: SurveyedCodebase): Int32Array {
   const { firstExternal, count, kind, parent, subtreeEnd } = survey.elements;
   const typeOf = new Int32Array(count).fill(-1);
   for (let e = 0; e < firstExternal; e++) {
-    typeOf[e] = kind[e] === KIND.type ? e : parent[e] >= 0 ? typeOf[parent[e]] : -1;
+    typeOf[e] = isTypeItself(survey, e) ? e : parent[e] >= 0 ? typeOf[parent[e]] : -1;
   }
   const { wholeOf } = typePartsOf(survey);
   if (wholeOf.size > 0)
@@ -58,23 +46,28 @@ function members(survey: SurveyedCodebase, type: number, kind: number): number[]
   return membersOf(survey, type).filter((member) => survey.elements.kind[member] === kind);
 }
 
-function inheritanceDepth(survey: SurveyedCodebase): Float64Array {
+/**
+ * The longest path of parents to a root, of classes by classes and of interfaces by interfaces; an external parent counts 1, be it the one or
+ * the other.
+ */
+function inheritanceDepth(survey: SurveyedCodebase, ofInterfaces: boolean): Float64Array {
   const { parents } = typeHierarchy(survey);
-  const { firstExternal } = survey.elements;
+  const { firstExternal, form } = survey.elements;
+  const isMeasured = (type: number): boolean =>
+    type >= firstExternal || (form[type] === FORM.interface) === ofInterfaces;
   const depths = new Map<number, number>();
   const depthOf = (type: number): number => {
     if (type >= firstExternal) return 0;
     const known = depths.get(type);
     if (known !== undefined) return known;
     depths.set(type, 0); // A type that inherits from itself has no root.
-    const depth = (parents.get(type) ?? []).reduce(
-      (max, { element }) => Math.max(max, 1 + depthOf(element)),
-      0,
-    );
+    const depth = (parents.get(type) ?? [])
+      .filter(({ element, kind }) => isMeasured(element) && (ofInterfaces || kind === 'inherit'))
+      .reduce((max, { element }) => Math.max(max, 1 + depthOf(element)), 0);
     depths.set(type, depth);
     return depth;
   };
-  return ofTypes(survey, depthOf);
+  return ofTypes(survey, (type) => (isMeasured(type) ? depthOf(type) : NaN));
 }
 
 /** Distinct types (or externals) coupled with each type: those it uses, those that use it, or both. */
@@ -145,8 +138,15 @@ export const typeMeasures: Measure[] = [
   typeMeasure(
     'dit',
     'DIT',
-    'Longest path to a root of inheritance; an external parent counts 1.',
-    inheritanceDepth,
+    'Longest path of classes to a root of inheritance; an external parent counts 1, and interfaces are no parents here.',
+    (survey) => inheritanceDepth(survey, false),
+  ),
+  typeMeasure(
+    'interfaceDepth',
+    'Interface depth',
+    'Longest path of interfaces to a root of inheritance; an external parent counts 1.',
+    (survey) => inheritanceDepth(survey, true),
+    { source: 'Yletope, measures: types' },
   ),
   typeMeasure(
     'noc',
@@ -161,7 +161,12 @@ export const typeMeasures: Measure[] = [
   typeMeasure('cbo', 'CBO', 'Distinct types it is coupled with, either way.', (survey) =>
     coupledTypes(survey, 'either'),
   ),
-  typeMeasure('rfc', 'RFC', 'Its own routines + distinct routines of others that they call.', responseSet),
+  typeMeasure(
+    'rfc',
+    'RFC',
+    'Its own routines + distinct routines of others that they call, constructors among both.',
+    responseSet,
+  ),
   typeMeasure('usesTypes', 'Uses types', 'Distinct types it uses.', (survey) => coupledTypes(survey, 'uses')),
   typeMeasure(
     'usedByTypes',

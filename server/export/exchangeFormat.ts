@@ -1,13 +1,16 @@
 import { arrangedSurvey } from '../../core/arrangement/arranged.ts';
 import { byFolders } from '../../core/arrangement/folders.ts';
 import { unitTree } from '../../core/arrangement/nodes.ts';
-import { elementKinds } from '../../core/facts/fileFacts.ts';
+import { declarationForms, elementKinds } from '../../core/facts/fileFacts.ts';
 import { EVERYTHING_RESOLVED } from '../../core/graph/rollUp.ts';
-import { certainties, dependencyKinds } from '../../core/contracts/linked.ts';
+import { certainties, dependencyKinds, NO_FORM } from '../../core/contracts/linked.ts';
+import { propagationCost } from '../../core/graph/reach.ts';
+import { fileGraph } from '../../core/measures/coupling.ts';
 import { catalogue } from '../../core/measures/catalogue.ts';
 import type { MeasuredKind } from '../../core/measures/measure.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import type { LeftOut } from '../intake/reasons.ts';
+import { MAX_REACH_FILES } from '../survey/totals.ts';
 
 /** What the exchange format says of the codebase as a whole. */
 export interface ExchangeHead {
@@ -26,7 +29,7 @@ export function* exchangeFormat(
   head: ExchangeHead,
 ): Generator<string> {
   const { surveyedAt, ...codebase } = head;
-  yield `{"format":"yletope-graph","version":1,"codebase":${JSON.stringify(codebase)},"surveyedAt":${JSON.stringify(surveyedAt)}`;
+  yield `{"format":"yletope-graph","version":1,"codebase":${JSON.stringify(codebase)},"surveyedAt":${JSON.stringify(surveyedAt)},"measures":${JSON.stringify(measuresOfAll(survey))}`;
   yield* array('files', fileRows(survey));
   yield* array('elements', elementRows(survey));
   yield* array('dependencies', dependencyRows(survey));
@@ -38,6 +41,12 @@ export function* exchangeFormat(
   );
   yield* array('cycles', cycleRows(survey));
   yield '}\n';
+}
+
+/** What is measured of the codebase as a whole; a codebase too large for it has no propagation cost. */
+function measuresOfAll(survey: SurveyedCodebase): Record<string, number> {
+  const cost = survey.files.length > MAX_REACH_FILES ? NaN : propagationCost(fileGraph(survey));
+  return Number.isNaN(cost) ? {} : { propagationCost: Number(cost.toFixed(6)) };
 }
 
 const PIECE = 64 * 1024;
@@ -84,6 +93,7 @@ function* elementRows(survey: SurveyedCodebase): Generator<unknown> {
     yield {
       key: elements.key[e],
       kind,
+      ...(elements.form[e] === NO_FORM ? {} : { form: declarationForms[elements.form[e]] }),
       name: elements.name[e],
       parent: elements.parent[e] < 0 ? null : elements.key[elements.parent[e]],
       file: elements.file[e] < 0 ? null : elements.key[elements.file[e]],

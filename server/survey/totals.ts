@@ -1,6 +1,6 @@
 import { byFolders } from '../../core/arrangement/folders.ts';
 import { unitTree } from '../../core/arrangement/nodes.ts';
-import { KIND } from '../../core/facts/fileFacts.ts';
+import { isRoutineItself, isTypeItself } from '../../core/measures/definitions.ts';
 import { cycles } from '../../core/graph/components.ts';
 import { propagationCost } from '../../core/graph/reach.ts';
 import { rollUp } from '../../core/graph/rollUp.ts';
@@ -36,7 +36,7 @@ export interface Totals {
 }
 
 /** Above this many files the reachability matrix is not worth its time in every survey. */
-const MAX_REACH_FILES = 100_000;
+export const MAX_REACH_FILES = 100_000;
 
 export function totalsOf(survey: SurveyedCodebase, leftOut: number): Totals {
   const { elements, files, gaps } = survey;
@@ -50,17 +50,17 @@ export function totalsOf(survey: SurveyedCodebase, leftOut: number): Totals {
   ).units;
   const sum = (value: (file: (typeof files)[number]) => number): number =>
     files.reduce((total, file) => total + value(file), 0);
-  const count = (kind: number): number =>
+  const count = (isCounted: (survey: SurveyedCodebase, element: number) => boolean): number =>
     files.reduce((total, { element }) => {
-      for (let e = element; e < elements.subtreeEnd[element]; e++) if (elements.kind[e] === kind) total++;
+      for (let e = element; e < elements.subtreeEnd[element]; e++) if (isCounted(survey, e)) total++;
       return total;
     }, 0);
   return {
     files: files.length,
     lines: sum(({ lines }) => lines.lines),
     codeLines: sum(({ lines }) => lines.code),
-    types: count(KIND.type),
-    routines: count(KIND.routine),
+    types: count(isTypeItself),
+    routines: count(isRoutineItself),
     dependencies: survey.dependencies.line.length,
     imports: importPlaces(survey),
     externals: survey.externals.length,

@@ -2,6 +2,7 @@ import { parseGroupKey, subgroups } from '../../core/arrangement/arrangement.ts'
 import { unitOfNode } from '../../core/arrangement/nodes.ts';
 import type { Grain } from '../../core/arrangement/units.ts';
 import { declarationForms, KIND } from '../../core/facts/fileFacts.ts';
+import { recursionOf } from '../../core/graph/recursion.ts';
 import { EVERYTHING_RESOLVED } from '../../core/graph/rollUp.ts';
 import { NO_FORM } from '../../core/contracts/linked.ts';
 import type { MeasuredKind } from '../../core/measures/measure.ts';
@@ -41,6 +42,8 @@ export interface Dossier extends ElementLabel {
   parents: HierarchyLink[];
   children: HierarchyLink[];
   cycles: DossierCycle[];
+  /** The lines on which a routine calls itself. */
+  recursion: number[];
   holds: ElementLabel[];
   gaps: { name: string; reason: string; line: number }[];
   damage: [number, number][];
@@ -139,10 +142,22 @@ async function elementDossier(
           ? arrangementOf(survey, 'folders').groupOf[element]
           : -1,
     }),
+    recursion: recursionLines(survey, element, question),
     holds: childrenOf(survey, element),
     gaps: file === element ? gapsOf(survey, element) : [],
     damage: survey.files.find((record) => record.element === element)?.damage ?? [],
   };
+}
+
+function recursionLines(
+  { dependencies }: SurveyedCodebase,
+  element: number,
+  { filter }: PictureQuestion,
+): number[] {
+  const lines = recursionOf(dependencies, element, filter).flatMap((row) => [
+    ...dependencies.line.subarray(dependencies.placeStart[row], dependencies.placeStart[row + 1]),
+  ]);
+  return lines.sort((a, b) => a - b);
 }
 
 function groupDossier(
@@ -180,6 +195,7 @@ function groupDossier(
         .map((g) => groupLabel(arrangement, g)),
       ...own.map(({ element }) => labelOf(survey, element)),
     ],
+    recursion: [],
     gaps: [],
     damage: [],
   };

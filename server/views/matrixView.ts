@@ -1,6 +1,6 @@
 import type { ArrangedSurvey } from '../../core/arrangement/arranged.ts';
 import { groupKey, groupWithKey } from '../../core/arrangement/arrangement.ts';
-import { parentOfNode } from '../../core/arrangement/nodes.ts';
+import { parentOfNode, unitOfNode } from '../../core/arrangement/nodes.ts';
 import {
   openedByItself,
   pictureRows,
@@ -8,6 +8,9 @@ import {
   rowsOfUnits,
   type PictureRow,
 } from '../../core/arrangement/rows.ts';
+import { KIND } from '../../core/facts/fileFacts.ts';
+import { recursionCount } from '../../core/graph/recursion.ts';
+import type { DependencyFilter } from '../../core/graph/rollUp.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import type { Scope } from './ground/scope.ts';
 import { arranged, type PictureQuestion } from './picture/arranged.ts';
@@ -38,6 +41,8 @@ export interface MatrixRow extends NodeLabel {
   /** How many marked elements a row stands for, and how many with notes. */
   marked: number;
   noted: number;
+  /** In how many places a routine that a row stands for calls itself. */
+  recursion: number;
 }
 
 /** Rows, which are the columns too, and the filled cells: row i uses column j. */
@@ -89,6 +94,7 @@ export function matrixView(survey: SurveyedCodebase, query: MatrixQuery): Matrix
       chain: chain.map((group) => groupLabel(arrangement, group).name),
       ...row,
       ...marks(i),
+      recursion: recursionAt(survey, picture, node, query.filter),
     })),
     cells,
     brackets: order === 'name' ? [] : bracketsOf(survey, picture, rows, flat),
@@ -134,6 +140,19 @@ function bracketsOf(
       },
     ];
   });
+}
+
+/** Recursion of the routine that a row stands for; 0 for any other row. */
+function recursionAt(
+  { dependencies, elements }: SurveyedCodebase,
+  picture: ArrangedSurvey,
+  node: number,
+  filter: DependencyFilter,
+): number {
+  const unit = unitOfNode(picture, node);
+  const element = unit < 0 ? -1 : picture.units.element[unit];
+  if (element < 0 || elements.kind[element] !== KIND.routine) return 0;
+  return recursionCount(dependencies, element, filter);
 }
 
 type RowMarks = Pick<MatrixRow, 'marked' | 'noted'>;

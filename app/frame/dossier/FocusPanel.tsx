@@ -177,6 +177,17 @@ function FocusDetails({
           </Link>
         </p>
       ))}
+      {dossier.recursion.length > 0 && (
+        <p>
+          Calls itself, on{' '}
+          {dossier.recursion.map((line, index) => (
+            <span key={index}>
+              {index > 0 && ', '}
+              <Link to={links.place(dossier.key, line)}>line {figure(line)}</Link>
+            </span>
+          ))}
+        </p>
+      )}
       {dossier.damage.length > 0 && (
         <p className="caution">
           Partly read: {counted(dossier.damage.length, 'region')} did not parse, first at line{' '}

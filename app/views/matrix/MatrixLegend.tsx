@@ -20,6 +20,14 @@ export function MatrixLegend({ largest, rows }: { largest: number; rows: Scene['
         </svg>{' '}
         one cycle
       </span>
+      {rows.some(({ recursion }) => recursion > 0) && (
+        <span>
+          <svg width="13" height="13" aria-hidden="true">
+            <circle cx="6.5" cy="6.5" r="4.5" stroke="var(--ink)" strokeWidth="1.6" fill="none" />
+          </svg>{' '}
+          calls itself
+        </span>
+      )}
       {rows.some(({ marked }) => marked > 0) && (
         <span>
           <b className="mark">◆</b> marked by the shortlist

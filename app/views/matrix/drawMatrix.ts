@@ -35,6 +35,7 @@ export function drawMatrix(context: Context, scene: Scene, geometry: Geometry, i
   drawLights(context, geometry, inks.colours, lit);
   drawGrid(context, scene, geometry, inks.colours, visible);
   drawCells(context, scene, geometry, inks, visible);
+  drawRecursion(context, scene, geometry, inks.colours, visible);
   context.restore();
   drawBrackets(context, scene, geometry, inks.colours);
   drawRowLabels(context, scene, geometry, inks.colours, lit, visible);
@@ -70,6 +71,27 @@ function drawLights(context: Context, geometry: Geometry, colours: SheetColours,
     if (column >= 0) context.fillRect(x + column * cell, y, band, extent);
   }
   context.globalAlpha = 1;
+}
+
+/** A ring on the diagonal for a routine that calls itself. */
+function drawRecursion(
+  context: Context,
+  { rows }: Scene,
+  { x, y, cell }: Geometry,
+  colours: SheetColours,
+  v: Visible,
+): void {
+  if (cell < MARKED_FROM) return;
+  context.strokeStyle = colours.ink;
+  context.fillStyle = colours.sheet;
+  context.lineWidth = Math.min(1.6, cell / 6);
+  for (let row = Math.max(v.firstRow, v.firstColumn); row < Math.min(v.endRow, v.endColumn); row++) {
+    if (rows[row].recursion === 0) continue;
+    context.beginPath();
+    context.arc(x + (row + 0.5) * cell, y + (row + 0.5) * cell, Math.min(5, cell * 0.3), 0, 2 * Math.PI);
+    context.fill();
+    context.stroke();
+  }
 }
 
 function drawGrid(

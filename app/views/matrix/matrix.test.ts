@@ -18,6 +18,7 @@ const row = (key: string, level = 0) => ({
   opens: false,
   marked: 0,
   noted: 0,
+  recursion: 0,
 });
 
 const picture: MatrixPicture = {

@@ -24,7 +24,7 @@ export function nativeNames(context: NameContext): NameRules {
       for (const at of seen)
         targets[at].forEach((target, i) => {
           if (target.kind !== 'file' || (isSure && files[at].facts.imports[i].conditional)) return;
-          seen!.add(target.file);
+          seen.add(target.file);
         });
       known.set(file, seen);
       return seen;

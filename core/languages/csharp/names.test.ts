@@ -190,3 +190,32 @@ describe('projects of C#', () => {
     expect(externals).toEqual([expect.objectContaining({ name: 'Tidal.Core', ecosystem: 'nuget' })]);
   });
 });
+
+describe('what C# says without words', () => {
+  it('a member that bears its type’s name is the type where what follows is the type’s', async () => {
+    const files = {
+      'A.cs':
+        'enum Mode { Slow, Fast } class Tune { public int Level; public static Tune Best; } class Use { public Mode Mode; public Tune Tune; void A() { var m = Mode.Fast; } void B() { var n = Tune.Level; } void C() { var b = Tune.Best; } }',
+    };
+    const lines = await dependenciesOf(files);
+    expect(lines.filter((line) => line.includes('Use.A →'))).toEqual([
+      'read A.cs#Use.A → A.cs#Mode.Fast inferred',
+      'typeUse A.cs#Use.A → A.cs#Mode exact',
+    ]);
+    expect(lines).toContain('read A.cs#Use.B → A.cs#Use.Tune exact');
+    expect(lines).toContain('typeUse A.cs#Use.C → A.cs#Tune exact');
+  });
+
+  it('going through an object calls what gives its elements, and type parameters are what stands for them', async () => {
+    const files = {
+      'A.cs':
+        'class Fleet<T> { public T First; public T Take() { return First; } public int GetEnumerator() { return 1; } } class Barge { public void Moor() {} } class Use { void A(Fleet<Barge> f) { foreach (var b in f) {} } void B(Fleet<Barge> f) { f.Take().Moor(); } }',
+    };
+    const lines = await dependenciesOf(files, 'call');
+    expect(lines).toEqual([
+      'call A.cs#Use.A → A.cs#Fleet<>.GetEnumerator inferred',
+      'call A.cs#Use.B → A.cs#Barge.Moor inferred',
+      'call A.cs#Use.B → A.cs#Fleet<>.Take inferred',
+    ]);
+  });
+});

@@ -162,3 +162,44 @@ describe('members of Python', () => {
     ]);
   });
 });
+
+describe('what Python calls without naming it', () => {
+  const scale = `class Base:
+    def __init__(self, n): pass
+class Scale(Base):
+    def __add__(self, o): return self
+    def __getitem__(self, i): return 1
+    def __setitem__(self, i, v): pass
+    def __contains__(self, x): return True
+    def __eq__(self, o): return True
+    def __iter__(self): return iter([])
+    def __len__(self): return 1
+    def __enter__(self): return self
+    def __exit__(self, *a): pass
+    def __call__(self, x): return x
+`;
+  const called = async (body: string): Promise<string[]> => {
+    const text = `${scale}def use():\n    s = Scale(1)\n    ${body}\n`;
+    const lines = await dependenciesOf({ 'a.py': text }, 'a.py#use →');
+    return lines
+      .filter((line) => line.startsWith('call'))
+      .map((line) => line.replace('call a.py#use → a.py#Scale.', ''));
+  };
+
+  it('are the methods of operators, indexing, `in`, `with`, `for`, and functions such as `len`', async () => {
+    expect(await called('s + s')).toEqual(['__add__ inferred']);
+    expect(await called('s[1]')).toEqual(['__getitem__ inferred']);
+    expect(await called('s[1] = 2')).toEqual(['__setitem__ inferred']);
+    expect(await called('1 in s')).toEqual(['__contains__ inferred']);
+    expect(await called('s == 1')).toEqual(['__eq__ inferred']);
+    expect(await called('len(s)')).toEqual(['__len__ inferred']);
+    expect(await called('[x for x in s]')).toEqual(['__iter__ inferred']);
+    expect(await called('with s as t: pass')).toEqual(['__enter__ inferred', '__exit__ inferred']);
+    expect(await called('s(2)')).toEqual(['__call__ inferred']);
+  });
+
+  it('is the constructor of a parent where a class has none', async () => {
+    const lines = await dependenciesOf({ 'a.py': `${scale}def use():\n    return Scale(1)\n` }, 'initialize');
+    expect(lines).toEqual(['initialize a.py#use → a.py#Base.__init__ exact']);
+  });
+});

@@ -1,4 +1,4 @@
-import { ALL_KINDS, type DependencyFilter } from '../../../core/graph/rollUp.ts';
+import { ALL_KINDS, CALL_KINDS, type DependencyFilter } from '../../../core/graph/rollUp.ts';
 import { dependencyKinds, type DependencyKind } from '../../../core/contracts/linked.ts';
 
 const kindsOf = (...kinds: DependencyKind[]): number =>
@@ -16,6 +16,7 @@ export const kindChoices = {
     kinds: ALL_KINDS & ~kindsOf('typeImport', 'typeUse', 'implement'),
   },
   calls: { label: 'calls and constructions', kinds: kindsOf('call', 'construct') },
+  through: { label: 'calls, also through macros and constructors', kinds: CALL_KINDS },
   inheritance: { label: 'inheritance', kinds: kindsOf('inherit', 'implement') },
   fields: { label: 'reads and writes', kinds: kindsOf('read', 'write') },
   types: { label: 'type uses', kinds: kindsOf('typeUse', 'typeImport') },
