@@ -191,7 +191,8 @@ export const mutants: readonly Mutant[] = [
       ['typeOf[to] === type ||', ''],
       ['members(survey, e, KIND.routine).length + (called', '(called'],
       ['1 + depthOf(element)', 'depthOf(element)'],
-      ['kinds: callKinds', 'kinds: 0xffff'],
+      ['kinds: CALL_KINDS', 'kinds: 0xffff'],
+      ['(form[type] === FORM.interface) === ofInterfaces', 'true'],
       ['cyclomatic[definedBy.get(m) ?? m]', 'cyclomatic[m]'],
       ['FLAG.private | FLAG.protected', 'FLAG.private'],
     ],
@@ -205,16 +206,70 @@ export const mutants: readonly Mutant[] = [
     ],
   ),
   ...faults(
+    'core/link/typeArguments.ts',
+    ['core/link'],
+    [
+      ['if (!args) return found;', ''],
+      ['(args[own.index] ?? null) : undefined', 'null : undefined'],
+      ['found === undefined ? value : found', 'found ?? null'],
+    ],
+  ),
+  ...faults(
+    'core/link/typeRelations.ts',
+    ['core/link', 'core/languages/java'],
+    [
+      ["up > at ? 'below' : 'apart'", "up !== at ? 'below' : 'apart'"],
+      ["if (this.isRoot(given)) return 'apart';", ''],
+      ["relation === 'below' && this.isPrimitive(from) ? 'apart' : relation", 'relation'],
+    ],
+  ),
+  ...faults(
+    'core/link/throughMacros.ts',
+    ['core/languages/c'],
+    [
+      ['sofar = CERTAINTY.ambiguous;', 'sofar = certainty;'],
+      ['mayBeOut(file, macros.get(macro)!) ? CERTAINTY.ambiguous : CERTAINTY.inferred', 'CERTAINTY.inferred'],
+      ['open.length < DEEPEST', 'open.length < 1'],
+    ],
+  ),
+  ...faults(
+    'core/languages/c/alternatives.ts',
+    ['core/languages/c'],
+    [
+      ['sure.length === 1 && macros.length === 1', 'false'],
+      ['others: rest.map((place) => declared([place]))', ''],
+    ],
+  ),
+  ...faults(
+    'core/link/operators.ts',
+    ['core/languages/c', 'core/languages/python'],
+    [
+      ['for (const given of [rest, values])', 'for (const given of [values])'],
+      [
+        'for (const free of context.inNamespacesOf(file, name, types))',
+        'for (const free of [] as Declared[])',
+      ],
+    ],
+  ),
+  ...faults(
+    'core/measures/definitions.ts',
+    ['core/measures'],
+    [
+      ['&& !definitions(survey).has(element)', ''],
+      ['elements.form[element] !== FORM.namespace', 'true'],
+    ],
+  ),
+  ...faults(
     'core/link/overloads.ts',
     ['core/link', 'core/languages/java'],
     [
       ['given >= least && (most', '(most'],
       ['given <= most', 'true'],
-      ['if (fixed.length > 0) return fixed;', ''],
-      ['Math.max(1, 4 - distance)', '1'],
-      ['Math.max(1, 4 - steps)', '1'],
-      ["value.name === 'null' ? 0 : IMPOSSIBLE", '0'],
-      ['steps > 20', 'steps > 0'],
+      ['!language.conversions?.joinsInherited', 'true'],
+      ['if (!one.isKnown[i]) return false;', ''],
+      ['one.phase < other.phase', 'one.phase > other.phase'],
+      ['isSame ? one.group < other.group : isAsSpecial', 'isAsSpecial'],
+      ['phase: 3 } : asListed', 'phase: 1 } : asListed'],
     ],
   ),
   ...faults(

@@ -196,3 +196,31 @@ describe('fan-in and fan-out', () => {
     expect(valueOf(survey, 'fanIn', 'a.ts#f')).toBe(0);
   });
 });
+
+describe('what is counted once', () => {
+  it('a prototype is no second routine, and a namespace no type', async () => {
+    const survey = await surveyText({
+      'a.h': 'namespace canal { int go(int n); struct Lock { int fill(int n); }; }',
+      'a.cpp':
+        '#include "a.h"\nnamespace canal { int go(int n) { if (n) return 1; return 2; } int Lock::fill(int n) { return go(n); } }',
+    });
+    expect(valueOf(survey, 'routines', '')).toBe(2);
+    expect(valueOf(survey, 'routines', 'a.h#canal.Lock')).toBe(1);
+    expect(valueOf(survey, 'complexityMean', '')).toBe(1.5);
+    expect(valueOf(survey, 'types', 'a.h')).toBe(1);
+    expect(valueOf(survey, 'cbo', 'a.h#canal.Lock')).toBe(0);
+    expect(valueOf(survey, 'cbo', 'a.h#canal')).toBeNaN();
+  });
+
+  it('depth is of classes by classes, and of interfaces by interfaces', async () => {
+    const survey = await surveyText({
+      'A.java':
+        'interface One {} interface Two extends One {} interface Three extends Two {} class Base implements Three {} class Sub extends Base implements One {}',
+    });
+    expect(valueOf(survey, 'dit', 'A.java#Sub')).toBe(1);
+    expect(valueOf(survey, 'dit', 'A.java#Base')).toBe(0);
+    expect(valueOf(survey, 'dit', 'A.java#Three')).toBeNaN();
+    expect(valueOf(survey, 'interfaceDepth', 'A.java#Three')).toBe(2);
+    expect(valueOf(survey, 'interfaceDepth', 'A.java#Sub')).toBeNaN();
+  });
+});

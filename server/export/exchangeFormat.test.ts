@@ -1,4 +1,8 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { Ajv2020 } from 'ajv/dist/2020.js';
 import { describe, expect, it } from 'vitest';
+import { installationRoot } from '../installation.ts';
 import { surveyText } from '../../tests/surveyText.ts';
 import { exchangeFormat } from './exchangeFormat.ts';
 
@@ -9,8 +13,10 @@ interface Exchanged {
     kind: string;
     parent: string | null;
     file: string | null;
+    form?: string;
     measures: Record<string, number>;
   }[];
+  measures: Record<string, number>;
   dependencies: {
     from: string;
     to: string;
@@ -90,5 +96,45 @@ describe('the exchange format', () => {
     const pieces = [...exchangeFormat(await surveyText(files), [], head)];
     expect(pieces.length).toBeGreaterThan(8);
     expect(Math.max(...pieces.map(({ length }) => length))).toBeLessThan(200_000);
+  });
+});
+
+describe('the exchange format of each language', () => {
+  const texts: Record<string, string> = {
+    'a.ts': 'export class Gate { open() { return this.open(); } }\nnew Gate().open();',
+    'a.js': 'function open() {}\nopen();',
+    'A.java':
+      'class Gate { Gate() {} int n; Gate of() { n = 1; return new Gate(); } } interface Job { void run(); } enum E { A } record R(int x) {} @interface Note {}',
+    'a.py': 'class Gate:\n    def __init__(self):\n        self.n = 1\ndef use():\n    return Gate()',
+    'a.c':
+      '#define wrap(x) real(x)\nstruct s { int n; };\nunion u { int n; };\nint real(int n) { return n; }\nint use(int n) { return wrap(n); }',
+    'a.cpp':
+      'namespace canal { struct Gate { Gate(int); int n; }; typedef Gate Door; }\nvoid use() { canal::Gate g(1); }',
+    'A.cs':
+      'namespace Canal { public delegate void Go(); static class X { public static int Twice(this int n) { return n; } } partial class P { event Go E; int N { get { return 1; } } } }',
+  };
+
+  it('is as the schema says', async () => {
+    const schema = JSON.parse(
+      readFileSync(join(installationRoot, 'docs', 'yletope-graph.schema.json'), 'utf8'),
+    ) as object;
+    const ajv = new Ajv2020({ allErrors: true, allowUnionTypes: true, formats: { 'date-time': true } });
+    const validate = ajv.compile(schema);
+    for (const [path, text] of Object.entries(texts)) {
+      validate(await exchanged({ [path]: text }));
+      expect([path, validate.errors]).toEqual([path, null]);
+    }
+  });
+
+  it('says what a declaration is, and how far a change reaches', async () => {
+    const result = await exchanged({ 'a.cpp': texts['a.cpp'], 'a.c': texts['a.c'] });
+    const forms = Object.fromEntries(result.elements.map(({ key, form }) => [key, form]));
+    expect(forms).toMatchObject({
+      'a.cpp#canal': 'namespace',
+      'a.cpp#canal.Gate': 'struct',
+      'a.c#wrap': 'macro',
+      'a.c': undefined,
+    });
+    expect(result.measures.propagationCost).toBe(0.5);
   });
 });
