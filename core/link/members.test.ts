@@ -75,6 +75,16 @@ describe('making an instance', () => {
   });
 });
 
+describe('an alias', () => {
+  it('that is called is its own where a value bears its name as well', async () => {
+    const files = {
+      'a.ts':
+        'export interface Brand { key: string }\nexport type Flake = Brand;\nexport const Flake = (n: number): Flake => ({ key: String(n) });\nexport function use() { Flake(1); }',
+    };
+    expect(await dependenciesOf(files, 'use →')).toEqual(['call a.ts#use → a.ts#Flake~2 exact']);
+  });
+});
+
 describe('recursion', () => {
   it('is a call of an element by itself, and no caller of another', async () => {
     const files = { 'a.ts': 'export function f(n: number): number { return n ? f(n - 1) : 0; }' };

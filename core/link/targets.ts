@@ -125,7 +125,7 @@ export function createTargets(link: {
   /** What a name of a type stands for that only names another; null for all else. */
   function aliasOf(value: Declared): Value | null {
     const { declarations } = files[value.file].facts;
-    if (declarations.form[value.declarations[0]] !== FORM.alias) return null;
+    if (!value.declarations.every((d) => declarations.form[d] === FORM.alias)) return null;
     const expanded = evaluator.expandAlias(value);
     return expanded === value ? null : expanded;
   }
