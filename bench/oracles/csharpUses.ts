@@ -29,12 +29,13 @@ interface Use {
 export async function compareCSharpUses(
   packageName: string,
   sources: string,
-  { symbols = [], libraries = [] }: { symbols?: string[]; libraries?: string[] } = {},
+  { symbols = [], libraries = [], only }: { symbols?: string[]; libraries?: string[]; only?: string[] } = {},
 ): Promise<UseScore> {
   const folder = mkdtempSync(join(tmpdir(), 'yletope-mcs-'));
   try {
     const root = join(folder, 'src');
-    cpSync(join(fetchDebianSource(packageName), sources), root, { recursive: true });
+    const from = join(fetchDebianSource(packageName), sources);
+    for (const part of only ?? ['.']) cpSync(join(from, part), join(root, part), { recursive: true });
     blankInactive(root, new Set(symbols));
     const { survey } = await surveyPath(root);
     const names = typeNames(survey, root);
@@ -146,17 +147,16 @@ const operators: Record<string, string> = {
 };
 
 /** The name in the source of a member of the assembly; null for what has none there. */
-function sourceName(name: string): string | null {
+function sourceName(name: string, isCalled: boolean): string | null {
   const plain = name.replaceAll("'", '').replace(/<.*$/, '');
   if (plain === '.ctor') return MADE;
   if (plain === '' || plain === '.cctor' || plain.includes('$')) return null;
   if (plain === 'op_Implicit' || plain === 'op_Explicit') return null;
   if (plain.startsWith('op_')) return `operator ${operators[plain.slice(3)] ?? plain.slice(3)}`;
-  const own = plain
-    .split('.')
-    .at(-1)!
-    .replace(/^(get|set|add|remove)_/, '');
-  return own === 'Item' && /^([gs]et)_Item$/.test(plain.split('.').at(-1)!) ? 'this[]' : own;
+  const last = plain.split('.').at(-1)!;
+  // A field may bear a name that looks like an accessor's.
+  if (!isCalled) return last;
+  return /^[gs]et_Item$/.test(last) ? 'this[]' : last.replace(/^(get|set|add|remove)_/, '');
 }
 
 const kindOf: Record<string, UseKind> = {
@@ -225,7 +225,7 @@ function readUses(listing: string, membersOf: MembersOf): { uses: Use[]; constan
     if (used && target) {
       const operation = used[1];
       const type = target.type.replace(/\/'[^]*$/, '').replaceAll('/', '.');
-      const name = sourceName(target.name);
+      const name = sourceName(target.name, !/fld/.test(operation));
       if (name !== null && !target.type.includes("'<")) {
         const isAccessor = /^'?(get|set|add|remove)_/.test(target.name.split('.').at(-1)!);
         uses.push({

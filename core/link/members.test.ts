@@ -63,6 +63,16 @@ describe('making an instance', () => {
     ]);
   });
 
+  it('leads to no constructor that cannot take what is given', async () => {
+    const files = {
+      'A.cs':
+        'struct Span { public Span(int a, int b) {} } class Use { Span A() { return new Span(); } Span B() { return new Span(1, 2); } }',
+    };
+    expect(await dependenciesOf(files, 'initialize')).toEqual([
+      'initialize A.cs#Use.B → A.cs#Span.Span exact',
+    ]);
+  });
+
   it('counts in fan-in, fan-out and the response set', async () => {
     const survey = await surveyText(files);
     const value = (id: string, key: string): number => {

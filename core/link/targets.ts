@@ -2,6 +2,7 @@ import { FLAG, FORM, KIND, REFERENCE, type FileFacts } from '../facts/fileFacts.
 import type { PlacedElements } from './elements.ts';
 import type { Evaluator } from './evaluator.ts';
 import type { FamilyRules } from './families.ts';
+import { takes } from './overloads.ts';
 import { CERTAINTY, type FactsOfFile } from '../contracts/linked.ts';
 import type { Declared, Value } from '../contracts/values.ts';
 
@@ -157,6 +158,9 @@ export function createTargets(link: {
     const [meant, ...others] =
       args === 0 ? [stated] : evaluator.overloadsMeant({ ...stated, through: type }, from, args);
     if (others.length > 0 || meant.declarations.length !== 1) return [];
+    // A value that is made with nothing at all may be made by no constructor.
+    const given = args === 0 ? -1 : files[from].facts.expressions.a[args];
+    if (given >= 0 && !takes(files[meant.file], meant.declarations[0], given)) return [];
     const certainty = type.inferred ? CERTAINTY.inferred : CERTAINTY.exact;
     return [{ element: elementOf(meant.file, meant.declarations[0]), kind: RUNS_CONSTRUCTOR, certainty }];
   }
