@@ -144,6 +144,18 @@ export async function waitForText(page: Page, selector: string, text: string): P
   );
 }
 
+/** Waits until what a menu or a drawer brings in has come to rest, so that a click does not go past it. */
+async function restsStill(element: Element): Promise<void> {
+  let before = '';
+  for (;;) {
+    const { x, y } = element.getBoundingClientRect();
+    const now = `${x} ${y}`;
+    if (now === before) return;
+    before = now;
+    await new Promise((resolve) => setTimeout(resolve, 60));
+  }
+}
+
 /** Clicks the first element of a kind that has exactly this text. */
 export async function clickText(page: Page, selector: string, text: string): Promise<void> {
   await page.waitForFunction(
@@ -158,6 +170,7 @@ export async function clickText(page: Page, selector: string, text: string): Pro
   const handles = await page.$$(selector);
   for (const handle of handles) {
     if ((await handle.evaluate((e) => (e as HTMLElement).innerText.trim())) === text) {
+      await handle.evaluate(restsStill);
       await handle.click();
       return;
     }
