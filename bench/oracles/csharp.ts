@@ -182,7 +182,7 @@ interface Assembly {
 const typeName = /(?<![\w\]/`.'])[A-Za-z_][\w`]*(?:\.[\w`]+)*(?:\/(?:[\w`]+|'[^']*'))*/g;
 
 /** `A.B/Inner/'<Run>c__Iterator0'` → `A.B.Inner`. */
-function plainName(name: string): string {
+export function plainName(name: string): string {
   return name.replace(/\/'[^]*$/, '').replaceAll('/', '.');
 }
 
@@ -194,6 +194,12 @@ function readAssembly(listing: string): Assembly {
     brought: new Set(),
     constants: new Set(),
   };
+  for (const { line, type } of linesOfTypes(listing)) readLine(line, type, assembly);
+  return assembly;
+}
+
+/** The lines of an assembly's listing without comments, each with the type that it stands in; of a type's head what follows its name. */
+export function* linesOfTypes(listing: string): Generator<{ line: string; type: string }> {
   let namespace = '';
   /** Open types, and the depth of brackets at which each began. */
   const open: { type: string; depth: number }[] = [];
@@ -204,13 +210,9 @@ function readAssembly(listing: string): Assembly {
     const start = /^\.namespace (\S+)/.exec(line);
     if (start) namespace = start[1].replaceAll("'", '');
     const head = /^\s*\.class\b.*?\s('[^']+'|[\w`]+)(\s*<.*>)?\s*$/.exec(line);
-    if (head) {
-      announced = typeOf(head[1], open.at(-1)?.type, namespace);
-      readLine(head[2] ?? '', announced, assembly);
-    } else {
-      const from = announced ?? open.at(-1)?.type;
-      if (from !== undefined) readLine(line, from, assembly);
-    }
+    if (head) announced = typeOf(head[1], open.at(-1)?.type, namespace);
+    const type = announced ?? open.at(-1)?.type;
+    if (type !== undefined) yield { line: head ? (head[2] ?? '') : line, type };
     if (/\{\s*$/.test(line)) {
       if (announced !== null) open.push({ type: announced, depth });
       announced = null;
@@ -221,7 +223,11 @@ function readAssembly(listing: string): Assembly {
       if (depth === 0) namespace = '';
     }
   }
-  return assembly;
+}
+
+/** The field whose value the compiler puts in the place of its name, where a line declares one. */
+export function constantIn(line: string): string | undefined {
+  return /^\s*\.field\s.*\bliteral\b.*?\s('?[\w]+'?)\s+=/.exec(line)?.[1].replaceAll("'", '');
 }
 
 /** A type by the name in its head; one that the compiler made up is the one it stands in. */
@@ -236,8 +242,8 @@ function typeOf(name: string, outer: string | undefined, namespace: string): str
 const certainInstruction = /^\s*IL_\w+:\s+(castclass|isinst|newarr|ldtoken|catch)\b/;
 
 function readLine(line: string, from: string, assembly: Assembly): void {
-  const constant = /^\s*\.field\s.*\bliteral\b.*?\s('?[\w]+'?)\s+=/.exec(line);
-  if (constant) assembly.constants.add(`${from}.${constant[1].replaceAll("'", '')}`);
+  const constant = constantIn(line);
+  if (constant !== undefined) assembly.constants.add(`${from}.${constant}`);
   const isList = /^\s*implements\b/.test(line);
   const isInstruction = /^\s*IL_\w+:/.test(line);
   const isLocal = /^\s*(class|valuetype)\s.*\sV_\d+[,)]/.test(line);

@@ -5,7 +5,7 @@ import { FORM, KIND } from '../../core/facts/fileFacts.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { surveyPath } from '../../tests/surveyPath.ts';
 import { fetchDebianSource } from '../debianCode.ts';
-import { blankInactive, compile, typeNames } from './csharp.ts';
+import { blankInactive, compile, constantIn, linesOfTypes, plainName, typeNames } from './csharp.ts';
 import { emptyScore, MADE, usesOf } from './sites.ts';
 import { parentTypes, withAncestors } from './typeEdges.ts';
 import { listOfDifferences, type UseKind, type UseScore } from './uses.ts';
@@ -194,58 +194,23 @@ function memberIn(operand: string): { type: string; name: string; parameters: nu
 function readUses(listing: string, membersOf: MembersOf): { uses: Use[]; constants: Set<string> } {
   const uses: Use[] = [];
   const constants = new Set<string>();
-  let namespace = '';
-  const open: { type: string; depth: number }[] = [];
-  let depth = 0;
-  let announced: string | null = null;
   let isConstructor = false;
-  for (const written of listing.split('\n')) {
-    const line = /\bldstr\b/.test(written) ? '' : written.replace(/\s\/\/.*$/, '');
-    const start = /^\.namespace (\S+)/.exec(line);
-    if (start) namespace = start[1].replaceAll("'", '');
-    const head = /^\s*\.class\b.*?\s('[^']+'|[\w`]+)(\s*<.*>)?\s*$/.exec(line);
-    const own = open.at(-1)?.type;
-    if (head) {
-      const plain = head[1].replaceAll("'", '');
-      const isMadeUp = /^'[<$]/.test(head[1]);
-      announced =
-        own === undefined
-          ? namespace
-            ? `${namespace}.${plain}`
-            : plain
-          : isMadeUp
-            ? own
-            : `${own}.${plain}`;
-    }
-    const constant = /^\s*\.field\s.*\bliteral\b.*?\s('?[\w]+'?)\s+=/.exec(line);
-    if (constant && own) constants.add(`${own}.${constant[1].replaceAll("'", '')}`);
+  for (const { line, type: from } of linesOfTypes(listing)) {
+    const constant = constantIn(line);
+    if (constant !== undefined) constants.add(`${from}.${constant}`);
     if (/^\s+(instance )?default .*\('?/.test(line)) isConstructor = line.includes("'.ctor'");
-    const used = own === undefined ? null : instruction.exec(line);
-    const target = used && memberIn(used[2]);
-    if (used && target) {
-      const operation = used[1];
-      const type = target.type.replace(/\/'[^]*$/, '').replaceAll('/', '.');
-      const name = sourceName(target.name, !/fld/.test(operation));
-      if (name !== null && !target.type.includes("'<")) {
-        const isAccessor = /^'?(get|set|add|remove)_/.test(target.name.split('.').at(-1)!);
-        uses.push({
-          from: own!,
-          kind: isAccessor ? 'read' : (kindOf[operation] ?? 'call'),
-          name,
-          to: membersOf(type, name, isAccessor ? -1 : target.parameters),
-          isOptional: operation === 'call' && name === MADE && isConstructor,
-        });
-      }
-    }
-    if (/\{\s*$/.test(line)) {
-      if (announced !== null) open.push({ type: announced, depth });
-      announced = null;
-      depth++;
-    } else if (/^\s*\}/.test(line)) {
-      depth--;
-      if (open.at(-1)?.depth === depth) open.pop();
-      if (depth === 0) namespace = '';
-    }
+    const [, operation, operand] = instruction.exec(line) ?? [];
+    const target = operand === undefined ? null : memberIn(operand);
+    const name = target && sourceName(target.name, !/fld/.test(operation));
+    if (!target || name === null || target.type.includes("'<")) continue;
+    const isAccessor = /^'?(get|set|add|remove)_/.test(target.name.split('.').at(-1)!);
+    uses.push({
+      from,
+      kind: isAccessor ? 'read' : (kindOf[operation] ?? 'call'),
+      name,
+      to: membersOf(plainName(target.type), name, isAccessor ? -1 : target.parameters),
+      isOptional: operation === 'call' && name === MADE && isConstructor,
+    });
   }
   return { uses, constants };
 }

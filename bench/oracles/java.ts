@@ -1,12 +1,10 @@
-import { execFileSync } from 'node:child_process';
-import { mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { FORM, KIND } from '../../core/facts/fileFacts.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { surveyPath } from '../../tests/surveyPath.ts';
 import { fetchDebianSource } from '../debianCode.ts';
 import { compare, rowOf, type Row } from './comparison.ts';
+import { listClasses } from './javaClasses.ts';
 import { edgesBetween, typeEdges } from './typeEdges.ts';
 
 /**
@@ -59,29 +57,9 @@ function isNamedMember(key: string): boolean {
 }
 
 function compile(root: string): Compiled {
-  const out = mkdtempSync(join(tmpdir(), 'yletope-javac-'));
-  try {
-    const sources = readdirSync(root, { recursive: true, encoding: 'utf8' })
-      .filter((name) => name.endsWith('.java') && !/(^|\/)(module|package)-info\.java$/.test(name))
-      .map((name) => join(root, name));
-    writeFileSync(join(out, 'sources'), sources.join('\n'));
-    const javac = ['-g', '-nowarn', '-proc:none', '-encoding', 'UTF-8', '-d', join(out, 'classes')];
-    execFileSync('javac', [...javac, `@${join(out, 'sources')}`], { stdio: ['ignore', 'ignore', 'pipe'] });
-    const classes = readdirSync(join(out, 'classes'), { recursive: true, encoding: 'utf8' })
-      .filter((name) => name.endsWith('.class'))
-      .map((name) => join(out, 'classes', name));
-    const compiled: Compiled = { edges: new Set(), constants: new Set() };
-    for (let at = 0; at < classes.length; at += 200) {
-      const listing = execFileSync('javap', ['-v', '-p', ...classes.slice(at, at + 200)], {
-        encoding: 'utf8',
-        maxBuffer: 1 << 30,
-      });
-      for (const part of listing.split(/^Classfile /m).slice(1)) readClass(part, compiled);
-    }
-    return compiled;
-  } finally {
-    rmSync(out, { recursive: true, force: true });
-  }
+  const compiled: Compiled = { edges: new Set(), constants: new Set() };
+  for (const listing of listClasses(root)) readClass(listing, compiled);
+  return compiled;
 }
 
 /** `a/b/C$D$1Local` → `a.b.C.D`. */

@@ -10,7 +10,7 @@ import {
   type ClassMember,
   type MemberUse,
 } from './javaClasses.ts';
-import { MADE, scoreSites, type Site } from './sites.ts';
+import { createCovering, MADE, scoreSites, type Site } from './sites.ts';
 import type { UseScore } from './uses.ts';
 
 /**
@@ -22,34 +22,21 @@ export async function compareJavaUses(packageName: string, sources: string): Pro
   const root = join(fetchDebianSource(packageName), sources);
   const { survey } = await surveyPath(root);
   const members = placeMembers(survey, listClasses(root).map(readClassFile));
-  return scoreSites(
-    { code: packageName, oracle: 'instructions of javac 17' },
-    survey,
-    members.sites(),
-    members.isConstant,
-    members.lines,
-  );
+  return scoreSites({ code: packageName, oracle: 'instructions of javac 17' }, survey, members.sites(), {
+    isLeftOut: members.isConstant,
+    lines: members.lines,
+  });
 }
 
 function placeMembers(survey: SurveyedCodebase, classes: ClassFile[]) {
   const { elements } = survey;
   const byName = new Map(classes.map((each) => [each.name, each]));
   const types = typesByName(survey);
-  const files = new Map<string, number>();
-  for (let e = 0; e < elements.firstExternal; e++)
-    if (elements.kind[e] === KIND.file) files.set(elements.key[e], e);
+  const covering = createCovering(survey);
   const pathOf = ({ name, source }: ClassFile): string => [...name.split('/').slice(0, -1), source].join('/');
   const elementOf = new Map<string, number[]>();
   const constants = new Set<number>();
 
-  /** The innermost element of a file that covers a line. */
-  const covering = (path: string, line: number, is: (element: number) => boolean): number => {
-    const file = files.get(path) ?? -1;
-    let found = -1;
-    for (let e = file + 1; file >= 0 && e < elements.subtreeEnd[file]; e++)
-      if (elements.startLine[e] <= line && line <= elements.endLine[e] && is(e)) found = e;
-    return found;
-  };
   const ofType = (file: ClassFile): number => {
     const type = types.get(file.name);
     if (type !== undefined) return type;
@@ -150,10 +137,7 @@ function placeMembers(survey: SurveyedCodebase, classes: ClassFile[]) {
       for (const file of classes) {
         const path = pathOf(file);
         for (const member of file.methods) {
-          if (
-            /ACC_BRIDGE/.test(member.name) ||
-            (member.isSynthetic && !member.name.startsWith('lambda$') && member.name !== '<clinit>')
-          )
+          if (member.isSynthetic && !member.name.startsWith('lambda$') && member.name !== '<clinit>')
             continue;
           const uses = member.uses.flatMap((use) => {
             const inner = accessors.get(`${use.owner}.${use.name}:${use.descriptor}`);

@@ -8,7 +8,7 @@ import { FORM, KIND } from '../../core/facts/fileFacts.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { surveyPath } from '../../tests/surveyPath.ts';
 import { fetchDebianSource } from '../debianCode.ts';
-import { MADE, scoreSites, type Site } from './sites.ts';
+import { createCovering, MADE, scoreSites, type Site } from './sites.ts';
 import type { UseScore } from './uses.ts';
 
 const run = promisify(execFile);
@@ -50,7 +50,12 @@ export async function compareNativeUses(packageName: string, build: NativeBuild)
     elements.form[e] === FORM.macro ||
     elements.name[e].startsWith('~');
   const oracle = `calls of gcc 12 in ${graphs.length} files`;
-  return scoreSites({ code: packageName, oracle }, survey, sites, isLeftOut, lines, callKinds, open);
+  return scoreSites({ code: packageName, oracle }, survey, sites, {
+    isLeftOut,
+    lines,
+    kinds: callKinds,
+    open,
+  });
 }
 
 /** The graph of each file that compiles. */
@@ -158,13 +163,9 @@ function nameIn(signature: string): string {
 }
 
 /** The routines, or made types, that a signature at a place may mean, with what they define or are defined by. */
-function declarationsAt({
-  elements,
-  dependencies,
-}: SurveyedCodebase): (place: Place, signature: string) => number[] {
-  const files = new Map<string, number>();
-  for (let e = 0; e < elements.firstExternal; e++)
-    if (elements.kind[e] === KIND.file) files.set(elements.key[e], e);
+function declarationsAt(survey: SurveyedCodebase): (place: Place, signature: string) => number[] {
+  const { elements, dependencies } = survey;
+  const covering = createCovering(survey);
   const joined = new Map<number, number[]>();
   const join = (one: number, other: number): void => {
     joined.set(one, [...(joined.get(one) ?? []), other]);
@@ -177,10 +178,7 @@ function declarationsAt({
     join(to, from);
   }
   return ({ path, line }, signature) => {
-    const file = files.get(path) ?? -1;
-    let found = -1;
-    for (let e = file + 1; file >= 0 && e < elements.subtreeEnd[file]; e++) {
-      if (elements.startLine[e] > line || line > elements.endLine[e]) continue;
+    const found = covering(path, line, (e) => {
       const name = elements.name[e].replace(/<.*$/, '');
       // Of some templates gcc writes the end only.
       const isNamed =
@@ -189,8 +187,8 @@ function declarationsAt({
         signature.includes(`${name}(`) ||
         signature.includes(`${name}<`);
       const isRoutine = elements.kind[e] === KIND.routine || elements.kind[e] === KIND.type;
-      if (isNamed && isRoutine && elements.form[e] !== FORM.namespace) found = e;
-    }
+      return isNamed && isRoutine && elements.form[e] !== FORM.namespace;
+    });
     return found < 0 ? [] : [found, ...(joined.get(found) ?? [])];
   };
 }

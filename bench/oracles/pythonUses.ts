@@ -7,7 +7,7 @@ import { typeHierarchy } from '../../core/hierarchy/typeHierarchy.ts';
 import { installationRoot } from '../../server/installation.ts';
 import { surveyPath } from '../../tests/surveyPath.ts';
 import { fetchDebianSource } from '../debianCode.ts';
-import { MADE, scoreSites, type Site } from './sites.ts';
+import { filesByPath, MADE, scoreSites, type Site } from './sites.ts';
 import type { UseScore } from './uses.ts';
 
 const script = join(installationRoot, 'bench', 'oracles', 'python_calls.py');
@@ -46,7 +46,6 @@ export async function comparePythonUses(packageName: string, run: PythonRun): Pr
     { code: packageName, oracle: `tests run by ${version}` },
     survey,
     sitesOf(survey, listing),
-    () => false,
   );
   const none = { right: 0, of: 0 };
   return {
@@ -75,9 +74,7 @@ function installed(names: readonly string[]): string {
 function sitesOf(survey: SurveyedCodebase, listing: string): Site[] {
   const { elements } = survey;
   const { parents } = typeHierarchy(survey);
-  const files = new Map<string, number>();
-  for (let e = 0; e < elements.firstExternal; e++)
-    if (elements.kind[e] === KIND.file) files.set(elements.key[e], e);
+  const files = filesByPath(survey);
   /** Decorators stand before the line that a routine begins on here. */
   const MOST_DECORATED = 12;
   const routineAt = (path: string, line: number, name: string): number => {

@@ -19,21 +19,28 @@ export interface Site {
 /** The name of what constructs. */
 export const MADE = '(made)';
 
+/** What of ours is held to a compiler's sites. */
+export interface Scored {
+  /** Elements whose uses a compiler does not keep, such as constants. */
+  isLeftOut?: (element: number) => boolean;
+  /** The lines (`path:line`) of which anything was compiled, where they are known. */
+  lines?: ReadonlySet<string>;
+  /** The kinds of dependencies. */
+  kinds?: ReadonlySet<string>;
+  /** The lines on which the compiler leaves something to run time: what it does not know there is not wrong. */
+  open?: ReadonlySet<string>;
+}
+
 /**
- * Holds uses to the sites of a compiler. One of ours is right when a site of the same name on the same line, or else within the same routine or field,
- * leads to the same element; a construction may lead to the type or to its constructor. Scored are files that were compiled;
- * `isLeftOut` tells elements whose uses a compiler does not keep, such as constants; `lines` (`path:line`), where they are known, are those of which
- * anything was compiled; `kinds` the kinds of dependencies that are held to it; on
- * the lines that are `open`, the compiler leaves something to run time, and what it does not know is not wrong.
+ * Holds uses to the sites of a compiler. One of ours is right when a site of the same name on the same line, or else within the same
+ * routine or field, leads to the same element; a construction may lead to the type or to its constructor. Scored are files that were
+ * compiled.
  */
 export function scoreSites(
   what: Pick<UseScore, 'code' | 'oracle'>,
   survey: SurveyedCodebase,
   sites: readonly Site[],
-  isLeftOut: (element: number) => boolean,
-  lines?: ReadonlySet<string>,
-  kinds: ReadonlySet<string> = everyKind,
-  open?: ReadonlySet<string>,
+  { isLeftOut = () => false, lines, kinds = everyKind, open }: Scored = {},
 ): UseScore {
   const score = emptyScore(what);
   const { elements } = survey;
@@ -144,23 +151,42 @@ export function* usesOf({ elements, dependencies }: SurveyedCodebase): Generator
   }
 }
 
-/** The innermost routine or field around a line of a file, or the file. */
-export function elementsAround({ elements }: SurveyedCodebase): (path: string, line: number) => number {
-  const files = new Map<string, number>();
-  for (let e = 0; e < elements.firstExternal; e++)
-    if (elements.kind[e] === KIND.file) files.set(elements.key[e], e);
+/** The innermost routine or field around a line of a file, or the file; -1 where there is no such file. */
+function elementsAround(survey: SurveyedCodebase): (path: string, line: number) => number {
+  const { elements } = survey;
+  const files = filesByPath(survey);
+  const covering = createCovering(survey);
+  const holds = (e: number): boolean => elements.kind[e] === KIND.routine || elements.kind[e] === KIND.field;
   const known = new Map<string, number>();
   return (path, line) => {
     const key = `${path}:${line}`;
     let found = known.get(key);
-    if (found !== undefined) return found;
-    const file = files.get(path) ?? -1;
-    found = file;
-    for (let e = file + 1; file >= 0 && e < elements.subtreeEnd[file]; e++) {
-      if (elements.startLine[e] > line || elements.endLine[e] < line) continue;
-      if (elements.kind[e] === KIND.routine || elements.kind[e] === KIND.field) found = e;
+    if (found === undefined) {
+      const inner = covering(path, line, holds);
+      known.set(key, (found = inner >= 0 ? inner : (files.get(path) ?? -1)));
     }
-    known.set(key, found);
+    return found;
+  };
+}
+
+export function filesByPath({ elements }: SurveyedCodebase): Map<string, number> {
+  const files = new Map<string, number>();
+  for (let e = 0; e < elements.firstExternal; e++)
+    if (elements.kind[e] === KIND.file) files.set(elements.key[e], e);
+  return files;
+}
+
+/** The innermost of some elements of a file that covers a line; -1 where there is none. */
+export type Covering = (path: string, line: number, is: (element: number) => boolean) => number;
+
+export function createCovering(survey: SurveyedCodebase): Covering {
+  const { elements } = survey;
+  const files = filesByPath(survey);
+  return (path, line, is) => {
+    const file = files.get(path) ?? -1;
+    let found = -1;
+    for (let e = file + 1; file >= 0 && e < elements.subtreeEnd[file]; e++)
+      if (elements.startLine[e] <= line && line <= elements.endLine[e] && is(e)) found = e;
     return found;
   };
 }

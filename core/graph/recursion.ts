@@ -1,5 +1,4 @@
-import type { DependencyTable } from '../contracts/linked.ts';
-import { firstRow } from '../contracts/linked.ts';
+import { firstRow, type DependencyTable } from '../contracts/linked.ts';
 import { passes, type DependencyFilter } from './rollUp.ts';
 
 /** The rows by which an element calls itself. Recursion is kept apart from the graph, in which nothing leads to itself. O(its dependencies). */

@@ -16,13 +16,15 @@ export function arithmeticOf(
   const [one, other] = [nameOf(a), nameOf(b)];
   if (texts.has(one)) return { tag: 'literal', name: one };
   if (texts.has(other)) return { tag: 'literal', name: other };
-  const plain = (name: string): string =>
-    widening.includes(name)
-      ? name
-      : (Object.keys(boxes).find((primitive) => boxes[primitive] === name) ?? '');
+  const plain = (name: string): string => (widening.includes(name) ? name : (unboxed(boxes, name) ?? ''));
   const widths = [one, other].map((name) => widening.indexOf(plain(name)));
   if (widths.includes(-1)) return null;
   return { tag: 'literal', name: widening[Math.max(...widths, widening.indexOf('int'))] };
+}
+
+/** The primitive type whose values are put into objects of a type; undefined for other types. */
+export function unboxed(boxes: Readonly<Record<string, string>>, name: string): string | undefined {
+  return Object.keys(boxes).find((primitive) => boxes[primitive] === name);
 }
 
 function nameOf(value: Value | null): string {

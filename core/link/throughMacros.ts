@@ -30,12 +30,24 @@ export function createThroughMacros({
   meant: Targets;
   rules: FamilyRules;
 }): ThroughMacro {
-  const macros = new Map<number, Place>();
-  files.forEach(({ facts: { declarations } }, file) => {
-    for (let d = 0; d < declarations.count; d++)
-      if (declarations.form[d] === FORM.macro)
-        macros.set(placed.declarationElement[file][d], { file, declaration: d });
-  });
+  const fileOf = new Map(Array.from(placed.fileElement, (element, file) => [element, file]));
+  const macrosIn = files.map((): Map<number, Place> | null => null);
+  const isMacro = (element: number): boolean => placed.table.form[element] === FORM.macro;
+
+  /** Where the macro that an element is stands. */
+  const placeOf = (element: number): Place => {
+    const file = fileOf.get(placed.table.file[element])!;
+    let macros = macrosIn[file];
+    if (!macros) {
+      macrosIn[file] = macros = new Map();
+      const { declarations } = files[file].facts;
+      for (let d = 0; d < declarations.count; d++)
+        if (declarations.form[d] === FORM.macro)
+          macros.set(placed.declarationElement[file][d], { file, declaration: d });
+    }
+    return macros.get(element)!;
+  };
+
   const bodies = files.map((): Map<number, number[]> | null => null);
   const known = new Map<string, readonly Target[]>();
 
@@ -63,7 +75,7 @@ export function createThroughMacros({
     found: Map<number, number>,
     open: number[],
   ): void => {
-    const place = macros.get(macro)!;
+    const place = placeOf(macro);
     const { references, expressions, names } = files[place.file].facts;
     // What stands among the arguments of a macro that may not be there may not be there either.
     let sofar = certainty;
@@ -80,9 +92,9 @@ export function createThroughMacros({
       const targets = each.flatMap((one) => meant(file, one, REFERENCE.call, 0, -1));
       const isOpen = new Set(targets.map(({ element }) => element)).size > 1;
       for (const target of targets) {
-        if (macros.has(target.element) && isConditional(file, target)) sofar = CERTAINTY.ambiguous;
+        if (isMacro(target.element) && isConditional(file, target)) sofar = CERTAINTY.ambiguous;
         const sure = isOpen ? CERTAINTY.ambiguous : Math.max(sofar, target.certainty, CERTAINTY.inferred);
-        if (!macros.has(target.element)) note(found, target.element, sure);
+        if (!isMacro(target.element)) note(found, target.element, sure);
         else if (!open.includes(target.element) && open.length < DEEPEST)
           follow(file, target.element, sure, found, [...open, target.element]);
       }
@@ -93,16 +105,16 @@ export function createThroughMacros({
     (files[file].facts.declarations.flags[declaration] & FLAG.conditional) !== 0 ||
     rules.ofFile(file)?.mayBeLeftOut?.(file, from) === true;
   const isConditional = (from: number, { element, certainty }: Target): boolean =>
-    certainty === CERTAINTY.ambiguous || mayBeOut(from, macros.get(element)!);
+    certainty === CERTAINTY.ambiguous || mayBeOut(from, placeOf(element));
 
   return (file, macro) => {
-    if (!macros.has(macro)) return none;
+    if (!isMacro(macro)) return none;
     const key = `${file}:${macro}`;
     let targets = known.get(key);
     if (!targets) {
       const found = new Map<number, number>();
       // Where the macro is not there, its name means something that is not seen here.
-      const certainty = mayBeOut(file, macros.get(macro)!) ? CERTAINTY.ambiguous : CERTAINTY.inferred;
+      const certainty = mayBeOut(file, placeOf(macro)) ? CERTAINTY.ambiguous : CERTAINTY.inferred;
       follow(file, macro, certainty, found, [macro]);
       targets = [...found]
         .filter(([element]) => placed.table.kind[element] === KIND.routine)

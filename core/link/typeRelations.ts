@@ -2,6 +2,7 @@ import { FORM } from '../facts/fileFacts.ts';
 import type { Conversions, LanguageDefinition } from '../contracts/language.ts';
 import type { FactsOfFile } from '../contracts/linked.ts';
 import { FUNCTION, type Declared, type Value } from '../contracts/values.ts';
+import { unboxed } from './arithmetic.ts';
 import type { Evaluator } from './evaluator.ts';
 import type { BoundOf } from './typeArguments.ts';
 
@@ -170,8 +171,7 @@ export class TypeRelations {
       );
     }
     if (!boxes || !this.isPrimitive(wanted)) return false;
-    const name = this.nameOf(this.erased(from));
-    const plain = Object.keys(boxes).find((primitive) => boxes[primitive] === name);
+    const plain = unboxed(boxes, this.nameOf(this.erased(from)));
     return plain !== undefined && this.ofPrimitive(plain, wanted) !== 'apart';
   }
 }

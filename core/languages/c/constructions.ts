@@ -1,11 +1,18 @@
 import { REFERENCE } from '../../facts/fileFacts.ts';
+import { textOf } from '../reading/reading.ts';
 import { childIn, childOfKind } from '../reading/syntaxTable.ts';
 import type { ReferenceList } from '../reading/walk.ts';
-import { nameText } from './declarators.ts';
-import { argumentsIn, argumentsOf, typeExpression, typeNameAt, valueExpression } from './expressions.ts';
+import {
+  argumentsIn,
+  argumentsOf,
+  makers,
+  typeExpression,
+  typeGivenTo,
+  typeNameAt,
+  valueExpression,
+} from './expressions.ts';
 import type { NativeReading } from './reading.ts';
 import { F, K, kindSet } from './vocabulary.ts';
-import { textOf } from '../reading/reading.ts';
 
 const namesClass = kindSet(K.type_identifier, K.qualified_identifier, K.template_type);
 const isList = kindSet(K.argument_list, K.initializer_list);
@@ -78,26 +85,21 @@ export function referParentMade(
   into: ReferenceList,
 ): void {
   const { table } = reading;
-  const list = [...childrenOf(reading, node)].find((child) => isList[table.kind[child]]);
+  const list = Math.max(
+    childOfKind(table, node, K.argument_list),
+    childOfKind(table, node, K.initializer_list),
+  );
   const name = node + 1;
-  if (list === undefined || table.kind[name] === K.argument_list) return;
+  if (list < 0 || list === name) return;
   const isPlain = table.kind[name] === K.field_identifier;
   const type = isPlain ? typeNameAt(reading, name, textOf(reading, name)) : typeExpression(reading, name);
   into.add(REFERENCE.construct, owner, name, type, argumentsIn(reading, list));
 }
 
-function* childrenOf({ table }: NativeReading, node: number): Generator<number> {
-  for (let child = node + 1; child < table.next[node]; child = table.next[child]) yield child;
-}
-
 /** `std::make_unique<P>(1)` makes a P. */
 export function referMaker(reading: NativeReading, call: number, owner: number, into: ReferenceList): void {
   const { table } = reading;
-  let at = childIn(table, call, F.function);
-  while (at >= 0 && table.kind[at] === K.qualified_identifier) at = childIn(table, at, F.name);
-  if (at < 0 || table.kind[at] !== K.template_function) return;
-  if (!/^make_(shared|unique)$/.test(nameText(reading, childIn(table, at, F.name)))) return;
-  const type = childOfKind(table, childIn(table, at, F.arguments), K.type_descriptor);
+  const type = typeGivenTo(reading, childIn(table, call, F.function), makers);
   if (type < 0) return;
   into.add(REFERENCE.construct, owner, type, typeExpression(reading, type), argumentsOf(reading, call));
 }

@@ -47,7 +47,9 @@ export function declareAll(reading: NativeReading): void {
 /** What `#define` names: with parameters a routine, otherwise a field; empty ones only switch something on. */
 function declareMacros(reading: NativeReading): void {
   const { directives } = reading.prepared.scan;
-  const filled = filledMacros(directives);
+  let filled: Set<string> | null = null;
+  /** True for a macro that has a body elsewhere in the file. Most files never ask. */
+  const isFilled = (name: string): boolean => (filled ??= filledMacros(directives)).has(name);
   const wrapped = isWrapped(reading.prepared.scan) ? 1 : 0;
   /** What the open conditions ask for. */
   const open: string[] = [];
@@ -63,7 +65,7 @@ function declareMacros(reading: NativeReading): void {
     if (directive.name !== 'define') continue;
     const macro = readDefine(directive.rest);
     // One that is empty here and is not there is a choice.
-    if (!macro || (macro.parameters === null && macro.body === '' && !filled.has(macro.name))) continue;
+    if (!macro || (macro.parameters === null && macro.body === '' && !isFilled(macro.name))) continue;
     const isRoutine = macro.parameters !== null;
     const declaration = newDeclaration(reading, 0, {
       kind: isRoutine ? KIND.routine : KIND.field,

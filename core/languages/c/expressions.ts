@@ -179,8 +179,8 @@ export function valueExpression(reading: NativeReading, node: number, depth = 0)
   return statedOnce(reading.valueMemo, node, depth, () => stateValue(reading, node, depth));
 }
 
-const casts = /^(static|dynamic|const|reinterpret)_cast$/;
-const makers = /^(make_shared|make_unique)$/;
+const castsOrMakes = /^((static|dynamic|const|reinterpret)_cast|make_shared|make_unique)$/;
+export const makers = /^(make_shared|make_unique)$/;
 
 function stateValue(reading: NativeReading, node: number, depth: number): number {
   const { table, expressions } = reading;
@@ -286,19 +286,20 @@ function binaryValue(reading: NativeReading, node: number, depth: number): numbe
 
 /** `static_cast<T>(x)` and `std::make_shared<T>(…)` are instances of T; -1 for other calls. */
 function templateResult(reading: NativeReading, callee: number, depth: number): number {
-  const { table, expressions } = reading;
-  if (callee < 0) return -1;
+  const type = typeGivenTo(reading, callee, castsOrMakes);
+  if (type === -1) return -1;
+  return reading.expressions.add(EXPRESSION.instance, typeExpression(reading, type, depth + 1));
+}
+
+/** The type that is given to a template function of some names, `std::make_shared<T>`; -1 for another callee, -2 for no type. */
+export function typeGivenTo(reading: NativeReading, callee: number, names: RegExp): number {
+  const { table } = reading;
   let at = callee;
-  while (table.kind[at] === K.qualified_identifier) {
-    const name = childIn(table, at, F.name);
-    if (name < 0) return -1;
-    at = name;
-  }
-  if (table.kind[at] !== K.template_function) return -1;
-  const name = nameText(reading, childIn(table, at, F.name));
-  if (!casts.test(name) && !makers.test(name)) return -1;
+  while (at >= 0 && table.kind[at] === K.qualified_identifier) at = childIn(table, at, F.name);
+  if (at < 0 || table.kind[at] !== K.template_function) return -1;
+  if (!names.test(nameText(reading, childIn(table, at, F.name)))) return -1;
   const type = childOfKind(table, childIn(table, at, F.arguments), K.type_descriptor);
-  return expressions.add(EXPRESSION.instance, typeExpression(reading, type, depth + 1));
+  return type < 0 ? -2 : type;
 }
 
 function receiver(reading: NativeReading, from: number, depth: number): number {
