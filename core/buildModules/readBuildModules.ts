@@ -1,4 +1,4 @@
-import { folderOf, foldersAbove, type FileTree } from '../contracts/fileTree.ts';
+import { folderOf, foldersAbove, sharedFolders, type FileTree } from '../contracts/fileTree.ts';
 import type { BuildModule, BuildReader, StatedModule } from './buildModule.ts';
 import { cmake } from './cmake.ts';
 import { csharpProjects } from './csharp.ts';
@@ -42,18 +42,15 @@ function joined(stated: readonly StatedModule[]): BuildModule[] {
   }));
 }
 
+/**
+ * Of several modules of one name the one that lies nearest, by the folders they share and then by how deep it lies: of versions
+ * of a tree beside each other the own one. None when two are as near.
+ */
 function nearest(candidates: readonly StatedModule[], from: string): string[] {
   const others = candidates.filter(({ key }) => key !== from);
-  if (others.length <= 1) return others.map(({ key }) => key);
-  const closeness = ({ key }: StatedModule): number => sharedDepth(key, from);
-  const best = Math.max(...others.map(closeness));
-  const nearestOnes = others.filter((module) => closeness(module) === best);
+  const shared = Math.max(...others.map(({ key }) => sharedFolders(key, from)));
+  const near = others.filter(({ key }) => sharedFolders(key, from) === shared);
+  const depth = Math.min(...near.map(({ key }) => foldersAbove(key).length));
+  const nearestOnes = near.filter(({ key }) => foldersAbove(key).length === depth);
   return nearestOnes.length === 1 ? [nearestOnes[0].key] : [];
-}
-
-function sharedDepth(a: string, b: string): number {
-  const [left, right] = [a.split('/'), b.split('/')];
-  let depth = 0;
-  while (depth < left.length && left[depth] === right[depth]) depth++;
-  return depth;
 }

@@ -27,10 +27,11 @@ export type GapReason = 'noSuchFile' | 'outsideRoot' | 'leftOut' | 'computed' | 
 
 /**
  * Where an import leads. An `asset` is there, but holds no code. A `package` is one of the codebase, whose names the
- * import makes known without leading to any one file. `isModule` says that the name imported is the file itself.
+ * import makes known without leading to any one file. `isModule` says that the name imported is the file itself; `others` are files
+ * that may be meant as well, where nothing decides.
  */
 export type Resolution =
-  | { kind: 'file'; path: string; inferred?: boolean; isModule?: boolean }
+  | { kind: 'file'; path: string; others?: readonly string[]; inferred?: boolean; isModule?: boolean }
   | { kind: 'package'; name: string }
   | { kind: 'external'; name: string; ecosystem: string }
   | { kind: 'asset'; path: string }
@@ -38,7 +39,7 @@ export type Resolution =
 
 /** Where each import of each file leads: a file (its index), an external (its index), a gap, or nowhere of interest. */
 export type ImportTarget =
-  | { kind: 'file'; file: number; inferred: boolean; isModule?: boolean }
+  | { kind: 'file'; file: number; others?: readonly number[]; inferred: boolean; isModule?: boolean }
   | { kind: 'package'; name: string }
   | { kind: 'external'; external: number }
   | { kind: 'gap'; reason: GapReason; leftOut?: LeftOutPlace }
@@ -76,4 +77,12 @@ export function foldersAbove(path: string): string[] {
 
 export function isInside(path: string, folder: string): boolean {
   return folder === '' || path === folder || path.startsWith(`${folder}/`);
+}
+
+/** How many folders two paths have in common. */
+export function sharedFolders(a: string, b: string): number {
+  const [left, right] = [a.split('/'), b.split('/')];
+  let depth = 0;
+  while (depth < Math.min(left.length, right.length) - 1 && left[depth] === right[depth]) depth++;
+  return depth;
 }

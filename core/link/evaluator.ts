@@ -8,6 +8,7 @@ import { applyType, awaitedOf, elementOf, indexedOf } from './containers.ts';
 import type { FamilyRules } from './families.ts';
 import { operatorMeant } from './operators.ts';
 import { ANY_MEMBER, createMembers, NO_ROUTINES, ROUTINES, STATIC_MEMBER, TYPE_MEMBER } from './members.ts';
+import { forEachMeaning } from './meanings.ts';
 import { createResults } from './results.ts';
 import { createBounds, createTypeArguments } from './typeArguments.ts';
 import { instanceOf, type Declared, type Value } from '../contracts/values.ts';
@@ -169,7 +170,11 @@ export function createEvaluator(
 
   /** What a field or property holds; other values are themselves. */
   function heldBy(value: Value | null): Value | null {
-    if (value?.tag !== 'declared') return value;
+    return value && forEachMeaning(value, heldByOne);
+  }
+
+  function heldByOne(value: Value): Value | null {
+    if (value.tag !== 'declared') return value;
     const { declarations } = files[value.file].facts;
     const d = value.declarations[0];
     const holds = declarations.kind[d] === KIND.field || declarations.form[d] === FORM.getter;

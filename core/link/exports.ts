@@ -3,6 +3,7 @@ import type { FamilyRules } from './families.ts';
 import type { ImportTarget } from '../contracts/fileTree.ts';
 import type { FactsOfFile } from '../contracts/linked.ts';
 import type { Value } from '../contracts/values.ts';
+import { joinMeanings } from './meanings.ts';
 import type { Known, Unfolding } from './unfolding.ts';
 
 /** What files pass on to others, by the names under which they do. */
@@ -36,6 +37,11 @@ export function createExports({
     if (target.kind === 'package') return { tag: 'package', family, name: target.name, from };
     if (target.kind !== 'file') return null;
     if (name.startsWith('package ')) return { tag: 'package', family, name: name.slice(8), from };
+    if (target.others) {
+      const { others, ...first } = target;
+      const meant = [target.file, ...others].map((file) => importedValue({ ...first, file }, name, from));
+      return joinMeanings(meant);
+    }
     if (target.isModule) return { tag: 'module', file: target.file };
     const { exports } = files[target.file].facts;
     if (name === '*') {

@@ -66,6 +66,7 @@ export function resolveImports(
             kind: 'file',
             file: fileIndex.get(resolution.path)!,
             inferred: resolution.inferred === true,
+            ...(resolution.others ? { others: resolution.others.map((path) => fileIndex.get(path)!) } : {}),
             ...(resolution.isModule ? { isModule: true } : {}),
           };
         case 'external':

@@ -174,8 +174,10 @@ function importDependencies({ files, targets, placed }: Context, file: number, r
   files[file].facts.imports.forEach(({ kind, line }, index) => {
     const target = targets[file][index];
     if (target.kind === 'file' && target.file !== file) {
-      const certainty = target.inferred ? CERTAINTY.inferred : CERTAINTY.exact;
-      rows.add(from, placed.fileElement[target.file], kindNumber[kind], certainty, line, 0);
+      const sure = target.inferred ? CERTAINTY.inferred : CERTAINTY.exact;
+      const certainty = target.others ? CERTAINTY.ambiguous : sure;
+      for (const meant of [target.file, ...(target.others ?? [])])
+        rows.add(from, placed.fileElement[meant], kindNumber[kind], certainty, line, 0);
     } else if (target.kind === 'external') {
       const to = placed.table.firstExternal + target.external;
       rows.add(from, to, kindNumber[kind], CERTAINTY.exact, line, 0);

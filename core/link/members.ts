@@ -6,6 +6,7 @@ import { containerMember } from './containers.ts';
 import type { Evaluator } from './evaluator.ts';
 import type { FamilyRules } from './families.ts';
 import type { BoundOf } from './typeArguments.ts';
+import { forEachMeaning } from './meanings.ts';
 import type { Unfolding } from './unfolding.ts';
 
 /**
@@ -132,7 +133,7 @@ export function createMembers({
 
   function memberOf(object: Value, name: string, kinds = 0): Value | null {
     // Two constants may each hold the other.
-    return unfolding.deeper(() => findMember(object, name, kinds));
+    return unfolding.deeper(() => forEachMeaning(object, (meaning) => findMember(meaning, name, kinds)));
   }
 
   function findMember(object: Value, name: string, kinds: number): Value | null {
@@ -260,7 +261,9 @@ export function createMembers({
         }
         const expanded = expandAlias(parent);
         if (expanded.tag !== 'declared') continue;
-        const found = inheritedMember(expanded, name, inferred, steps + 1, wanted);
+        const found = forEachMeaning(expanded, (meaning) =>
+          inheritedMember(meaning as Declared, name, inferred, steps + 1, wanted),
+        );
         if (found?.tag !== 'declared') {
           outside ??= found;
           continue;

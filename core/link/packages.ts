@@ -1,7 +1,9 @@
+import type { Meant } from '../buildModules/vision.ts';
+import { sharedFolders, type Resolution } from '../contracts/fileTree.ts';
 import { FLAG, FORM, KIND } from '../facts/fileFacts.ts';
 import type { FactsOfFile } from '../contracts/linked.ts';
 import type { Place } from '../contracts/nameRules.ts';
-import type { Value } from '../contracts/values.ts';
+import type { Declared, Value } from '../contracts/values.ts';
 
 /** What packages or namespaces hold, over all files of a family of languages. */
 export interface PackageIndex {
@@ -13,14 +15,17 @@ export interface PackageIndex {
   places(packageName: string, member: string): readonly Place[];
   /** The namespaces around a declaration (-1: of the file), innermost first, down to the file's own. */
   namespacesAround(file: number, declaration: number): readonly string[];
-  /** A member as seen from a file: of several declarations the nearest; a package within the package. */
+  /** A member as seen from a file (-1: from none), with what it may mean as well; a package within the package. */
   member(packageName: string, member: string, from: number): Value | null;
 }
 
+/** Of several places that declare a name, the files that are meant from one (-1: from none). */
+export type Choose = (places: readonly Place[], from: number) => Meant<number>;
+
 /**
  * Indexes the top declarations of the files by package. Declarations of namespaces are packages, too: those in `a.b`
- * of a file whose package is `x` belong to `x.a.b`. `choose` says which file is meant where several declare a name;
- * `packagesNest` that a file sees what the packages around its own hold.
+ * of a file whose package is `x` belong to `x.a.b`. `choose` says which file is meant where several declare a name,
+ * by itself the nearest; `packagesNest` that a file sees what the packages around its own hold.
  */
 export function indexPackages(
   files: readonly FactsOfFile[],
@@ -29,7 +34,11 @@ export function indexPackages(
   {
     promotesEnumerators = false,
     packagesNest = false,
-    choose = (places: readonly Place[], from: number) => nearestFile(files, places, from),
+    choose = ((places, from) => ({
+      first: nearestFile(files, places, from),
+      others: [],
+      isInferred: false,
+    })) as Choose,
   } = {},
 ): PackageIndex {
   const packages = new Map<string, Map<string, Place[]>>();
@@ -92,7 +101,7 @@ export function indexPackages(
     },
     member(packageName, member, from) {
       const found = places(packageName, member);
-      if (found.length > 0) return declaredIn(choose(found, from), found);
+      if (found.length > 0) return meantIn(choose(found, from), found);
       const inner = packageName === '' ? member : `${packageName}.${member}`;
       return known.has(inner) ? { tag: 'package', family, name: inner, from } : null;
     },
@@ -108,11 +117,30 @@ function add(members: Map<string, Place[]>, name: string, place: Place): void {
 }
 
 /** The declarations of one file, of all those given: the file's own, or those of the file whose path is most alike. */
-export function declaredAt(files: readonly FactsOfFile[], found: readonly Place[], from: number): Value {
+export function declaredAt(files: readonly FactsOfFile[], found: readonly Place[], from: number): Declared {
   return declaredIn(nearestFile(files, found, from), found);
 }
 
-function declaredIn(file: number, found: readonly Place[]): Value {
+/** What is meant by a name in a file, of all places that declare it, when `files` are meant there. */
+export function meantIn(files: Meant<number>, found: readonly Place[]): Declared {
+  const meant = declaredIn(files.first, found);
+  if (files.isInferred) meant.inferred = true;
+  if (files.others.length === 0) return meant;
+  return { ...meant, others: files.others.map((file) => declaredIn(file, found)) };
+}
+
+/** Where the import of a name leads, by what it means. */
+export function fileOfMeant(files: readonly FactsOfFile[], value: Declared): Resolution {
+  const others = value.others?.map(({ file }) => files[file].path);
+  return {
+    kind: 'file',
+    path: files[value.file].path,
+    ...(others ? { others } : {}),
+    ...(value.inferred ? { inferred: true } : {}),
+  };
+}
+
+function declaredIn(file: number, found: readonly Place[]): Declared {
   const declarations = found.filter((place) => place.file === file).map(({ declaration }) => declaration);
   return { tag: 'declared', file, declarations, inferred: false };
 }
@@ -120,22 +148,16 @@ function declaredIn(file: number, found: readonly Place[]): Value {
 function nearestFile(files: readonly FactsOfFile[], found: readonly Place[], from: number): number {
   let best = found[0].file;
   let bestScore = -1;
+  const home = files[from]?.path ?? '';
   for (const place of found) {
     const { declarations } = files[place.file].facts;
     const isType = declarations.kind[place.declaration] === KIND.type;
     const isWhole = (declarations.flags[place.declaration] & FLAG.bodiless) === 0 || isType;
-    const score = (isWhole ? 0.5 : 0) + (place.file === from ? 1e6 : commonFolders(files, place.file, from));
+    const score =
+      (isWhole ? 0.5 : 0) + (place.file === from ? 1e6 : sharedFolders(files[place.file].path, home));
     if (score <= bestScore) continue;
     best = place.file;
     bestScore = score;
   }
   return best;
-}
-
-function commonFolders(files: readonly FactsOfFile[], a: number, b: number): number {
-  const left = files[a].path.split('/');
-  const right = files[b].path.split('/');
-  let common = 0;
-  while (common < left.length - 1 && left[common] === right[common]) common++;
-  return common;
 }

@@ -4,6 +4,7 @@ import { instanceOf, type Declared, type Value } from '../contracts/values.ts';
 import { containerResult } from './containers.ts';
 import type { Evaluator } from './evaluator.ts';
 import type { FamilyRules } from './families.ts';
+import { forEachMeaning } from './meanings.ts';
 import type { Members } from './members.ts';
 import { bestOverloads, takes, type Overload, type OverloadContext } from './overloads.ts';
 import {
@@ -53,7 +54,10 @@ export function createResults({
   };
 
   function resultOf(callee: Value | null, file: number, args: number): Value | null {
-    if (!callee) return null;
+    return callee && forEachMeaning(callee, (meaning) => resultOfOne(meaning, file, args));
+  }
+
+  function resultOfOne(callee: Value, file: number, args: number): Value | null {
     if (callee.tag === 'containerMethod') return containerResult(callee);
     if (callee.tag === 'outside') return callee;
     if (callee.tag !== 'declared') return null;

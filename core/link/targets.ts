@@ -102,7 +102,8 @@ export function createTargets(link: {
     const isFromMacro = owner >= 0 && form[owner] === FORM.macro;
     const found = targetsOf(from, meant, actual, isFromMacro);
 
-    return actual === REFERENCE.construct ? [...found, ...constructorRun(from, meant[0], args)] : found;
+    const isOne = actual === REFERENCE.construct && !value.others;
+    return isOne ? [...found, ...constructorRun(from, meant[0], args)] : found;
   };
 
   return targets;

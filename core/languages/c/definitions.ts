@@ -1,3 +1,4 @@
+import { visionOf } from '../../buildModules/vision.ts';
 import {
   ANY_NUMBER,
   EXPRESSION,
@@ -37,7 +38,7 @@ export function joinDefinitions(context: NameContext, index: PackageIndex): Defi
     });
     // What a file defines itself is meant there, whether or not it says that it is seen nowhere else.
     const own = places.filter((place) => place.file === file);
-    return theOne(context, file, declaration, own.length > 0 ? own : places);
+    return theOne(context, file, declaration, own.length > 0 ? own : ofOneBuild(context, file, places));
   };
 
   const ofMember = (file: number, declaration: number): Place | null => {
@@ -79,6 +80,15 @@ function outsideDefinitions({ files, own, evaluate }: NameContext): Map<string, 
     }
   }
   return found;
+}
+
+/** Of several definitions those that the build of a declaration has nearest: of copies of one tree the own ones. */
+function ofOneBuild({ files, tree }: NameContext, file: number, places: readonly Place[]): readonly Place[] {
+  if (places.length < 2) return places;
+  const { path, language } = files[file];
+  const steps = places.map((place) => visionOf(tree).steps(path, files[place.file].path, language));
+  const least = Math.min(...steps);
+  return places.filter((_, i) => steps[i] === least);
 }
 
 /** The only place; of several the only one that takes as many parameters, or else of the same types. */

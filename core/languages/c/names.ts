@@ -1,6 +1,7 @@
+import { nearestMeant, visionOf, type Meant } from '../../buildModules/vision.ts';
 import { FLAG, KIND } from '../../facts/fileFacts.ts';
 import type { NameContext, NameRules, Place } from '../../contracts/nameRules.ts';
-import { declaredAt, indexPackages } from '../../link/packages.ts';
+import { declaredAt, indexPackages, meantIn } from '../../link/packages.ts';
 import type { Value } from '../../contracts/values.ts';
 import { family } from './includes.ts';
 import { chosenByConditions } from './alternatives.ts';
@@ -12,7 +13,7 @@ import { standardFunctions } from './standardFunctions.ts';
  * elsewhere; functions and variables that are `static` are seen where they stand, and where that is included.
  */
 export function nativeNames(context: NameContext): NameRules {
-  const { files, own, targets } = context;
+  const { files, own, targets, tree } = context;
   const index = indexPackages(files, own, family, { promotesEnumerators: true });
   /** All that a file includes, directly or not, and itself: for sure, and where conditions hold. */
   const closure = (isSure: boolean): ((file: number) => Set<number>) => {
@@ -69,8 +70,19 @@ export function nativeNames(context: NameContext): NameRules {
     // Not declared in anything that is included here: what is linked by that name, if it is one thing.
     const linked = places.filter((place) => !isStatic(place));
     if (linked.length === 0) return null;
-    const found = declaredAt(files, linked, from);
-    return found.tag === 'declared' ? { ...found, inferred: true } : found;
+    return { ...meantIn(linkedFrom(linked, from), linked), inferred: true };
+  };
+
+  /** Of several files that define what is linked by a name, the one that the build links. */
+  const linkedFrom = (linked: readonly Place[], from: number): Meant<number> => {
+    const whole = linked.filter(
+      ({ file, declaration }) => !(files[file].facts.declarations.flags[declaration] & FLAG.bodiless),
+    );
+    const { path, language } = files[from];
+    return nearestMeant([...new Set((whole.length > 0 ? whole : linked).map(({ file }) => file))], path, {
+      path: (file) => files[file].path,
+      steps: (file) => visionOf(tree).steps(path, files[file].path, language),
+    });
   };
 
   const namespaces = new Map<string, readonly string[]>();

@@ -2,11 +2,11 @@ import { FORM, KIND } from '../../facts/fileFacts.ts';
 import type { Resolution, FileTree } from '../../contracts/fileTree.ts';
 import type { FactsOfFile } from '../../contracts/linked.ts';
 import type { NameContext, NameRules } from '../../contracts/nameRules.ts';
-import { indexPackages, type PackageIndex } from '../../link/packages.ts';
+import { fileOfMeant, indexPackages, type PackageIndex } from '../../link/packages.ts';
 import type { Value } from '../../contracts/values.ts';
 import { findExtensions } from './extensions.ts';
 import { parseUsing, type Using } from './imports.ts';
-import { findParts, mainPart } from './parts.ts';
+import { filesMeant, findParts } from './parts.ts';
 import { projectsOf, type Projects } from './projects.ts';
 
 const FAMILY = 'csharp';
@@ -29,7 +29,7 @@ function codebaseOf(tree: FileTree, files: readonly FactsOfFile[]): Codebase {
     const projects = projectsOf(tree);
     const index = indexPackages(files, own, FAMILY, {
       packagesNest: true,
-      choose: (places, from) => mainPart(files, projects, places, from),
+      choose: (places, from) => filesMeant(files, projects, places, from),
     });
     codebases.set(files, (found = { index, projects }));
   }
@@ -56,7 +56,7 @@ export function createResolver(tree: FileTree, files: readonly FactsOfFile[]) {
     const { name, isStatic, alias } = parseUsing(specifier);
     if (!isStatic && index.isPackage(name)) return { kind: 'package', name };
     const found = typeIn(index, name, fileOf.get(fromFile) ?? -1);
-    if (found?.type.tag === 'declared') return { kind: 'file', path: files[found.type.file].path };
+    if (found?.type.tag === 'declared') return fileOfMeant(files, found.type);
     const namespace = isStatic || alias !== null ? name.split('.').slice(0, -1).join('.') || name : name;
     if (index.isPackage(namespace)) return { kind: 'gap', reason: 'noSuchFile' };
     if (platform.test(namespace)) return { kind: 'external', name: namespace, ecosystem: 'dotnet' };

@@ -1,3 +1,4 @@
+import { nearestMeant, type Meant } from '../../buildModules/vision.ts';
 import { FORM, KIND } from '../../facts/fileFacts.ts';
 import type { FactsOfFile } from '../../contracts/linked.ts';
 import type { Place } from '../../contracts/nameRules.ts';
@@ -34,7 +35,7 @@ export function findParts(
   const parts = new Map<string, Place[]>();
   for (const same of places.values()) {
     if (same.length < 2) continue;
-    const main = mainPart(files, projects, same, same[0].file);
+    const main = mainPart(files, same);
     const sorted = [...same].sort((a, b) => Number(b.file === main) - Number(a.file === main));
     for (const place of same) parts.set(`${place.file}:${place.declaration}`, sorted);
   }
@@ -65,24 +66,42 @@ function fullName({ facts }: FactsOfFile, file: number, declaration: number, ind
 }
 
 /**
- * Of the places that declare one name, the file that is meant from `from`: of its own project, or else of one that it
- * refers to; there the one called like the type, or else the one with the shortest path.
+ * Of the places that declare one name, the files that are meant from `from`: of its own project, or else of one that it refers to;
+ * there the one called like the type, or else the one with the shortest path. What several projects declare, of which nothing says
+ * which is meant, may be any of these.
  */
-export function mainPart(
+export function filesMeant(
   files: readonly FactsOfFile[],
   projects: Projects,
   places: readonly Place[],
   from: number,
-): number {
-  if (places.length === 1) return places[0].file;
+): Meant<number> {
+  if (places.length === 1) return { first: places[0].file, others: [], isInferred: false };
+  const homes = new Map<string, Place[]>();
+  for (const place of places) {
+    const home = projects.of(files[place.file].path).join('\n');
+    homes.set(home, [...(homes.get(home) ?? []), place]);
+  }
+  const mains = [...homes.values()].map((same) => mainPart(files, same));
+  if (from < 0) return { first: mainPart(files, places), others: [], isInferred: false };
+  const { path } = files[from];
+  const own = projects.of(path);
+  return nearestMeant(mains, path, {
+    path: (file) => files[file].path,
+    steps(file) {
+      if (projects.of(files[file].path).some((project) => own.includes(project))) return 0;
+      return projects.sees(path, files[file].path) ? 1 : Infinity;
+    },
+  });
+}
+
+/** Of the places of one type the file called like it, or else the one with the shortest path. */
+function mainPart(files: readonly FactsOfFile[], places: readonly Place[]): number {
   const { declarations, names } = files[places[0].file].facts;
   const name = names[declarations.name[places[0].declaration]].replace(/<.*$/, '');
-  const home = from < 0 ? [] : projects.of(files[from].path);
   const score = ({ file }: Place): number[] => {
     const { path } = files[file];
-    const isOwn = projects.of(path).some((project) => home.includes(project));
-    const isSeen = from >= 0 && projects.sees(files[from].path, path);
-    return [isOwn ? 0 : isSeen ? 1 : 2, path.endsWith(`/${name}.cs`) ? 0 : 1, path.length, file];
+    return [path.endsWith(`/${name}.cs`) ? 0 : 1, path.length, file];
   };
   return [...places]
     .map((place) => ({ place, rank: score(place) }))

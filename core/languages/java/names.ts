@@ -1,7 +1,8 @@
-import type { Resolution, FileTree } from '../../contracts/fileTree.ts';
+import { visionOf, nearestMeant, type Meant } from '../../buildModules/vision.ts';
+import { folderOf, type Resolution, type FileTree } from '../../contracts/fileTree.ts';
 import type { FactsOfFile } from '../../contracts/linked.ts';
 import type { NameContext, NameRules } from '../../contracts/nameRules.ts';
-import { indexPackages, type PackageIndex } from '../../link/packages.ts';
+import { fileOfMeant, indexPackages, type Choose, type PackageIndex } from '../../link/packages.ts';
 import type { Value } from '../../contracts/values.ts';
 import { moduleOf, parseSpecifier, type JavaImport } from './imports.ts';
 
@@ -13,13 +14,40 @@ const platform = /^(java|javax|jdk|sun|com\.sun|org\.w3c\.dom|org\.xml\.sax|org\
 const indexes = new WeakMap<readonly FactsOfFile[], PackageIndex>();
 
 /** The packages of a codebase, indexed once for resolving imports and names alike. */
-function packagesOf(files: readonly FactsOfFile[]): PackageIndex {
+function packagesOf(tree: FileTree, files: readonly FactsOfFile[]): PackageIndex {
   let index = indexes.get(files);
   if (!index) {
     const own = [...files.keys()].filter((file) => files[file].language === FAMILY);
-    indexes.set(files, (index = indexPackages(files, own, FAMILY)));
+    const choose = chooseByBuild(tree, files);
+    indexes.set(files, (index = indexPackages(files, own, FAMILY, { choose })));
   }
   return index;
+}
+
+/** Of several files that declare a type, the one that the build of a file has, or that lies in the same root of sources. */
+function chooseByBuild(tree: FileTree, files: readonly FactsOfFile[]): Choose {
+  const roots = new Map(files.map(({ path, facts }) => [path, sourceRoot(path, facts.packageName)]));
+  return (places, from): Meant<number> => {
+    const declaring = [...new Set(places.map(({ file }) => file))];
+    if (declaring.length === 1 || from < 0) return { first: declaring[0], others: [], isInferred: false };
+    if (declaring.includes(from)) return { first: from, others: [], isInferred: false };
+    const home = files[from].path;
+    return nearestMeant(declaring, home, {
+      path: (file) => files[file].path,
+      steps: (file) => visionOf(tree).steps(home, files[file].path, FAMILY),
+      rootOf: (path) => roots.get(path) ?? null,
+      usual: /(^|\/)src\/main\/java\//,
+    });
+  };
+}
+
+/** The folder in which a file's package begins; null for one that does not lie where its package says. */
+function sourceRoot(path: string, packageName: string): string | null {
+  const folder = folderOf(path);
+  const below = packageName.replaceAll('.', '/');
+  if (below === '') return folder;
+  if (folder === below) return '';
+  return folder.endsWith(`/${below}`) ? folder.slice(0, -below.length - 1) : null;
 }
 
 /** The longest part of a dotted name that is a type of the codebase, and what follows it. */
@@ -34,8 +62,8 @@ function typeIn(index: PackageIndex, name: string): { type: string; package: str
 }
 
 /** Resolves imports: to the file of the type, to a package, to a package outside. */
-export function createResolver(_tree: FileTree, files: readonly FactsOfFile[]) {
-  const index = packagesOf(files);
+export function createResolver(tree: FileTree, files: readonly FactsOfFile[]) {
+  const index = packagesOf(tree, files);
   const fileOf = new Map(files.map(({ path }, file) => [path, file]));
   const modules = new Map(files.map(({ path, facts }) => [moduleOf(facts.packageName), path]));
   return (fromFile: string, specifier: string): Resolution => {
@@ -49,7 +77,7 @@ export function createResolver(_tree: FileTree, files: readonly FactsOfFile[]) {
     const found = typeIn(index, name);
     if (found) {
       const value = index.member(found.package, found.type, fileOf.get(fromFile) ?? -1);
-      if (value?.tag === 'declared') return { kind: 'file', path: files[value.file].path };
+      if (value?.tag === 'declared') return fileOfMeant(files, value);
     }
     const packageName = onDemand && !isStatic ? name : packagePart(name, isStatic && !onDemand ? 2 : 1);
     if (index.holdsCode(packageName)) return { kind: 'gap', reason: 'noSuchFile' };
@@ -65,8 +93,8 @@ function packagePart(name: string, typeWords: number): string {
 }
 
 /** Names by Java's rules: what is imported singly, the file's package, what is imported on demand. */
-export function javaNames({ files, targets, memberOf }: NameContext): NameRules {
-  const index = packagesOf(files);
+export function javaNames({ files, tree, targets, memberOf }: NameContext): NameRules {
+  const index = packagesOf(tree, files);
   const imports = new Map<number, JavaImport[]>();
   const importsOf = (file: number): JavaImport[] => {
     let list = imports.get(file);

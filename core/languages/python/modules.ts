@@ -1,9 +1,11 @@
+import { nearestMeant, visionOf } from '../../buildModules/vision.ts';
 import { folderOf, foldersAbove, type FileTree } from '../../contracts/fileTree.ts';
 import { standardModules } from './standardModules.ts';
 
 /** A module found in the codebase: its file, or the folder of a namespace package. */
 export type FoundModule =
-  { kind: 'file'; path: string; inferred: boolean } | { kind: 'folder'; path: string };
+  | { kind: 'file'; path: string; inferred: boolean; others?: readonly string[] }
+  | { kind: 'folder'; path: string };
 
 /** Where the modules of a codebase lie, by the rules of Python's import system. */
 export interface ModuleFinder {
@@ -23,7 +25,8 @@ const projectFile = /(^|\/)(pyproject\.toml|setup\.cfg|setup\.py)$/;
 /**
  * Where an absolute name is looked for. Certain are the folder above the outermost package of the importing file, the roots of
  * the distribution that it belongs to, the folders a user has named, and the usual ones (`src/`). What is found at the roots of
- * other distributions, beside a `conftest.py` above, or as a package elsewhere in the codebase, is inferred. A name of the
+ * other distributions, beside a `conftest.py` above, or as a package elsewhere in the codebase, is inferred: of several the one
+ * that the own distribution names, or the nearest. A name of the
  * standard library means that: the folder of a file outside of any package is on the path only when a script is started there.
  * A module's own package is never on the path.
  */
@@ -92,24 +95,29 @@ export function createModuleFinder(tree: FileTree, paths: readonly string[]): Mo
     }
     if (folder || isStandard(name)) return folder;
     const withFixtures = foldersAbove(fromFile).filter((above) => tree.has(inside(above, 'conftest.py')));
-    return fileBelow(withFixtures, name) ?? elsewhere(name);
+    const [fixture] = filesBelow(withFixtures, name);
+    if (fixture !== undefined) return { kind: 'file', path: fixture, inferred: true };
+    const found = elsewhere(name);
+    if (found.length === 0) return null;
+    const { first, others } = nearestMeant(found, fromFile, {
+      path: (path) => path,
+      steps: (path) => visionOf(tree).steps(fromFile, path, 'python'),
+    });
+    return { kind: 'file', path: first, inferred: true, ...(others.length > 0 ? { others } : {}) };
   };
-  /** A file that bears the name at one of some roots, the first of them. */
-  const fileBelow = (roots: Iterable<string>, name: string): FoundModule | null => {
-    for (const root of roots) {
-      const found = inFolder(root, name);
-      if (found?.kind === 'file') return { ...found, inferred: true };
-    }
-    return null;
+  /** The files that bear a name at some roots, in their order. */
+  const filesBelow = (roots: Iterable<string>, name: string): string[] => {
+    const paths = [...roots].map((root) => inFolder(root, name));
+    return [...new Set(paths.flatMap((found) => (found?.kind === 'file' ? [found.path] : [])))];
   };
-  const knownElsewhere = new Map<string, FoundModule | null>();
+  const knownElsewhere = new Map<string, string[]>();
   /** At the roots of any distribution, or in a package that lies anywhere; loose modules are nobody's but their folder's. */
-  const elsewhere = (name: string): FoundModule | null => {
+  const elsewhere = (name: string): string[] => {
     let found = knownElsewhere.get(name);
     if (found === undefined) {
       const top = topOf(name);
       const holdPackage = [...packageRoots].filter((root) => isPackage(inside(root, top)));
-      found = fileBelow([...[...distributions].flatMap(rootsOf), ...holdPackage], name);
+      found = filesBelow([...[...distributions].flatMap(rootsOf), ...holdPackage], name);
       knownElsewhere.set(name, found);
     }
     return found;

@@ -61,6 +61,7 @@ function resolved(found: FoundModule & { kind: 'file' }, isModule: boolean): Res
     kind: 'file',
     path: found.path,
     ...(found.inferred ? { inferred: true } : {}),
+    ...(found.others ? { others: found.others } : {}),
     ...(isModule ? { isModule: true } : {}),
   };
 }

@@ -42,14 +42,15 @@ export function packageFolderOf(tree: FileTree, file: string): string | null {
   return foldersAbove(file).find((folder) => readManifest(tree, folder) !== null) ?? null;
 }
 
-/** Package name → folder, for the packages that live in this codebase. */
-export function localPackages(tree: FileTree): Map<string, string> {
-  const packages = new Map<string, string>();
+/** Package name → folders, for the packages that live in this codebase; versions of one tree have several of a name. */
+export function localPackages(tree: FileTree): Map<string, string[]> {
+  const packages = new Map<string, string[]>();
   for (const path of [...tree.manifests()].sort((a, b) => a.length - b.length || (a < b ? -1 : 1))) {
     if (path !== 'package.json' && !path.endsWith('/package.json')) continue;
     const folder = path.slice(0, -'package.json'.length).replace(/\/$/, '');
     const name = readManifest(tree, folder)?.name;
-    if (typeof name === 'string' && name !== '' && !packages.has(name)) packages.set(name, folder);
+    if (typeof name !== 'string' || name === '') continue;
+    packages.set(name, [...(packages.get(name) ?? []), folder]);
   }
   return packages;
 }

@@ -1,3 +1,4 @@
+import { nearestMeant, visionOf } from '../../../buildModules/vision.ts';
 import { folderOf, isInside, joinPath, type FileTree, type Resolution } from '../../../contracts/fileTree.ts';
 import { builtinModules } from './builtinModules.ts';
 import {
@@ -121,7 +122,7 @@ function resolveMapped(tree: FileTree, project: ProjectConfig, specifier: string
 
 function resolvePackage(
   tree: FileTree,
-  packages: Map<string, string>,
+  packages: ReadonlyMap<string, readonly string[]>,
   file: string,
   specifier: string,
   { conditions, output }: { conditions: string[]; output: ProjectConfig['output'] },
@@ -136,9 +137,17 @@ function resolvePackage(
   const own = packageFolderOf(tree, file);
   const isOwn = own !== null && readManifest(tree, own)?.name === split.name;
   if (isOwn) return resolveInPackage(tree, { folder: own, output }, split.subpath, conditions);
-  const folder = packages.get(split.name);
-  if (folder !== undefined) {
-    return resolveInPackage(tree, { folder, output: null }, split.subpath, conditions);
+  const folders = packages.get(split.name);
+  if (folders) {
+    const { first, others } = nearestMeant(folders, file, {
+      path: (folder) => `${folder}/package.json`,
+      steps: (folder) => visionOf(tree).steps(file, `${folder}/package.json`, 'typescript'),
+    });
+    const inPackage = (folder: string): Resolution =>
+      resolveInPackage(tree, { folder, output: null }, split.subpath, conditions);
+    const found = inPackage(first);
+    const may = others.map(inPackage).flatMap((other) => (other.kind === 'file' ? [other.path] : []));
+    return found.kind === 'file' && may.length > 0 ? { ...found, others: may } : found;
   }
   if (builtinModules.has(split.name)) return { kind: 'external', name: split.name, ecosystem: 'node' };
   return { kind: 'external', name: split.name, ecosystem: 'npm' };
