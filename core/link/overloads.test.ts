@@ -39,6 +39,12 @@ describe('overloads', () => {
     ]);
   });
 
+  it('of constructors are never the one that hands on', async () => {
+    const use = 'class Use { Use(Odd a, Odd b) { this(a.x, b.y); } Use(Object a, String b) {} }';
+    expect(await calls({}, use)).toEqual(['Use.Use → Use.Use~2 exact']);
+    expect(await calls({}, 'class Use { Use(int a) { this(a); } }')).toEqual([]);
+  });
+
   it('of numbers are chosen by the nearest that is wide enough, never by one that is too narrow', async () => {
     const own = 'class Own { void at(long n) {} void at(double n) {} void in(byte n) {} void in(long n) {} }';
     const use = 'class Use { void a(Own o, int n) { o.at(n); o.in(n); } }';

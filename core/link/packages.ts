@@ -34,12 +34,8 @@ export function indexPackages(
   {
     promotesEnumerators = false,
     packagesNest = false,
-    choose = ((places, from) => ({
-      first: nearestFile(files, places, from),
-      others: [],
-      isInferred: false,
-    })) as Choose,
-  } = {},
+    choose = (places, from) => ({ first: nearestFile(files, places, from), others: [], isInferred: false }),
+  }: { promotesEnumerators?: boolean; packagesNest?: boolean; choose?: Choose } = {},
 ): PackageIndex {
   const packages = new Map<string, Map<string, Place[]>>();
   const known = new Set<string>();

@@ -80,8 +80,11 @@ export function createTargets(link: {
     if (kind === REFERENCE.call && value.tag === 'instance' && !value.inferred) {
       // A call of `super(…)` or `this(…)` means a constructor of that type.
       if (value.type.tag !== 'declared') return [];
-      const meant = meantBy(from, constructorsOf(files[value.type.file].facts, value.type), kind, args);
-      return targetsOf(from, meant, kind, false);
+      const all = constructorsOf(files[value.type.file].facts, value.type);
+      // A constructor hands on to another, never to itself.
+      const others = all.declarations.filter((d) => all.file !== from || d !== owner);
+      if (others.length === 0) return [];
+      return targetsOf(from, meantBy(from, { ...all, declarations: others }, kind, args), kind, false);
     }
     const called = kind === REFERENCE.call && value.tag === 'instance' ? calledInstance(from, value) : null;
     if (called) return targets(from, called, kind, args, owner);

@@ -1,9 +1,9 @@
-import { isWithin, type Arrangement } from '../arrangement/arrangement.ts';
+import { isImportKind } from '../contracts/linked.ts';
 import { FLAG, FORM, KIND } from '../facts/fileFacts.ts';
 import { levels } from '../graph/components.ts';
 import { giveUpAtStep } from '../graph/giveUp.ts';
 import { reachCounts } from '../graph/reach.ts';
-import { EVERYTHING_RESOLVED, passes, reversed, rollUp, type Graph } from '../graph/rollUp.ts';
+import { EVERYTHING_RESOLVED, joinEdges, passes, reversed, rollUp, type Graph } from '../graph/rollUp.ts';
 import type { SurveyedCodebase } from '../survey.ts';
 import { noValues, ofInside, type Measure } from './measure.ts';
 
@@ -31,61 +31,108 @@ function perFile(survey: SurveyedCodebase, values: ArrayLike<number>): Float64Ar
   return column;
 }
 
-/** Martin's Ca and Ce of files: distinct other files that depend on it, or that it depends on. */
-function coupledFiles(survey: SurveyedCodebase, direction: 'in' | 'out'): Float64Array {
-  const graph = directed(survey, direction);
-  return perFile(
-    survey,
-    survey.files.map((_, file) => graph.start[file + 1] - graph.start[file]),
-  );
+/** What depends on what across the borders of places; one figure a place. */
+interface Crossings {
+  /** Elements outside that depend on elements within. */
+  users: Float64Array;
+  /** Elements within that depend on elements outside. */
+  dependents: Float64Array;
 }
 
-function directed(survey: SurveyedCodebase, direction: 'in' | 'out'): Graph {
-  return direction === 'out' ? fileGraph(survey) : reversed(fileGraph(survey));
+/** Counts elements of a graph over the borders of the places that hold them, each once; O(edges × depth). */
+function crossings(graph: Graph, placeOf: Int32Array, above: ArrayLike<number>): Crossings {
+  const users = new Float64Array(above.length);
+  const dependents = new Float64Array(above.length);
+  // The element for which a place was counted last.
+  const usersUpTo = new Int32Array(above.length).fill(-1);
+  const dependentsUpTo = new Int32Array(above.length).fill(-1);
+  for (let element = 0; element < graph.count; element++) {
+    giveUpAtStep(element);
+    for (let edge = graph.start[element]; edge < graph.start[element + 1]; edge++) {
+      let a = placeOf[element];
+      let b = placeOf[graph.to[edge]];
+      // Up to the first place that holds both ends; the later one of two is never above the other.
+      while (a !== b) {
+        if (a > b) {
+          if (dependentsUpTo[a] !== element) dependents[a]++;
+          dependentsUpTo[a] = element;
+          a = above[a];
+        } else {
+          if (usersUpTo[b] !== element) users[b]++;
+          usersUpTo[b] = element;
+          b = above[b];
+        }
+      }
+    }
+  }
+  return { users, dependents };
 }
 
-/** The same of groups, counted in files outside, so that figures of groups of any depth can be compared. */
-function filesCoupledWithGroups(
-  survey: SurveyedCodebase,
-  arrangement: Arrangement,
-  direction: 'in' | 'out',
-): Float64Array {
-  const { files } = survey;
-  const { parent, groupOf } = arrangement;
-  const graph = directed(survey, direction);
-  const others: (Set<number> | undefined)[] = Array.from({ length: arrangement.count });
-  files.forEach(({ element }, file) => {
-    giveUpAtStep(file << 6);
-    for (let edge = graph.start[file]; edge < graph.start[file + 1]; edge++) {
-      const other = graph.to[edge];
-      const far = groupOf[files[other].element];
-      for (let group = groupOf[element]; !isWithin(arrangement, far, group); group = parent[group])
-        (others[group] ??= new Set()).add(other);
+const elementGraphs = new WeakMap<SurveyedCodebase, Graph>();
+
+/**
+ * The graph of outermost declarations, by element; a file counts as one for what stands in it outside of any. That a file imports
+ * says nothing more where it declares something, for what it declares says what it uses. Worked out once for a survey.
+ */
+function elementGraph(survey: SurveyedCodebase): Graph {
+  let graph = elementGraphs.get(survey);
+  if (graph) return graph;
+  const { elements, files, dependencies } = survey;
+  const outermost = new Int32Array(elements.count).fill(-1);
+  const declares = new Uint8Array(elements.count);
+  for (const { element } of files) {
+    outermost[element] = element;
+    for (let e = element + 1; e < elements.subtreeEnd[element]; e = elements.subtreeEnd[e]) {
+      outermost.fill(e, e, elements.subtreeEnd[e]);
+      declares[element] = 1;
+    }
+  }
+  graph = joinEdges(elements.count, (take) => {
+    for (let row = 0; row < dependencies.count; row++) {
+      giveUpAtStep(row);
+      const from = outermost[dependencies.from[row]];
+      const to = outermost[dependencies.to[row]];
+      if (from < 0 || to < 0 || from === to || !passes(dependencies, row, EVERYTHING_RESOLVED)) continue;
+      if (!declares[from] || !isImportKind[dependencies.kind[row]]) take(from, to, 1);
     }
   });
-  return Float64Array.from(others, (set) => set?.size ?? 0);
+  elementGraphs.set(survey, graph);
+  return graph;
 }
 
-/** Ca or Ce, of files and of groups. */
-function coupled(direction: 'in' | 'out'): Pick<Measure, 'compute' | 'ofGroups'> {
+/** Figures of crossings, of files and of groups; `direction` says whether the graph of users is walked, or that of what is used. */
+function crossing(direction: 'uses' | 'used', figure: (crossings: Crossings) => Float64Array): Computed {
+  const graphOf = (survey: SurveyedCodebase): Graph =>
+    direction === 'uses' ? elementGraph(survey) : reversed(elementGraph(survey));
   return {
-    compute: (survey) => coupledFiles(survey, direction),
-    ofGroups: (survey, arrangement) => filesCoupledWithGroups(survey, arrangement, direction),
+    compute(survey) {
+      const { elements, files } = survey;
+      const fileOf = new Int32Array(elements.count).fill(-1);
+      files.forEach(({ element }, file) => fileOf.fill(file, element, elements.subtreeEnd[element]));
+      return perFile(
+        survey,
+        figure(
+          crossings(
+            graphOf(survey),
+            fileOf,
+            files.map(() => -1),
+          ),
+        ),
+      );
+    },
+    ofGroups: (survey, { groupOf, parent }) => figure(crossings(graphOf(survey), groupOf, parent)),
   };
 }
 
-function unstable(afferent: Float64Array, efferent: Float64Array): Float64Array {
-  return efferent.map((out, i) => out / (afferent[i] + out));
-}
+type Computed = Pick<Measure, 'compute'> & Required<Pick<Measure, 'ofGroups'>>;
 
-const instability: Pick<Measure, 'compute'> & Required<Pick<Measure, 'ofGroups'>> = {
-  compute: (survey) => unstable(coupledFiles(survey, 'in'), coupledFiles(survey, 'out')),
-  ofGroups: (survey, arrangement) =>
-    unstable(
-      filesCoupledWithGroups(survey, arrangement, 'in'),
-      filesCoupledWithGroups(survey, arrangement, 'out'),
-    ),
-};
+const afferent = crossing('uses', ({ users }) => users);
+const efferent = crossing('uses', ({ dependents }) => dependents);
+/** In the graph turned round, what is used outside stands where users stood. */
+const usesOutside = crossing('used', ({ users }) => users);
+const instability = crossing('uses', ({ users, dependents }) =>
+  dependents.map((out, place) => out / (users[place] + out)),
+);
 
 const abstractness = ofInside(KIND.type, [KIND.file], ({ elements: { form, flags } }, held) => {
   const isAbstract = (e: number): boolean =>
@@ -142,25 +189,36 @@ function reachShare(survey: SurveyedCodebase, graph: Graph): Float64Array {
 export const couplingMeasures: Measure[] = [
   {
     id: 'ca',
-    name: 'Used by files',
+    name: 'Afferent',
     unit: '',
     appliesTo: containers,
     more: 'neutral',
     decimals: 0,
-    definition: 'Ca: files outside that depend on it.',
+    definition: 'Ca: elements outside that depend on elements within, outermost declarations each.',
     source: martin,
-    ...coupled('in'),
+    ...afferent,
   },
   {
     id: 'ce',
-    name: 'Uses files',
+    name: 'Efferent',
     unit: '',
     appliesTo: containers,
     more: 'worse',
     decimals: 0,
-    definition: 'Ce: files outside that it depends on.',
+    definition: 'Ce: elements within that depend on elements outside, outermost declarations each.',
     source: martin,
-    ...coupled('out'),
+    ...efferent,
+  },
+  {
+    id: 'usesOutside',
+    name: 'Uses outside',
+    unit: '',
+    appliesTo: containers,
+    more: 'worse',
+    decimals: 0,
+    definition: 'Distinct elements outside that elements within depend on, outermost declarations each.',
+    source: own,
+    ...usesOutside,
   },
   {
     id: 'instability',

@@ -71,10 +71,14 @@ describe('coupling', () => {
     'c.ts': "import { B } from './b/two';\nexport class C extends B { m() {} }",
   };
 
-  it('counts files either way', async () => {
+  it('counts elements that use what is outside, and elements outside that use what is within', async () => {
     const survey = await surveyText(files);
-    expect([valueOf(survey, 'ca', 'b/two.ts'), valueOf(survey, 'ce', 'b/two.ts')]).toEqual([2, 0]);
-    expect([valueOf(survey, 'ca', 'a'), valueOf(survey, 'ce', 'a')]).toEqual([0, 2]);
+    const couplings = (key: string) => ['ca', 'ce', 'usesOutside'].map((id) => valueOf(survey, id, key));
+    expect(couplings('b/two.ts')).toEqual([2, 0, 0]);
+    expect(couplings('a/one.ts')).toEqual([1, 1, 1]);
+    // That C is imported there and never used is no dependency of an element.
+    expect(couplings('a')).toEqual([0, 1, 1]);
+    expect(couplings('c.ts')).toEqual([0, 1, 1]);
     expect(valueOf(survey, 'instability', 'a')).toBe(1);
     expect(valueOf(survey, 'instability', 'b')).toBe(0);
   });
@@ -112,14 +116,29 @@ describe('coupling', () => {
       'a/z.ts': "import { y } from '../b/y';\nexport const z = () => y();\n",
       'b/y.ts': 'export const y = () => 1;\n',
     });
-    expect([valueOf(survey, 'ce', 'a'), valueOf(survey, 'ca', 'b'), valueOf(survey, 'ca', '')]).toEqual([
-      1, 2, 0,
-    ]);
+    const couplings = (key: string) => ['ca', 'ce', 'usesOutside'].map((id) => valueOf(survey, id, key));
+    expect(couplings('a')).toEqual([0, 2, 1]);
+    expect(couplings('b')).toEqual([2, 0, 0]);
+    expect(couplings('')).toEqual([0, 0, 0]);
     expect([valueOf(survey, 'complexitySum', 'a'), valueOf(survey, 'complexitySum', 'a/deep')]).toEqual([
       3, 2,
     ]);
     expect([valueOf(survey, 'routines', ''), valueOf(survey, 'files', 'a')]).toEqual([3, 2]);
     expect([valueOf(survey, 'codeLines', 'a'), valueOf(survey, 'commentShare', 'a')]).toEqual([4, 0]);
+  });
+
+  it('counts a file as one for what stands in it outside of any declaration', async () => {
+    const survey = await surveyText({
+      'a/run.ts':
+        "import { y, z } from '../b/y';\ny(); z();\nexport const x = 1;\nexport class K { m() { y(); } n() { y(); } }\n",
+      'a/index.ts': "export { y } from '../b/y';\n",
+      'b/y.ts': 'export function y() {}\nexport function z() {}\n',
+    });
+    const couplings = (key: string) => ['ca', 'ce', 'usesOutside'].map((id) => valueOf(survey, id, key));
+    // The file and K, however many of its methods; y and z.
+    expect(couplings('a/run.ts')).toEqual([0, 2, 2]);
+    expect(couplings('a/index.ts')).toEqual([0, 1, 1]);
+    expect(couplings('b/y.ts')).toEqual([3, 0, 0]);
   });
 
   it('an instability of nothing at all is undefined', async () => {

@@ -51,7 +51,7 @@ export const PAGE_ROWS = 100;
 
 export const defaultColumns: Record<MeasuresQuery['kind'], string[]> = {
   group: ['files', 'codeLines', 'complexityMean', 'ca', 'ce', 'instability', 'internalShare'],
-  file: ['codeLines', 'complexitySum', 'complexityMax', 'ca', 'ce', 'level', 'reachedBy'],
+  file: ['codeLines', 'complexitySum', 'complexityMax', 'ca', 'usesOutside', 'level', 'reachedBy'],
   type: ['codeLines', 'routines', 'wmc', 'cbo', 'dit', 'lcom4', 'usedByTypes'],
   routine: ['cyclomatic', 'nested', 'nesting', 'codeLines', 'parameters', 'fanIn', 'fanOut'],
 };

@@ -180,7 +180,7 @@ const mainMeasures: [kind: OutlierRow['kind'], measure: string][] = [
   ['routine', 'parameters'],
   ['type', 'wmc'],
   ['file', 'ca'],
-  ['file', 'ce'],
+  ['file', 'usesOutside'],
 ];
 
 function outlierRows(survey: SurveyedCodebase): OutlierRow[] {
