@@ -99,7 +99,7 @@ export const mutants: readonly Mutant[] = [
     ['core/buildModules'],
     [
       ['nearestOnes.length === 1 ? [nearestOnes[0].key] : []', '[nearestOnes[0].key]'],
-      ['Math.max(...others.map(closeness))', 'Math.min(...others.map(closeness))'],
+      ['Math.min(...near.map(({ key }) => foldersAbove(key).length))', '0'],
       ['key !== from', 'true'],
     ],
   ),
@@ -170,11 +170,10 @@ export const mutants: readonly Mutant[] = [
     'core/measures/coupling.ts',
     ['core/measures'],
     [
-      [
-        'for (let group = groupOf[element]; !isWithin(arrangement, far, group); group = parent[group])',
-        'for (let group = groupOf[element]; group >= 0; group = parent[group])',
-      ],
-      ['out / (afferent[i] + out)', 'afferent[i] / (afferent[i] + out)'],
+      ['if (usersUpTo[b] !== element) users[b]++;', 'users[b]++;'],
+      ['if (dependentsUpTo[a] !== element) dependents[a]++;', 'dependents[a]++;'],
+      ['out / (users[place] + out)', 'users[place] / (users[place] + out)'],
+      ['!declares[from] || !isImportKind[dependencies.kind[row]]', 'true'],
       ['form[e] !== FORM.alias && form[e] !== FORM.namespace', 'form[e] !== FORM.namespace'],
       [
         'if (dependencies.to[row] >= elements.firstExternal) continue;\n    if (!passes(dependencies, row, EVERYTHING_RESOLVED)) continue;\n    const places',
@@ -228,8 +227,38 @@ export const mutants: readonly Mutant[] = [
     ['core/languages/c'],
     [
       ['sofar = CERTAINTY.ambiguous;', 'sofar = certainty;'],
-      ['mayBeOut(file, macros.get(macro)!) ? CERTAINTY.ambiguous : CERTAINTY.inferred', 'CERTAINTY.inferred'],
+      ['mayBeOut(file, placeOf(macro)) ? CERTAINTY.ambiguous : CERTAINTY.inferred', 'CERTAINTY.inferred'],
       ['open.length < DEEPEST', 'open.length < 1'],
+    ],
+  ),
+  ...faults(
+    'core/buildModules/vision.ts',
+    ['core/link'],
+    [
+      ['steps.set(needed, step + 1)', 'steps.set(needed, step)'],
+      ['if (beside.length > 0)', 'if (beside.length > 9)'],
+      ['const near = leastBy(seen, (place) => -sharedFolders(path(place), from));', 'const near = seen;'],
+      ['if (shipped.length === 1)', 'if (shipped.length === 9)'],
+      ['others: close.slice(1)', 'others: []'],
+    ],
+  ),
+  ...faults(
+    'core/link/meanings.ts',
+    ['core/link'],
+    [
+      ['joinMeanings(meaningsOf(value).map(of))', 'of(meaningsOf(value)[0])'],
+      ['types.length === 0', 'true'],
+    ],
+  ),
+  ...faults(
+    'core/languages/reading/narrowing.ts',
+    ['core/languages/reading'],
+    [
+      ['if (junction > 0 !== holds) return found;', ''],
+      ['holds = !holds', 'holds = true'],
+      ['!this.isSame(text, test, node)', 'false'],
+      ['from < begin', 'false'],
+      ['if (holds) found.push(...this.restOfBlock(up));', ''],
     ],
   ),
   ...faults(

@@ -26,6 +26,8 @@ export type Value =
   | { tag: 'containerMethod'; name: string; container: Value & { tag: 'container' } }
   /** The type of a value. */
   | { tag: 'typeOf'; value: Value }
+  /** An object made in a file, with the members that the list `entries` (expression) states. */
+  | { tag: 'object'; file: number; entries: number }
   /** A file as a whole, through `import * as`. */
   | { tag: 'module'; file: number }
   | { tag: 'external'; external: number; name?: string }
@@ -46,6 +48,11 @@ export type TypeParameter = Value & { tag: 'parameter' };
 
 /** The name of the literal that a function without a name is. */
 export const FUNCTION = '(function)';
+
+/** The same, where it may be something else. */
+export function uncertain(value: Value | null): Value | null {
+  return value?.tag === 'declared' || value?.tag === 'instance' ? { ...value, inferred: true } : value;
+}
 
 export function instanceOf(type: Value, inferred: boolean): Value | null {
   if (type.tag === 'typeOf') return type.value;

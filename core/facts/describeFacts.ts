@@ -112,6 +112,14 @@ export function describeExpression(facts: FileFacts, expression: number): string
       return `super of ${qualifiedName(facts, a[expression])}`;
     case EXPRESSION.either:
       return `(${inner(a[expression])} or ${inner(b[expression])})`;
+    case EXPRESSION.uncertain:
+      return `perhaps ${inner(a[expression])}`;
+    case EXPRESSION.object:
+      return `{${inner(a[expression])}}`;
+    case EXPRESSION.entry:
+      return `${facts.names[b[expression]]}: ${inner(a[expression])}`;
+    case EXPRESSION.spread:
+      return `all of ${inner(a[expression])}`;
     case EXPRESSION.typeOf:
       return `typeof ${inner(a[expression])}`;
     case EXPRESSION.name:

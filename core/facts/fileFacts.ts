@@ -24,7 +24,7 @@ export interface FileFacts {
 }
 
 /** Part of the cache key: raise it whenever extraction gives different facts for the same text. */
-export const FRONT_END_VERSION = 13;
+export const FRONT_END_VERSION = 14;
 
 export type ParseState = 'clean' | 'partial' | 'failed';
 
@@ -210,6 +210,14 @@ export const EXPRESSION = {
   arrow: 26,
   /** What `a` means in `a.b` (b: name): where a member bears the name of its type, and `b` is of the type, the type. */
   qualifier: 27,
+  /** What `a` (expression) is, though it may be something else: a variable that is given another value, a default. */
+  uncertain: 28,
+  /** An object with members that are stated where it is made: `a` is a list of `entry` and `spread`. */
+  object: 29,
+  /** The member of an object that is named `b` (name) and is `a` (expression). */
+  entry: 30,
+  /** All members of `a` (expression), put into an object. */
+  spread: 31,
 } as const;
 
 /** Which type parameter of which declaration, both counted from 0. */

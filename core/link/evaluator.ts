@@ -11,7 +11,7 @@ import { ANY_MEMBER, createMembers, NO_ROUTINES, ROUTINES, STATIC_MEMBER, TYPE_M
 import { forEachMeaning } from './meanings.ts';
 import { createResults } from './results.ts';
 import { createBounds, createTypeArguments } from './typeArguments.ts';
-import { instanceOf, type Declared, type Value } from '../contracts/values.ts';
+import { instanceOf, uncertain, type Declared, type Value } from '../contracts/values.ts';
 import { KnownByNumber, Unfolding } from './unfolding.ts';
 
 /** Resolves the expressions of facts across files. */
@@ -149,6 +149,10 @@ export function createEvaluator(
         const { conversions = { widening: [] } } = languageOf(file);
         return arithmeticOf(heldBy(evaluate(file, a)), heldBy(evaluate(file, b)), conversions);
       }
+      case EXPRESSION.uncertain:
+        return uncertain(evaluate(file, a));
+      case EXPRESSION.object:
+        return { tag: 'object', file, entries: a };
       case EXPRESSION.typeOf: {
         const value = heldBy(evaluate(file, a));
         if (value?.tag === 'instance') return value.type;

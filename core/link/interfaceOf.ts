@@ -67,6 +67,10 @@ const operands: Record<number, { a?: 'expression' | 'name'; b?: 'expression' | '
   [EXPRESSION.arrow]: { a: 'expression' },
   [EXPRESSION.qualifier]: { a: 'expression', b: 'name' },
   [EXPRESSION.routineMember]: { a: 'expression', b: 'name' },
+  [EXPRESSION.uncertain]: { a: 'expression' },
+  [EXPRESSION.object]: { a: 'expression' },
+  [EXPRESSION.entry]: { a: 'expression', b: 'name' },
+  [EXPRESSION.spread]: { a: 'expression' },
 };
 
 /** The expressions that were asked for and those inside them, numbered in the order of asking and with their names spelt out. */

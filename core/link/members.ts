@@ -1,7 +1,7 @@
-import { FLAG, FORM, KIND, REFERENCE } from '../facts/fileFacts.ts';
+import { EXPRESSION, FLAG, FORM, KIND, REFERENCE } from '../facts/fileFacts.ts';
 import type { FactsOfFile } from '../contracts/linked.ts';
 import type { Place } from '../contracts/nameRules.ts';
-import type { Declared, Value } from '../contracts/values.ts';
+import { uncertain, type Declared, type Value } from '../contracts/values.ts';
 import { containerMember } from './containers.ts';
 import type { Evaluator } from './evaluator.ts';
 import type { FamilyRules } from './families.ts';
@@ -155,6 +155,8 @@ export function createMembers({
         if (type?.tag === 'global' || type?.tag === 'literal') return { tag: 'outside' };
         return containerMember(object, name);
       }
+      case 'object':
+        return memberOfObject(object, name);
       case 'literal':
       case 'outside':
         return { tag: 'outside' };
@@ -164,6 +166,21 @@ export function createMembers({
       default:
         return null;
     }
+  }
+
+  /** A member that an object states where it is made; what is stated last counts. */
+  function memberOfObject({ file, entries }: Value & { tag: 'object' }, name: string): Value | null {
+    const { facts } = files[file];
+    const { operation, a, b } = facts.expressions;
+    let found: Value | null = null;
+    for (let cell = entries; cell > 0; cell = b[cell]) {
+      const entry = a[cell];
+      if (operation[entry] === EXPRESSION.spread) {
+        const spread = evaluate(file, a[entry]);
+        found = (spread && memberOf(spread, name)) ?? found;
+      } else if (facts.names[b[entry]] === name) found = evaluate(file, a[entry]);
+    }
+    return uncertain(found);
   }
 
   /** A static member, an enum's or a namespace's member, a function's property, or a member of what a constant holds. */

@@ -1,6 +1,6 @@
 import { KIND } from '../facts/fileFacts.ts';
 import type { FactsOfFile } from '../contracts/linked.ts';
-import { instanceOf, type Declared, type Value } from '../contracts/values.ts';
+import { instanceOf, uncertain, type Declared, type Value } from '../contracts/values.ts';
 import { containerResult } from './containers.ts';
 import type { Evaluator } from './evaluator.ts';
 import type { FamilyRules } from './families.ts';
@@ -69,7 +69,7 @@ export function createResults({
         // A record's component is called as a routine is.
         if (declarations.kind[d] !== KIND.routine && !rules.ofFile(routine.file)) continue;
         const value = returned(routine, d, file, args);
-        if (value) return inferredFrom(value);
+        if (value) return uncertain(value);
       }
     }
     return null;
@@ -118,8 +118,4 @@ export function createResults({
   }
 
   return { resultOf, overloadsMeant, fitting };
-}
-
-function inferredFrom(value: Value): Value {
-  return value.tag === 'declared' || value.tag === 'instance' ? { ...value, inferred: true } : value;
 }

@@ -67,6 +67,28 @@ describe('receivers are followed', () => {
       'class A { boat = new Boat(); } class B extends A {} declare const b: B;',
       'b.boat.moor();',
     ],
+    ['a value that is given later', '', 'let b; b = new Boat(); b.moor();'],
+    [
+      'what a body returns',
+      'function make(a: any) { if (a) return null; return new Boat(); }',
+      'make(1)!.moor();',
+    ],
+    [
+      'an object that is returned',
+      'const make = () => { return { boat: new Boat() }; };',
+      'make().boat.moor();',
+    ],
+    ['an object of names', 'const boat = new Boat(); const dock = { boat };', 'dock.boat.moor();'],
+    [
+      'a destructured factory',
+      'function make() { return { boat: new Boat(), n: 1 }; }',
+      'const { boat } = make(); boat.moor();',
+    ],
+    [
+      'an object spread into another',
+      'const a = { boat: new Boat() }; const b = { n: 1, ...a };',
+      'b.boat.moor();',
+    ],
     ['a partial', 'declare const b: Partial<Boat>;', 'b.moor!();'],
   ])('%s', async (_, declarations, body) => {
     const calls = (await callsIn(declarations, body)).filter((line) => line.includes('Boat.moor'));
@@ -83,6 +105,29 @@ describe('what cannot be known is not claimed', () => {
     const calls = await called(declarations, body);
     expect(calls).not.toContain(moor);
     expect(calls.every((call) => call.endsWith('ambiguous'))).toBe(true);
+  });
+
+  it('a variable that is given again, and a default, are inferred', async () => {
+    const other = 'function one() {} function two() {}';
+    expect(await called(other, 'const f = one; f();')).toEqual(['use.ts#one exact']);
+    expect(await called(other, 'let f = one; f = two; f();')).toEqual(['use.ts#one inferred']);
+    expect(await callsIn(`${other} function g(f = one) { f(); }`, '')).toEqual([
+      'call use.ts#g → use.ts#one inferred @2',
+    ]);
+  });
+
+  it('of an object’s members the last that is stated is meant, and a function that it holds may be another', async () => {
+    const other = 'function one() {} function two() {} const a = { f: one };';
+    expect(await called(`${other} const b = { f: two, ...a };`, 'b.f();')).toEqual(['use.ts#one inferred']);
+    expect(await called(`${other} const b = { ...a, f: two };`, 'b.f();')).toEqual(['use.ts#two inferred']);
+  });
+
+  it('what a function within returns is not what the function around it returns', async () => {
+    const make =
+      'class Other { moor() {} } function make(xs: any[]) { xs.map(() => { return new Boat(); }); }';
+    expect(await called(make, 'make([]).moor2();')).toEqual(['use.ts#make exact']);
+    const led = (await callsIn(make, 'make([]).moor();')).filter((line) => line.includes(`use → ${moor}`));
+    expect(led).toEqual([]);
   });
 
   it('a name of the language’s own objects is never guessed', async () => {

@@ -1,6 +1,6 @@
 import { EXPRESSION, FLAG, FORM, KIND } from '../../facts/fileFacts.ts';
 import { declare, textOf } from '../reading/reading.ts';
-import { bind, type Scope } from '../reading/scopes.ts';
+import { bind, rebind, type Scope } from '../reading/scopes.ts';
 import { childIn } from '../reading/syntaxTable.ts';
 import { walkDeclarations, type Position } from '../reading/walk.ts';
 import { readDynamicImport, readImport, readImportFrom } from './imports.ts';
@@ -254,7 +254,9 @@ function bindLocal(reading: PythonReading, node: number, at: Position): void {
   const binder = bindingOf(reading, node);
   if (binder < 0 || isClassBody(reading, at)) return;
   const name = textOf(reading, node);
-  if (at.scope.names?.has(name)) return;
+  const known = at.scope.names?.get(name);
+  rebind(known, node);
+  if (known) return;
   const isVariable = table.kind[binder] === K.assignment;
   if (isVariable && isModuleLevel(reading, at)) return;
   bind(at.scope, name, { kind: 'local', node, expression: -1 });

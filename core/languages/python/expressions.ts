@@ -5,7 +5,8 @@ import { boundExpression, MAX_DEPTH, receiverAt, statedOnce } from '../reading/s
 import { childIn } from '../reading/syntaxTable.ts';
 import { bindingOf, decoratorsOf, GLOBAL, NONLOCAL } from './declare.ts';
 import type { PythonReading } from './reading.ts';
-import { F, K, kindSet } from './vocabulary.ts';
+import { quotedType, wrappers } from './quotedTypes.ts';
+import { F, K, kindSet, T } from './vocabulary.ts';
 
 /** Resolves a name outward, as `global` and `nonlocal` direct. */
 export function lookUpName(reading: PythonReading, from: Scope, name: string): Binding | undefined {
@@ -31,6 +32,10 @@ export function valueExpression(reading: PythonReading, node: number, depth = 0)
 function stateValue(reading: PythonReading, node: number, depth: number): number {
   const { table, expressions } = reading;
   const inner = (child: number): number => valueExpression(reading, child, depth + 1);
+  const isNamed = table.kind[node] === K.identifier || table.kind[node] === K.attribute;
+  const tested = isNamed ? (reading.narrowings?.typeOf(node) ?? -1) : -1;
+  const narrowed = tested < 0 ? 0 : instance(reading, inner(tested));
+  if (narrowed !== 0) return narrowed;
   switch (table.kind[node]) {
     case K.identifier:
       return namedValue(reading, node, textOf(reading, node), depth);
@@ -127,9 +132,12 @@ function localValue(reading: PythonReading, node: number, depth: number): number
     case K.typed_parameter:
     case K.typed_default_parameter:
       return instance(reading, typeExpression(reading, childIn(table, binder, F.type), depth + 1));
-    case K.default_parameter:
     case K.named_expression:
       return valueExpression(reading, childIn(table, binder, F.value), depth + 1);
+    case K.default_parameter: {
+      const value = valueExpression(reading, childIn(table, binder, F.value), depth + 1);
+      return expressions.add(EXPRESSION.uncertain, value);
+    }
     case K.assignment: {
       const type = childIn(table, binder, F.type);
       if (type >= 0) return instance(reading, typeExpression(reading, type, depth + 1));
@@ -180,16 +188,6 @@ function instance({ expressions }: PythonReading, type: number): number {
   return expressions.add(EXPRESSION.instance, type);
 }
 
-const wrappers = new Set([
-  'Optional',
-  'Final',
-  'ClassVar',
-  'Annotated',
-  'Required',
-  'NotRequired',
-  'ReadOnly',
-]);
-
 /** States how an annotation is to be resolved; 0 for what has no single name. */
 export function typeExpression(reading: PythonReading, node: number, depth = 0): number {
   if (node < 0 || depth > MAX_DEPTH) return 0;
@@ -205,7 +203,9 @@ export function typeExpression(reading: PythonReading, node: number, depth = 0):
     case K.member_type:
       return valueExpression(reading, node + 1, depth + 1);
     case K.string:
-      return quotedType(reading, node, depth);
+      return quotedType(reading.expressions, textOf(reading, node), (name) =>
+        namedValue(reading, node, name, depth),
+      );
     case K.union_type:
     case K.binary_operator:
       return firstType(reading, node, depth);
@@ -225,6 +225,11 @@ export function typeExpression(reading: PythonReading, node: number, depth = 0):
     default:
       return 0;
   }
+}
+
+/** A name as it stands in an annotation in quotes. */
+export function quotedName(reading: PythonReading, node: number, name: string): number {
+  return quotedType(reading.expressions, name, (first) => namedValue(reading, node, first, 0));
 }
 
 const isTypeNode = kindSet(
@@ -268,31 +273,31 @@ function firstType(reading: PythonReading, node: number, depth: number, base = -
   return 0;
 }
 
-/** An annotation in quotes names what is declared later. */
-function quotedType(reading: PythonReading, node: number, depth: number): number {
-  const { expressions } = reading;
-  const alternatives = textOf(reading, node).slice(1, -1).split('|');
-  const named = alternatives.map((part) => part.trim()).find((part) => part !== 'None');
-  if (named === undefined || !/^[\w.]+$/.test(named)) return 0;
-  const [first, ...rest] = named.split('.');
-  return rest.reduce(
-    (object, name) => expressions.add(EXPRESSION.member, object, expressions.name(name)),
-    namedValue(reading, node, first, depth),
-  );
-}
-
-/** What a routine gives back: by its annotation, or else by what it evidently returns. */
+/** What a routine gives back: by its annotation, or else by what it evidently returns or yields. */
 export function returnedValue(reading: PythonReading, node: number): number {
   const { table } = reading;
   const type = childIn(table, node, F.return_type);
   if (type >= 0) return instance(reading, typeExpression(reading, type));
   const own = reading.declarationAt.get(node);
   for (let at = node + 1; at < table.next[node]; at++) {
-    if (table.kind[at] !== K.return_statement || reading.ownerOf[at] !== own) continue;
-    const value = valueExpression(reading, table.next[at + 1]);
+    const kind = table.kind[at];
+    if ((kind !== K.return_statement && kind !== K.yield) || reading.ownerOf[at] !== own) continue;
+    const value =
+      kind === K.yield ? yieldedValue(reading, at, node) : valueExpression(reading, table.next[at + 1]);
     if (value > 0) return value;
   }
   return 0;
+}
+
+/** `yield x` makes a sequence of such, but for a context manager, which hands it over; `yield from xs` passes on what xs is. */
+function yieldedValue(reading: PythonReading, node: number, routine: number): number {
+  const { table } = reading;
+  const first = table.next[node + 1];
+  if (first >= table.next[node]) return 0;
+  if (table.kind[first] === T.from) return valueExpression(reading, table.next[first]);
+  const value = valueExpression(reading, first);
+  const isManager = decoratorsOf(reading, routine).some((name) => /(^|\.)(async)?contextmanager$/.test(name));
+  return isManager ? value : listOf(reading, value);
 }
 
 /** What a variable or field holds: by its annotation, or else by what it is given first that can be told. */

@@ -198,6 +198,51 @@ class Scale(Base):
     expect(await called('s(2)')).toEqual(['__call__ inferred']);
   });
 
+  it('are reached through annotations in quotes, what generators yield, and values given later', async () => {
+    const files = {
+      'a.py': `
+class Boat:
+    def tow(self): pass
+class Slip:
+    def tow(self): pass
+def quoted(x: 'Boat', ys: "list[Boat]", z: 'Optional["Boat"]', mode: Literal['quoted', 'Slip']) -> 'dict[str, Slip]':
+    x.tow()
+    for y in ys: y.tow()
+    z.tow()
+def fleet():
+    yield Boat()
+def many():
+    yield from fleet()
+@contextmanager
+def lent():
+    yield Boat()
+def use():
+    for boat in fleet(): boat.tow()
+    for boat in many(): boat.tow()
+    with lent() as it: it.tow()
+    late = None
+    late = Slip()
+    late.tow()
+`,
+    };
+    expect(await dependenciesOf(files, ' a.py#quoted ')).toEqual([
+      'call a.py#quoted → a.py#Boat.tow inferred',
+      'typeUse a.py#quoted → a.py#Boat exact',
+      'typeUse a.py#quoted → a.py#Slip exact',
+    ]);
+    const places = async (line: string) => (await dependenciesOf(files, line)).length;
+    expect(await places('call a.py#use → a.py#Boat.tow inferred')).toBe(1);
+    expect(await places('call a.py#use → a.py#Slip.tow inferred')).toBe(1);
+    const survey = await surveyText(files);
+    const { dependencies, elements } = survey;
+    const row = [...dependencies.to.keys()].find(
+      (at) =>
+        elements.key[dependencies.to[at]] === 'a.py#Boat.tow' &&
+        elements.key[dependencies.from[at]] === 'a.py#use',
+    )!;
+    expect(dependencies.placeStart[row + 1] - dependencies.placeStart[row]).toBe(3);
+  });
+
   it('is the constructor of a parent where a class has none', async () => {
     const lines = await dependenciesOf({ 'a.py': `${scale}def use():\n    return Scale(1)\n` }, 'initialize');
     expect(lines).toEqual(['initialize a.py#use → a.py#Base.__init__ exact']);

@@ -1,3 +1,4 @@
+import type { Narrowings } from '../reading/narrowing.ts';
 import { newReading, type Reading } from '../reading/reading.ts';
 import type { Scope } from '../reading/scopes.ts';
 import type { SyntaxTable } from '../reading/syntaxTable.ts';
@@ -12,8 +13,16 @@ export interface PythonReading extends Reading {
   all: string[] | null;
   /** True when names may be there that no declaration shows. */
   isOpen: boolean;
+  narrowings: Narrowings | null;
 }
 
 export function newPythonReading(text: string, table: SyntaxTable): PythonReading {
-  return { ...newReading(text, table), givenTo: new Map(), classBodies: new Set(), all: null, isOpen: false };
+  return {
+    ...newReading(text, table),
+    givenTo: new Map(),
+    classBodies: new Set(),
+    all: null,
+    isOpen: false,
+    narrowings: null,
+  };
 }

@@ -3,13 +3,23 @@ import { textOf } from '../reading/reading.ts';
 import { childIn } from '../reading/syntaxTable.ts';
 import { walkReferences, type ReferenceList } from '../reading/walk.ts';
 import { bindingOf } from './declare.ts';
-import { givenValue, isLocalName, returnedValue, typeExpression, valueExpression } from './expressions.ts';
+import {
+  givenValue,
+  isLocalName,
+  quotedName,
+  returnedValue,
+  typeExpression,
+  valueExpression,
+} from './expressions.ts';
+import { narrowingsIn } from './narrowing.ts';
 import { referImplied } from './operators.ts';
+import { namesQuoted } from './quotedTypes.ts';
 import type { PythonReading } from './reading.ts';
 import { F, K, kindSet } from './vocabulary.ts';
 
 /** Second pass: every reference with the expression it is resolved by, and what declarations hold. */
 export function referAll(reading: PythonReading): ReferenceColumns {
+  reading.narrowings = narrowingsIn(reading);
   return walkReferences(reading, { state: stateDeclaration, refers, refer });
 }
 
@@ -60,8 +70,9 @@ function refer(reading: PythonReading, node: number, owner: number, into: Refere
       return;
     }
     case K.string:
-      if (isAnnotation(reading, node))
-        into.add(REFERENCE.typeUse, owner, node, typeExpression(reading, node));
+      if (isAnnotation(reading, node) && !isLiteral(reading, node))
+        for (const name of namesQuoted(textOf(reading, node)))
+          into.add(REFERENCE.typeUse, owner, node, quotedName(reading, node, name));
       return;
     case K.attribute: {
       const attribute = childIn(table, node, F.attribute);
@@ -161,6 +172,14 @@ function isAnnotation({ table }: PythonReading, node: number): boolean {
     if (table.kind[at] === K.type) return true;
     at = table.parent[at];
   }
+  return false;
+}
+
+/** `Literal['left']` states a value, not a type. */
+function isLiteral(reading: PythonReading, node: number): boolean {
+  const { table } = reading;
+  for (let at = table.parent[node]; holdsTypes[table.kind[at]]; at = table.parent[at])
+    if (/\bLiteral\s*\[/.test(reading.text.slice(table.start[at], table.start[node]))) return true;
   return false;
 }
 

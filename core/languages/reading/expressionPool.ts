@@ -104,4 +104,8 @@ const DERIVED = new Set<number>([
   EXPRESSION.callback,
   EXPRESSION.arrow,
   EXPRESSION.qualifier,
+  EXPRESSION.uncertain,
+  EXPRESSION.object,
+  EXPRESSION.entry,
+  EXPRESSION.spread,
 ]);

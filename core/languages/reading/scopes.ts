@@ -1,13 +1,13 @@
 /**
  * What a name means in a scope. A `symbol` has declarations that become elements; a `local` is a variable or
- * parameter, known by the node that binds it; an `opaque` name is a type parameter, `node` its own
+ * parameter, known by the node that binds it and by those that `rebind` it; an `opaque` name is a type parameter, `node` its own
  * name, the one of that `index` that the declaration `owner` takes, where a language says so,
  * and how that is stated, once it is.
  */
 export type Binding =
   | { kind: 'symbol'; symbol: number }
   | { kind: 'import'; binding: number }
-  | { kind: 'local'; node: number; expression: number }
+  | { kind: 'local'; node: number; expression: number; rebind?: number[] }
   | {
       kind: 'opaque';
       constraint: number;
@@ -32,6 +32,16 @@ export function newScope(parent: Scope | null, holdsVar: boolean): Scope {
 
 export function bind(scope: Scope, name: string, binding: Binding): void {
   (scope.names ??= new Map()).set(name, binding);
+}
+
+/** More values of one variable are not looked at. */
+const MOST_VALUES = 8;
+
+/** Takes in that a variable is given another value at a node. */
+export function rebind(binding: Binding | undefined, node: number): void {
+  if (binding?.kind !== 'local' || binding.node === node) return;
+  binding.rebind ??= [];
+  if (binding.rebind.length < MOST_VALUES) binding.rebind.push(node);
 }
 
 /** The scope that a `var` in `scope` belongs to. */

@@ -47,6 +47,18 @@ export function typeParameter(
   return binding.expression;
 }
 
+/** What a variable is first given that is known; where it is given something again, that is not sure. */
+function valueOfLocal(
+  { node, rebind = [] }: Binding & { kind: 'local' },
+  ofLocal: (node: number) => number,
+): { expression: number; isSure: boolean } {
+  for (const at of [node, ...rebind]) {
+    const expression = ofLocal(at);
+    if (expression !== 0) return { expression, isSure: rebind.length === 0 };
+  }
+  return { expression: 0, isSure: true };
+}
+
 /** What a bound name stands for; `ofLocal` states what a local holds, from the node that binds it. */
 export function boundExpression(
   { expressions }: Reading,
@@ -63,7 +75,9 @@ export function boundExpression(
     case 'local':
       if (binding.expression < 0) {
         binding.expression = 0; // A variable that rests on itself stays unknown.
-        binding.expression = ofLocal(binding.node);
+        const { expression, isSure } = valueOfLocal(binding, ofLocal);
+        const isKnown = isSure || expressions.isOf(expression, EXPRESSION.literal);
+        binding.expression = isKnown ? expression : expressions.add(EXPRESSION.uncertain, expression);
       }
       return binding.expression;
   }

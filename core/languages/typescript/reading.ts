@@ -1,3 +1,4 @@
+import type { Narrowings } from '../reading/narrowing.ts';
 import { newReading, type Reading } from '../reading/reading.ts';
 import type { SyntaxTable } from '../reading/syntaxTable.ts';
 
@@ -8,8 +9,15 @@ export interface ScriptReading extends Reading {
   /** Exports whose expression can be stated only when all names are declared. */
   pendingExports: { name: string | null; node: number }[];
   isModule: boolean;
+  narrowings: Narrowings | null;
 }
 
 export function newScriptReading(text: string, table: SyntaxTable): ScriptReading {
-  return { ...newReading(text, table), importAt: new Map(), pendingExports: [], isModule: false };
+  return {
+    ...newReading(text, table),
+    importAt: new Map(),
+    pendingExports: [],
+    isModule: false,
+    narrowings: null,
+  };
 }

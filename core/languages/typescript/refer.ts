@@ -3,7 +3,9 @@ import { childIn } from '../reading/syntaxTable.ts';
 import { accessOf, isKnownBeyond, isOfGiven, takenName } from './accesses.ts';
 import { settleExports } from './imports.ts';
 import { textOf, type Reading } from '../reading/reading.ts';
+import { lookUpValue, rebind } from '../reading/scopes.ts';
 import { walkReferences, type ReferenceList } from '../reading/walk.ts';
+import { narrowingsIn } from './narrowing.ts';
 import type { ScriptReading } from './reading.ts';
 import { statedParameters, typeExpression } from './typeExpressions.ts';
 import { F, K, kindSet, T } from './vocabulary.ts';
@@ -11,6 +13,8 @@ import { patternValue, typedOrInitial, valueExpression } from './valueExpression
 
 /** Second pass: records every reference with the expression it is resolved by, and what declarations hold. */
 export function referAll(reading: ScriptReading): ReferenceColumns {
+  reading.narrowings = narrowingsIn(reading);
+  noticeAssignments(reading);
   settleExports(reading, (node) => valueExpression(reading, node));
   return walkReferences(reading, { state: valueDeclaration, refers, refer: referNode });
 }
@@ -118,6 +122,17 @@ function referNode(reading: ScriptReading, node: number, owner: number, into: Re
   }
 }
 
+/** Variables that are given another value than their first. */
+function noticeAssignments(reading: ScriptReading): void {
+  const { table } = reading;
+  for (let node = 0; node < table.count; node++) {
+    if (table.kind[node] !== K.assignment_expression) continue;
+    const left = childIn(table, node, F.left);
+    if (left < 0 || table.kind[left] !== K.identifier) continue;
+    rebind(lookUpValue(reading.scopeOf[left], textOf(reading, left)), left);
+  }
+}
+
 /** A value that is read or written where it stands. */
 function referAccess(reading: ScriptReading, node: number, owner: number, into: ReferenceList): void {
   const kind = accessOf(reading, node);
@@ -216,15 +231,44 @@ function valueDeclaration(reading: ScriptReading, node: number, index: number): 
   }
 }
 
-/** The declared return type, or the value of an arrow function that is one expression. */
+/** The declared return type, or the first value that is given back and known. */
 function returnedValue(reading: ScriptReading, node: number): number {
   const { table, expressions } = reading;
   const fn = functionOf(reading, node);
   const type = childIn(table, fn, F.return_type);
   if (type >= 0) return expressions.add(EXPRESSION.instance, typeExpression(reading, type));
   const body = childIn(table, fn, F.body);
-  if (body < 0 || table.kind[body] === K.statement_block) return 0;
-  return valueExpression(reading, body);
+  if (body < 0) return 0;
+  return table.kind[body] === K.statement_block
+    ? firstReturned(reading, body)
+    : valueExpression(reading, body);
+}
+
+const isFunction = kindSet(
+  K.function_declaration,
+  K.generator_function_declaration,
+  K.function_expression,
+  K.generator_function,
+  K.arrow_function,
+  K.method_definition,
+  K.class_body,
+);
+
+function firstReturned(reading: ScriptReading, body: number): number {
+  const { table } = reading;
+  for (let at = body + 1; at < table.next[body];) {
+    if (isFunction[table.kind[at]]) {
+      at = table.next[at];
+      continue;
+    }
+    const value = table.kind[at] === K.return_statement ? table.next[at + 1] : table.next[at];
+    if (value < table.next[at]) {
+      const found = valueExpression(reading, value);
+      if (found !== 0) return found;
+    }
+    at++;
+  }
+  return 0;
 }
 
 /** The function node of a routine declared by a declarator, a pair, a field or an assignment. */

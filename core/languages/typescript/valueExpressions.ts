@@ -21,6 +21,9 @@ export function valueExpression(reading: ScriptReading, node: number, depth = 0)
 function stateValue(reading: ScriptReading, node: number, depth: number): number {
   const { table, expressions } = reading;
   const inner = (child: number): number => valueExpression(reading, child, depth + 1);
+  const tested = maybeTested[table.kind[node]] ? (reading.narrowings?.typeOf(node) ?? -1) : -1;
+  const narrowed = tested < 0 ? 0 : expressions.add(EXPRESSION.instance, inner(tested));
+  if (narrowed !== 0) return narrowed;
   switch (table.kind[node]) {
     case K.identifier:
     case K.shorthand_property_identifier:
@@ -92,14 +95,64 @@ function stateValue(reading: ScriptReading, node: number, depth: number): number
       if (operator !== T['||'] && operator !== T['??']) return 0;
       return expressions.either(inner(childIn(table, node, F.left)), inner(childIn(table, node, F.right)));
     }
-    case K.class: {
-      const declared = reading.declarationAt.get(node);
-      if (declared === undefined) return 0;
-      return expressions.add(EXPRESSION.symbol, reading.symbols.push([declared]) - 1);
-    }
+    case K.object:
+      return objectValue(reading, node, depth);
+    case K.class:
+      return symbolAt(reading, node);
     default:
       return 0;
   }
+}
+
+const maybeTested = kindSet(K.identifier, K.shorthand_property_identifier, K.member_expression);
+
+/** Objects that state more members than this are data. */
+const MOST_ENTRIES = 200;
+
+/** An object with what is known of its members. */
+function objectValue(reading: ScriptReading, node: number, depth: number): number {
+  const { table, expressions } = reading;
+  const entries: number[] = [];
+  const state = (key: number, value: number): void => {
+    const name = textOf(reading, key).replace(/^(['"])(.*)\1$/s, '$2');
+    const entry = expressions.add(EXPRESSION.entry, value, expressions.name(name));
+    if (entry !== 0) entries.push(entry);
+  };
+  for (let child = node + 1; child < table.next[node]; child = table.next[child]) {
+    switch (table.kind[child]) {
+      case K.shorthand_property_identifier:
+        state(child, valueExpression(reading, child, depth + 1));
+        break;
+      case K.pair: {
+        const declared = symbolAt(reading, child);
+        state(
+          childIn(table, child, F.key),
+          declared || valueExpression(reading, childIn(table, child, F.value), depth + 1),
+        );
+        break;
+      }
+      case K.method_definition:
+        state(childIn(table, child, F.name), symbolAt(reading, child));
+        break;
+      case K.spread_element: {
+        const spread = valueExpression(reading, table.next[child + 1], depth + 1);
+        if (spread !== 0) entries.push(expressions.add(EXPRESSION.spread, spread));
+      }
+    }
+    if (entries.length > MOST_ENTRIES) return 0;
+  }
+  return expressions.add(EXPRESSION.object, expressions.list(entries));
+}
+
+/** What a node declares, as a value; 0 when it declares nothing. */
+function symbolAt(
+  { declarationAt, declarations, symbols, expressions }: ScriptReading,
+  node: number,
+): number {
+  const declared = declarationAt.get(node);
+  if (declared === undefined) return 0;
+  const { symbol } = declarations[declared];
+  return expressions.add(EXPRESSION.symbol, symbol >= 0 ? symbol : symbols.push([declared]) - 1);
 }
 
 function namedValue(reading: ScriptReading, node: number, name: string, depth: number): number {
@@ -136,14 +189,22 @@ export function patternValue(reading: ScriptReading, node: number, depth: number
     case K.required_parameter:
     case K.optional_parameter: {
       const declared = typedOrInitial(reading, parent, F.value, depth);
-      return declared || callbackParameter(reading, parent, depth);
+      if (declared === 0) return callbackParameter(reading, parent, depth);
+      const isDefault = childIn(table, parent, F.type) < 0;
+      return isDefault ? expressions.add(EXPRESSION.uncertain, declared) : declared;
     }
     case K.rest_pattern:
       return patternValue(reading, parent, depth + 1);
     case K.assignment_pattern:
     case K.object_assignment_pattern: {
       const outer = patternValue(reading, parent, depth + 1);
-      return outer || valueExpression(reading, childIn(table, parent, F.right), depth + 1);
+      return (
+        outer ||
+        expressions.add(
+          EXPRESSION.uncertain,
+          valueExpression(reading, childIn(table, parent, F.right), depth + 1),
+        )
+      );
     }
     case K.object_pattern: {
       const outer = patternValue(reading, parent, depth + 1);

@@ -17,7 +17,7 @@ const named = [
   'internal_module module ambient_declaration statement_block',
   'formal_parameters required_parameter optional_parameter rest_pattern assignment_pattern object_pattern',
   'array_pattern pair_pattern object_assignment_pattern',
-  'call_expression new_expression member_expression subscript_expression await_expression as_expression',
+  'spread_element call_expression new_expression member_expression subscript_expression await_expression as_expression',
   'satisfies_expression non_null_expression parenthesized_expression type_assertion ternary_expression',
   'binary_expression assignment_expression augmented_assignment_expression object pair array arguments',
   'sequence_expression template_substitution instantiation_expression meta_property',
@@ -28,7 +28,7 @@ const named = [
   'if_statement else_clause for_statement for_in_statement while_statement do_statement switch_statement',
   'switch_body switch_case switch_default catch_clause try_statement return_statement throw_statement',
   'expression_statement empty_statement break_statement continue_statement labeled_statement debugger_statement',
-  'with_statement update_expression jsx_closing_element function_type',
+  'with_statement update_expression unary_expression jsx_closing_element function_type',
 ] as const;
 
 const tokens = [
