@@ -256,8 +256,7 @@ export const mutants: readonly Mutant[] = [
     [
       ['if (junction > 0 !== holds) return found;', ''],
       ['holds = !holds', 'holds = true'],
-      ['!this.isSame(text, test, node)', 'false'],
-      ['from < begin', 'false'],
+      [' && this.isSame(text, test, node)', ''],
       ['if (holds) found.push(...this.restOfBlock(up));', ''],
     ],
   ),

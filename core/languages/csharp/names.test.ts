@@ -218,4 +218,27 @@ describe('what C# says without words', () => {
       'call A.cs#Use.B → A.cs#Fleet<>.Take inferred',
     ]);
   });
+
+  it('taking a value apart calls its Deconstruct, and casts the conversions that types state', async () => {
+    const files = {
+      'A.cs': `
+class Size { public void Deconstruct(out int w, out int h) {} public void Deconstruct(out int w, out int h, out int d) {} }
+class Tons { public static explicit operator Tons(int n) => null; public static implicit operator int(Tons t) => 1; }
+class Child : Tons {}
+class Use {
+  void A(Size s) { var (w, h) = s; (w, h) = s; }
+  void B(Size[] all) { foreach (var (w, h, d) in all) {} }
+  void C() { var t = (Tons)3; }
+  void D(Tons t) { var n = (int)t; }
+  void E(Child c) { var t = (Tons)c; (int, int) pair = (1, 2); var (x, y) = pair; }
+}`,
+    };
+    const lines = await dependenciesOf(files, 'call A.cs#Use');
+    expect(lines).toEqual([
+      'call A.cs#Use.A → A.cs#Size.Deconstruct inferred',
+      'call A.cs#Use.B → A.cs#Size.Deconstruct~2 inferred',
+      'call A.cs#Use.C → A.cs#Tons.operator Tons exact',
+      'call A.cs#Use.D → A.cs#Tons.operator int inferred',
+    ]);
+  });
 });

@@ -15,6 +15,7 @@ import {
   valueExpression,
 } from './expressions.ts';
 import { parameterNodes, parameterType } from './figures.ts';
+import { referImplied } from './implied.ts';
 import { plainName } from './imports.ts';
 import { declaratorsOf } from './members.ts';
 import { isTypeParameter, typeExpression, typeNamed } from './types.ts';
@@ -42,6 +43,9 @@ const refers = kindSet(
   K.binary_expression,
   K.with_initializer,
   K.foreach_statement,
+  K.variable_declarator,
+  K.assignment_expression,
+  K.cast_expression,
 );
 
 function refer(reading: Reading, node: number, owner: number, into: ReferenceList): void {
@@ -94,19 +98,12 @@ function refer(reading: Reading, node: number, owner: number, into: ReferenceLis
       if (made > 0) into.add(REFERENCE.write, owner, node, member(reading, made, name));
       return;
     }
-    case K.foreach_statement: {
-      const list = childIn(table, node, F.right);
-      const object = list < 0 ? 0 : valueExpression(reading, list);
-      if (object > 0)
-        into.add(
-          REFERENCE.call,
-          owner,
-          list,
-          member(reading, object, 'GetEnumerator'),
-          reading.expressions.arguments([]),
-        );
+    case K.foreach_statement:
+    case K.variable_declarator:
+    case K.assignment_expression:
+    case K.cast_expression:
+      referImplied(reading, node, owner, into);
       return;
-    }
     case K.member_access_expression:
     case K.member_binding_expression:
       referMember(reading, node, owner, into);

@@ -37,12 +37,19 @@ describe('A test of a type in TypeScript', () => {
     expect(await inScript('return !(x instanceof Boat) || x.tow();')).toEqual(['Boat.tow']);
     expect(await inScript('if (done && x instanceof Boat) x.tow();')).toEqual(['Boat.tow']);
     // Either may be true there.
-    expect(await inScript('if (done || x instanceof Boat) x.sail2();')).toEqual([]);
+    expect(await inScript('if (done || x instanceof Boat) x.tow();')).toEqual([
+      'Barge.tow ambiguous',
+      'Boat.tow ambiguous',
+    ]);
   });
 
   it('holds after what is left where it does not', async () => {
     expect(await inScript('if (!(x instanceof Barge)) return; x.tow();')).toEqual(['Barge.tow']);
     expect(await inScript('if (!(x instanceof Barge)) { throw 1; } x.tow();')).toEqual(['Barge.tow']);
+    expect(await inScript('if (x instanceof Boat) return; x.tow();')).toEqual([
+      'Barge.tow ambiguous',
+      'Boat.tow ambiguous',
+    ]);
   });
 
   it('says something of members, and nothing of another variable of the name', async () => {
@@ -72,6 +79,10 @@ describe('A test of a type in Python', () => {
 
   it('says nothing where it does not hold, nor of one of several', async () => {
     expect(await inPython('if not isinstance(x, Boat):\n    x.tow()')).toEqual([
+      'Barge.tow ambiguous',
+      'Boat.tow ambiguous',
+    ]);
+    expect(await inPython('assert not isinstance(x, Boat)\nx.tow()')).toEqual([
       'Barge.tow ambiguous',
       'Boat.tow ambiguous',
     ]);

@@ -51,12 +51,9 @@ export class Narrowings {
     if (this.byText.size === 0) return -1;
     const text = textOf(this.reading, node);
     let found = -1;
-    let begin = -1;
-    for (const { from, end, type, test } of this.byText.get(text) ?? []) {
-      if (node < from || node >= end || from < begin || !this.isSame(text, test, node)) continue;
-      found = type;
-      begin = from;
-    }
+    // Of tests within tests the inner stands later.
+    for (const { from, end, type, test } of this.byText.get(text) ?? [])
+      if (node >= from && node < end && this.isSame(text, test, node)) found = type;
     return found;
   }
 
