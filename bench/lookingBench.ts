@@ -17,7 +17,7 @@ import { dossierView } from '../server/views/dossierView.ts';
 import { filterOf } from '../server/views/picture/filters.ts';
 import { mainScope } from '../server/views/ground/scope.ts';
 import { findElements } from '../server/views/finderView.ts';
-import { hierarchyView } from '../server/views/hierarchy/hierarchyView.ts';
+import { hierarchyView, TYPES_DRAWN } from '../server/views/hierarchy/hierarchyView.ts';
 import { neighbours } from '../server/views/picture/neighbours.ts';
 import { sourceView } from '../server/views/sourceView.ts';
 import { searchedPaths } from '../server/views/textSearchView.ts';
@@ -95,7 +95,7 @@ export async function benchLooking(): Promise<void> {
     'hierarchy',
     await times(
       types.filter((_, at) => at % 40 === 0),
-      (key) => hierarchyView(survey, key),
+      (key) => hierarchyView(survey, key, { page: 0, size: TYPES_DRAWN }),
     ),
   );
   store.close();

@@ -38,10 +38,9 @@ export const mutants: readonly Mutant[] = [
     'core/graph/cycleWalk.ts',
     [...graph, ...views],
     [
-      ['if (walks.length >= limit) break;', ''],
       ['a.weight - b.weight || a.from', 'b.weight - a.weight || a.from'],
       ['if (!members.has(target) || before.has(target)) continue;', 'if (before.has(target)) continue;'],
-      ['walks.sort((a, b) => a.length - b.length)', 'walks.sort((a, b) => b.length - a.length)'],
+      ['const reached = new Set([to]);', 'const reached = new Set([to, 0]);'],
     ],
   ),
   ...faults('core/arrangement/arrangement.ts', arrangement, [
@@ -324,7 +323,10 @@ export const mutants: readonly Mutant[] = [
     ],
     ['members.some(isInside)', 'members.every(isInside)'],
     ['unknown: named || query.cycle === null ? null : query.cycle', 'unknown: null'],
-    ['members.length - new Set(walks.flat()).size', '0'],
+    [
+      'shortestCycleWith(graph, steps[0].from, steps[0].to, inside)',
+      'shortestCycleThrough(graph, 0, inside)',
+    ],
   ]),
   ...faults('server/views/measuresView.ts', views, [
     ['Number.isNaN(values[i]) ? Infinity', 'Number.isNaN(values[i]) ? -Infinity'],

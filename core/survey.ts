@@ -1,5 +1,6 @@
 import type { BuildModule } from './buildModules/buildModule.ts';
 import { readBuildModules } from './buildModules/readBuildModules.ts';
+import { overloadsIn } from './facts/typeWords.ts';
 import { figureNames, KIND, type FigureName, type LineFigures, type ParseState } from './facts/fileFacts.ts';
 import type { FileTree } from './contracts/fileTree.ts';
 import { placedDeclarations } from './link/elements.ts';
@@ -27,6 +28,8 @@ export interface SurveyedCodebase extends LinkedCodebase {
   files: FileRecord[];
   /** What the build takes for units, by key. */
   buildModules: BuildModule[];
+  /** Routines that share their name with another beside them, by element, and what types each takes. */
+  overloads: [element: number, takes: string][];
   /** Figures of declarations, by element; 0 for other elements. */
   figures: Record<FigureName, Int32Array>;
 }
@@ -46,15 +49,18 @@ export function assembleSurvey(
   const figures = Object.fromEntries(
     figureNames.map((name) => [name, new Int32Array(elements.count)]),
   ) as Record<FigureName, Int32Array>;
+  const overloads: SurveyedCodebase['overloads'] = [];
   const fileElements: number[] = [];
   for (let e = 0; e < elements.count; e++) if (elements.kind[e] === KIND.file) fileElements.push(e);
   const records = files.map(({ path, language, isTest, facts }, index): FileRecord => {
     const element = fileElements[index];
-    placedDeclarations(facts.declarations, element).forEach((at, d) => {
+    const placed = placedDeclarations(facts.declarations, element);
+    placed.forEach((at, d) => {
       for (const name of figureNames) figures[name][at] = facts.declarations.figures[name][d];
     });
+    for (const [d, takes] of overloadsIn(facts)) overloads.push([placed[d], takes]);
     const { parse, damage, lines, isScript, packageName } = facts;
     return { element, path, language, isTest, isScript, packageName, parse, damage, lines };
   });
-  return { survey: { ...linked, files: records, buildModules, figures }, linking };
+  return { survey: { ...linked, files: records, buildModules, overloads, figures }, linking };
 }

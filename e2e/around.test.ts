@@ -241,6 +241,23 @@ describe('types', () => {
     await waitForText(page, '.type-list', '1 inherited member');
   });
 
+  it('begin with those most used, and go from scope to scope without losing the page', async () => {
+    const { page } = demo.instrument;
+    const failures: string[] = [];
+    page.on('pageerror', (error) => failures.push((error as Error).message));
+    await open('types');
+    await page.waitForSelector('.type-box');
+    await waitForText(page, '.types-parts', 'the most used first');
+    for (const folder of ['src/desk', 'src/tolls', 'src/desk/screens']) {
+      await open(`types?of=folder&in=${encodeURIComponent(folder)}`);
+      await page.waitForSelector('.type-box');
+    }
+    await page.evaluate(() => history.go(-2));
+    await page.waitForFunction(() => location.search.includes('desk'));
+    await page.waitForSelector('.type-box');
+    expect(failures).toEqual([]);
+  });
+
   it('of a folder are a class diagram that is saved as SVG with its sentence', async () => {
     const { page } = demo.instrument;
     await open('types?of=folder&in=src/desk');

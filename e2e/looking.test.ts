@@ -189,7 +189,10 @@ describe('the cycles', () => {
     await waitForText(page, '.cycle-list', 'C3');
     await clickText(page, '.cycle-list b', 'C2');
     await waitForText(page, '.cycle-details', '3 members');
-    await clickText(page, '.walks button', 'season.ts, 3 steps');
+    await waitForText(page, '.way-round', '3 steps');
+    await page.select('.way-round select', 'src/tolls/season.ts');
+    await page.waitForFunction(() => location.search.includes('through=src%2Ftolls%2Fseason.ts'));
+    await waitForText(page, '.way-round', '3 steps');
     const walked: string[] = [];
     for (let step = 0; step < 3; step++) {
       await page.keyboard.press('ArrowRight');

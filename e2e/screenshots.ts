@@ -53,7 +53,7 @@ const shots: Shot[] = [
   },
   {
     name: 'cycles',
-    path: '/codebases/1/cycles?cycle=C:src/manifests/cargo.ts&walk=1&from=src/manifests/cargo.ts&to=src/manifests/customs.ts',
+    path: '/codebases/1/cycles?cycle=C:src/manifests/cargo.ts&from=src/manifests/cargo.ts&to=src/manifests/customs.ts',
     scheme: 'light',
     ready: '.dossier .place',
   },

@@ -1,11 +1,13 @@
 import { useNavigate, useParams } from 'react-router';
-import type { ElementLabel } from '../../server/views/ground/elements.ts';
 import { usePicture } from '../state/usePicture.ts';
 import { useElementMenu } from './ElementMenu.tsx';
 import { useElementLinks } from './elementLinks.ts';
+import { CutName, useNameOf } from './names/Names.tsx';
+import type { Named } from './names/namesApart.ts';
+import './names/names.css';
 
 /**
- * An element, wherever it appears: a click sets the focus, a double click or Enter goes in, the context menu holds
+ * An element, wherever it appears, called so that it is told from the others of its list (`NamedList`): a click sets the focus, a double click or Enter goes in, the context menu holds
  * what can be done with it.
  */
 export function ElementName({
@@ -13,7 +15,7 @@ export function ElementName({
   text,
   inferred = false,
 }: {
-  element: ElementLabel;
+  element: Named;
   /** What to show in place of the name. */
   text?: string;
   inferred?: boolean;
@@ -23,6 +25,7 @@ export function ElementName({
   const navigate = useNavigate();
   const links = useElementLinks(codebaseId!);
   const openMenu = useElementMenu();
+  const nameOf = useNameOf();
   const goIn = (): void => {
     const target = links.goIn(element);
     if (target !== null) void navigate(target);
@@ -46,7 +49,7 @@ export function ElementName({
         openMenu(element, { left: event.clientX, top: event.clientY });
       }}
     >
-      {text ?? element.name}
+      <CutName name={text ?? nameOf(element)} />
     </button>
   );
 }

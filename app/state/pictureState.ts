@@ -53,7 +53,6 @@ export const besidePicture: ReadonlySet<string> = new Set([
   'places',
   'dossier',
   'zoom',
-  'walk',
   'line',
 ]);
 

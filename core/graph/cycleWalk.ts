@@ -1,4 +1,3 @@
-import { giveUpIfUnwanted } from './giveUp.ts';
 import type { Graph } from './rollUp.ts';
 
 /**
@@ -21,6 +20,27 @@ export function shortestCycleThrough(graph: Graph, from: number, members: Readon
     }
     frontier = next;
   }
+  return [];
+}
+
+/** A shortest closed walk that begins with the step from one unit to another; empty when nothing leads back. */
+export function shortestCycleWith(
+  graph: Graph,
+  from: number,
+  to: number,
+  members: ReadonlySet<number>,
+): number[] {
+  const before = new Map([[to, from]]);
+  // A set gives out what is added to it while it is walked: breadth first.
+  const reached = new Set([to]);
+  for (const unit of reached)
+    for (let edge = graph.start[unit]; edge < graph.start[unit + 1]; edge++) {
+      const target = graph.to[edge];
+      if (target === from) return pathTo(before, unit, from);
+      if (!members.has(target) || reached.has(target)) continue;
+      before.set(target, unit);
+      reached.add(target);
+    }
   return [];
 }
 
@@ -47,24 +67,4 @@ export function stepsInside(graph: Graph, members: readonly number[]): Step[] {
     }
   }
   return steps.sort((a, b) => a.weight - b.weight || a.from - b.from || a.to - b.to);
-}
-
-/**
- * Walks that together pass through the members: a shortest cycle through the first, then through the first not yet
- * passed, and so on, at most `limit` of them. Each walk is listed once, the shortest first.
- */
-export function coveringWalks(graph: Graph, members: readonly number[], limit = Infinity): number[][] {
-  const inside = new Set(members);
-  const passed = new Set<number>();
-  const walks: number[][] = [];
-  for (const member of members) {
-    if (walks.length >= limit) break;
-    if (passed.has(member)) continue;
-    giveUpIfUnwanted();
-    const walk = shortestCycleThrough(graph, member, inside);
-    if (walk.length === 0) continue;
-    for (const unit of walk) passed.add(unit);
-    walks.push(walk);
-  }
-  return walks.sort((a, b) => a.length - b.length);
 }

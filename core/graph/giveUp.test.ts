@@ -4,7 +4,6 @@ import { byFolders } from '../arrangement/folders.ts';
 import { unitTree } from '../arrangement/nodes.ts';
 import { orderOf } from '../arrangement/order.ts';
 import { measureNamed } from '../measures/catalogue.ts';
-import { coveringWalks } from './cycleWalk.ts';
 import { fewestAgainst } from './fewestAgainst.ts';
 import { GivenUp, giveUpAtStep, giveUpIfUnwanted, whileWanted } from './giveUp.ts';
 import { reachCounts } from './reach.ts';
@@ -62,7 +61,6 @@ describe('giving up', () => {
     'rolling units up': () => rollUpUnits(graph, new Int32Array(graph.count), 1),
     reach: () => reachCounts(graph),
     'the order of a large cycle': () => fewestAgainst(graph),
-    'walks of a cycle': () => coveringWalks(graph, [...Array(graph.count).keys()]),
     'the order of groups': async () => {
       const { elements } = await survey;
       const arrangement = byFolders(elements);

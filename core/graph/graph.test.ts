@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { fewestAgainst, weightAgainst } from './fewestAgainst.ts';
 import { describe, expect, it } from 'vitest';
 import { cycles, levels, stronglyConnectedComponents } from './components.ts';
-import { coveringWalks, shortestCycleThrough, stepsInside } from './cycleWalk.ts';
+import { shortestCycleThrough, shortestCycleWith, stepsInside } from './cycleWalk.ts';
 import { propagationCost, reachCounts } from './reach.ts';
 import {
   ALL_KINDS,
@@ -209,24 +209,33 @@ describe('cycles', () => {
     ]);
   });
 
-  it('walks are closed, stay inside, and pass through every member', () => {
+  it('a way round is closed, stays inside, and passes through the member or the step asked for', () => {
     fc.assert(
       fc.property(anyGraph, (graph) => {
         for (const members of cycles(graph)) {
-          const walks = coveringWalks(graph, members);
-          for (const walk of walks) {
+          const inside = new Set(members);
+          const isClosed = (walk: number[]): void =>
             walk.forEach((unit, i) => {
               expect(members).toContain(unit);
               expect(weightBetween(graph, unit, walk[(i + 1) % walk.length])).toBeGreaterThan(0);
             });
+          for (const member of members) {
+            const walk = shortestCycleThrough(graph, member, inside);
+            expect(walk).toContain(member);
+            isClosed(walk);
           }
-          expect(new Set(walks.flat())).toEqual(new Set(members));
+          for (const { from, to } of stepsInside(graph, members)) {
+            const walk = shortestCycleWith(graph, from, to, inside);
+            expect(walk.slice(0, 2)).toEqual([from, to]);
+            expect(new Set(walk).size).toBe(walk.length);
+            isClosed(walk);
+          }
         }
       }),
     );
   });
 
-  it('there are no more walks than asked for, the shortest first, and steps begin with the lightest', () => {
+  it('a way round with a step is a shortest one, and steps begin with the lightest', () => {
     const graph = graphOf(5, [
       [0, 1, 4],
       [1, 2, 3],
@@ -236,9 +245,10 @@ describe('cycles', () => {
       [2, 3, 5],
       [3, 0, 6],
     ]);
-    const walks = coveringWalks(graph, [0, 1, 2, 3, 4]);
-    expect(walks.map(({ length }) => length)).toEqual([2, 3]);
-    expect(coveringWalks(graph, [0, 1, 2, 3, 4], 1)).toHaveLength(1);
+    const inside = new Set([0, 1, 2, 3, 4]);
+    expect(shortestCycleWith(graph, 1, 2, inside)).toEqual([1, 2, 0]);
+    expect(shortestCycleWith(graph, 2, 3, inside)).toEqual([2, 3, 0, 1]);
+    expect(shortestCycleWith(graph, 2, 3, new Set([2, 3, 4]))).toEqual([]);
     expect(stepsInside(graph, [3, 4]).map(({ weight }) => weight)).toEqual([1, 9]);
     // A walk stays inside the members that are given, though a way just as short that is met first leads out of them.
     const detour = graphOf(4, [

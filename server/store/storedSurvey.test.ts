@@ -105,9 +105,10 @@ describe('a stored survey', () => {
         elements: ({ docStart: _, docEnd: __, ...table }: { docStart: unknown; docEnd: unknown }) => table,
         figures: ({ nested: _, ...figures }: { nested: unknown }) => figures,
       })
-    ).filter(({ part }) => part !== 'names' && part !== 'buildModules');
+    ).filter(({ part }) => part !== 'names' && part !== 'buildModules' && part !== 'overloads');
     const survey = unpackSurvey(parts);
     expect(survey.buildModules).toEqual([]);
+    expect(survey.overloads).toEqual([]);
     expect(survey.figures.nested).toEqual(new Int32Array(survey.elements.count));
     expect(survey.elements.docStart.length).toBe(survey.elements.count);
     expect(survey.dependencies.column.length).toBe(survey.dependencies.line.length);

@@ -16,7 +16,7 @@ const packr = new Packr({ moreTypes: true, useRecords: false });
 
 /** Parts that hold columns, and what the numbers in them stand for; and the parts that are small. */
 export const columnParts = ['elements', 'dependencies', 'figures', 'names'] as const;
-export const restParts = ['files', 'gaps', 'externals', 'buildModules'] as const;
+export const restParts = ['files', 'gaps', 'externals', 'buildModules', 'overloads'] as const;
 export const surveyParts = [...columnParts, ...restParts] as const;
 type Part = (typeof surveyParts)[number];
 
@@ -113,9 +113,9 @@ export function unpackColumns(parts: readonly StoredRow[]): SurveyColumns {
 
 /** The rest of a survey, brought up in the same way. */
 export function unpackRest(parts: readonly StoredRow[]): SurveyRest {
-  const { files, gaps = [], externals = [], buildModules = [] } = unpackParts(parts);
+  const { files, gaps = [], externals = [], buildModules = [], overloads = [] } = unpackParts(parts);
   if (!files) throw outdated();
-  return { files, gaps, externals, buildModules };
+  return { files, gaps, externals, buildModules, overloads };
 }
 
 /** A row of the store: a part of a survey, or a stretch of one. */

@@ -206,12 +206,36 @@ describe('places in texts', () => {
 
 describe('types and outlines', () => {
   it('a diagram of a folder holds its classes and how they stand to each other', () => {
-    const { nodes, edges } = classDiagramView(survey, ['src']);
-    expect(nodes.map(({ name }) => name)).toEqual(['Desk', 'Tariff']);
+    const { nodes, edges } = classDiagramView(survey, ['src'], { page: 0, size: 100 });
+    expect(nodes.map(({ name }) => name)).toEqual(['Tariff', 'Desk']);
     expect(edges.map(({ from, to, link }) => `${from} ${link} ${to}`)).toEqual([
       'src/desk.ts#Desk dependency src/rate.ts#Tariff',
     ]);
-    expect(() => hierarchyView(survey, 'gone')).toThrow('This survey has no gone.');
+    expect(() => hierarchyView(survey, 'gone', { page: 0, size: 100 })).toThrow('This survey has no gone.');
+  });
+
+  it('of many types the most used come first, and all can be reached', async () => {
+    const types = Array.from({ length: 7 }, (_, i) => `export class T${i} {}`).join('\n');
+    const many = await surveyText({
+      'src/types.ts': types,
+      'src/uses.ts': "import { T5, T3 } from './types';\nclass A { a: T5; b: T3 }\nclass B { a: T5 }\n",
+    });
+    const part = (page: number) => classDiagramView(many, ['src'], { page, size: 4 });
+    expect(part(0)).toMatchObject({ total: 9, page: 0, pages: 3 });
+    expect(part(0).nodes.map(({ name }) => name)).toEqual(['T5', 'T3', 'T0', 'T1']);
+    const reached = [0, 1, 2].flatMap((page) => part(page).nodes.map(({ key }) => key));
+    expect(new Set(reached).size).toBe(9);
+    expect(part(99).page).toBe(2);
+  });
+
+  it('a hierarchy begins with what stands nearest to its focus', async () => {
+    const deep = await surveyText({
+      'a.ts':
+        'class A {}\nclass B extends A {}\nclass C extends B {}\nclass D extends B {}\nclass E extends D {}\n',
+    });
+    const part = (page: number) => hierarchyView(deep, 'a.ts#B', { page, size: 3 });
+    expect(part(0).nodes.map(({ name, step }) => `${name} ${step}`)).toEqual(['B 0', 'A -1', 'D 1']);
+    expect(part(1).nodes.map(({ name, step }) => `${name} ${step}`)).toEqual(['C 1', 'E 2']);
   });
 
   it('an outline is in source order, with depth and visibility', () => {

@@ -4,7 +4,7 @@ import type { Cycle } from '../../core/arrangement/cycles.ts';
 import { endOfNode } from '../../core/arrangement/ends.ts';
 import { isBelow, nodesOfUnits, unitOfNode } from '../../core/arrangement/nodes.ts';
 import { goesAgainst } from '../../core/arrangement/order.ts';
-import { coveringWalks, stepsInside } from '../../core/graph/cycleWalk.ts';
+import { shortestCycleThrough, shortestCycleWith, stepsInside } from '../../core/graph/cycleWalk.ts';
 import { rollUpUnits, weightBetween } from '../../core/graph/rollUp.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import type { Scope } from './ground/scope.ts';
@@ -17,6 +17,8 @@ export interface CyclesQuery extends PictureQuestion {
   scope: Scope;
   /** Name of the cycle that is opened, as {@link cycleKey} gives it; null for the first. */
   cycle: string | null;
+  /** The member through which a way round is asked for, as an end of evidence; null for one that the first candidate to cut breaks. */
+  through: string | null;
 }
 
 export interface CycleStep {
@@ -41,10 +43,10 @@ export interface CycleSummary {
 /** A cycle opened. */
 export interface CycleDetails extends CycleSummary {
   members: NodeLabel[];
-  /** Closed walks that together pass through every member, or through as many as a few walks can, the shortest first. */
-  walks: CycleStep[][];
-  /** Members that none of the walks passes through. */
-  notWalked: number;
+  /** A shortest closed walk through the member asked for, or over the first candidate to cut. */
+  walk: CycleStep[];
+  /** The member asked for; null when there was none, or it is none of this cycle. */
+  through: NodeLabel | null;
   /** Dependencies inside, those against the order first, then the lightest first. */
   steps: CycleStep[];
   stepCount: number;
@@ -62,7 +64,6 @@ export interface CyclesPicture {
   inCycles: number;
 }
 
-const MAX_WALKS = 12;
 const MAX_STEPS = 200;
 const NAMES = 4;
 
@@ -113,7 +114,9 @@ export function cyclesView(survey: SurveyedCodebase, query: CyclesQuery): Cycles
   }
   return {
     cycles: found.map((cycle) => summaryOf(survey, picture, cycle)),
-    open: chosen ? { ...summaryOf(survey, picture, chosen), ...details(survey, picture, chosen) } : null,
+    open: chosen
+      ? { ...summaryOf(survey, picture, chosen), ...details(survey, picture, chosen, query.through) }
+      : null,
     unknown: named || query.cycle === null ? null : query.cycle,
     elements,
     inCycles,
@@ -124,6 +127,7 @@ function details(
   survey: SurveyedCodebase,
   picture: ArrangedSurvey,
   { members }: Cycle,
+  asked: string | null,
 ): Omit<CycleDetails, keyof CycleSummary> {
   const { graph, all, against, steps } = stepsOf(picture, members);
   const labels = members.map((node) => nodeLabel(survey, picture, node));
@@ -133,11 +137,16 @@ function details(
     count: weightBetween(graph, from, to),
     against: goesAgainst(picture.order, members[from], members[to]),
   });
-  const walks = coveringWalks(graph, all, MAX_WALKS);
+  const through = asked === null ? -1 : labels.findIndex(({ end }) => end === asked);
+  const inside = new Set(all);
+  const walk =
+    through < 0
+      ? shortestCycleWith(graph, steps[0].from, steps[0].to, inside)
+      : shortestCycleThrough(graph, through, inside);
   return {
     members: labels,
-    walks: walks.map((walk) => walk.map((unit, i) => step(unit, walk[(i + 1) % walk.length]))),
-    notWalked: members.length - new Set(walks.flat()).size,
+    walk: walk.map((unit, i) => step(unit, walk[(i + 1) % walk.length])),
+    through: labels[through] ?? null,
     steps: steps.slice(0, MAX_STEPS).map(({ from, to }) => step(from, to)),
     stepCount: steps.length,
     against: {

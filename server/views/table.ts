@@ -16,8 +16,8 @@ import { documentView } from './documentView.ts';
 import { dossierView } from './dossierView.ts';
 import { findElements, foundElement, foundKeys } from './finderView.ts';
 import { elementOf, kindOf } from './ground/elements.ts';
-import { isInScope, scopeKey, type Scope } from './ground/scope.ts';
-import { classDiagramView, hierarchyView } from './hierarchy/hierarchyView.ts';
+import { isInScope, type Scope } from './ground/scope.ts';
+import { classDiagramView, hierarchyView, TYPES_DRAWN, TYPES_LISTED } from './hierarchy/hierarchyView.ts';
 import { matrixView } from './matrixView.ts';
 import { measuresQuery } from './measuresQuery.ts';
 import { measuresCsv, measuresFor, measuresView } from './measuresView.ts';
@@ -72,7 +72,12 @@ export const views = {
 
   cycles({ survey, question, scope, params }: ViewRequest) {
     return {
-      picture: cyclesView(survey, { ...question, scope, cycle: params.get('cycle') }),
+      picture: cyclesView(survey, {
+        ...question,
+        scope,
+        cycle: params.get('cycle'),
+        through: params.get('through'),
+      }),
       scope: scopeView(survey, scope),
     };
   },
@@ -133,17 +138,18 @@ export const views = {
   },
 
   types({ survey, params, state, only, scope }: ViewRequest) {
-    const query = typesQuery(params);
     const type = typeAround(survey, state.focus);
+    const query = typesQuery(params, type !== null);
+    const part = { page: query.page, size: query.as === 'list' ? TYPES_LISTED : TYPES_DRAWN };
     const page =
       query.of === 'list'
-        ? classDiagramView(survey, only?.list.keys ?? [])
+        ? classDiagramView(survey, only?.list.keys ?? [], part)
         : query.of === 'folder'
-          ? classDiagramView(survey, typesIn(survey, scope))
+          ? classDiagramView(survey, typesIn(survey, scope), part)
           : type === null
             ? null
-            : hierarchyView(survey, type);
-    return { query, page, folder: scopeKey(scope), list: only?.list.name ?? null };
+            : hierarchyView(survey, type, part);
+    return { query, page, scope: scopeView(survey, scope), list: only?.list.name ?? null };
   },
 
   async source({ survey, readText, store, record, codebase, params }: ViewRequest) {

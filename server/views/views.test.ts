@@ -258,9 +258,9 @@ describe('evidence', () => {
 
 describe('cycles', () => {
   const cycles = (patch: Partial<Parameters<typeof cyclesView>[1]> = {}) =>
-    cyclesView(survey, { ...question, scope: mainScope(survey), cycle: null, ...patch });
+    cyclesView(survey, { ...question, scope: mainScope(survey), cycle: null, through: null, ...patch });
 
-  it('lists members, walks and what to cut first: the links against the order', () => {
+  it('lists members, a way round and what to cut first: the links against the order', () => {
     const picture = cycles();
     expect(picture.cycles.map(({ tag, size, within }) => [tag, size, within])).toEqual([
       ['C1', 2, null],
@@ -268,7 +268,7 @@ describe('cycles', () => {
     ]);
     const open = picture.open!;
     expect(open.members.map(({ key }) => key)).toEqual(['src/left/l.ts', 'src/right/r.ts']);
-    expect(open.walks[0].map(({ from, to, count }) => `${from.name} ${to.name} ${count}`)).toEqual([
+    expect(open.walk.map(({ from, to, count }) => `${from.name} ${to.name} ${count}`)).toEqual([
       'l.ts r.ts 2',
       'r.ts l.ts 4',
     ]);

@@ -1,4 +1,4 @@
-import { useEffect } from 'react';
+import { useEffect, useMemo } from 'react';
 import { Link, useFetcher } from 'react-router';
 import type { Part } from '../../../server/views/table.ts';
 import type { Evidence as EvidenceData } from '../../../server/views/picture/evidenceView.ts';
@@ -8,6 +8,7 @@ import { dependencyWords } from '../../state/words.ts';
 import { noEvidence, type Picture } from '../../state/usePicture.ts';
 import { ElementName } from '../ElementName.tsx';
 import { useElementLinks } from '../elementLinks.ts';
+import { NamedList } from '../names/Names.tsx';
 import { CloseButton } from './CloseButton.tsx';
 
 /** The places in the code behind one claim: `from` uses `to`. */
@@ -53,12 +54,15 @@ function EvidenceList({
   onPage: (page: number) => void;
 }) {
   const links = useElementLinks(String(codebaseId));
+  const ends = useMemo(() => [evidence.from, evidence.to], [evidence]);
   return (
     <>
       <header>
         <h1>
-          <ElementName element={evidence.from} /> <span className="faded">uses</span>{' '}
-          <ElementName element={evidence.to} />
+          <NamedList all={ends}>
+            <ElementName element={evidence.from} /> <span className="faded">uses</span>{' '}
+            <ElementName element={evidence.to} />
+          </NamedList>
         </h1>
         <CloseButton onClose={onClose} label="Close the evidence" />
       </header>

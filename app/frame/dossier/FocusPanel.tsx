@@ -9,6 +9,8 @@ import type { Picture } from '../../state/usePicture.ts';
 import { grainLabel } from '../Caption.tsx';
 import { ElementName } from '../ElementName.tsx';
 import { kindWord } from '../groupText.ts';
+import { NamedList } from '../names/Names.tsx';
+import { nameAlone } from '../names/namesApart.ts';
 import { useElementMenu } from '../ElementMenu.tsx';
 import { useElementLinks } from '../elementLinks.ts';
 import { CloseButton } from './CloseButton.tsx';
@@ -71,7 +73,7 @@ export function FocusPanel({
             openMenu(dossier, { left: event.clientX, top: event.clientY });
           }}
         >
-          {dossier.name === '' ? 'the whole codebase' : dossier.name}
+          {nameAlone(dossier)}
         </h1>
         {close}
       </header>
@@ -138,7 +140,7 @@ function FocusDetails({
         {dossier.path.map((element, index) => (
           <span key={element.key}>
             {index > 0 && ' / '}
-            <ElementName element={element} />
+            <ElementName element={element} text={element.name} />
           </span>
         ))}
         {source && (
@@ -227,12 +229,14 @@ function FocusDetails({
             <span>Holds</span>
             <span>{dossier.holds.length}</span>
           </h2>
-          {dossier.holds.map((element) => (
-            <div key={element.key} className="use-row">
-              <ElementName element={element} />
-              <span className="faded">{kindWord(element)}</span>
-            </div>
-          ))}
+          <NamedList all={dossier.holds} within={dossier.key}>
+            {dossier.holds.map((element) => (
+              <div key={element.key} className="use-row">
+                <ElementName element={element} />
+                <span className="faded">{kindWord(element)}</span>
+              </div>
+            ))}
+          </NamedList>
         </section>
       )}
     </>
@@ -252,14 +256,16 @@ function Inheritance({ dossier, codebaseId }: { dossier: DossierData; codebaseId
         <span>Inheritance</span>
         {drawn && <Link to={drawn}>drawn</Link>}
       </h2>
-      {groups.map(([title, related]) =>
-        related.map((element) => (
-          <div key={`${title} ${element.key}`} className="use-row">
-            <ElementName element={element} inferred={element.certainty !== 'exact'} />
-            <span className="faded">{title.toLowerCase()}</span>
-          </div>
-        )),
-      )}
+      {groups.map(([title, related]) => (
+        <NamedList key={title} all={related}>
+          {related.map((element) => (
+            <div key={element.key} className="use-row">
+              <ElementName element={element} inferred={element.certainty !== 'exact'} />
+              <span className="faded">{title.toLowerCase()}</span>
+            </div>
+          ))}
+        </NamedList>
+      ))}
     </section>
   );
 }

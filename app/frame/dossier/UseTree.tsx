@@ -7,7 +7,7 @@ import { usePicture } from '../../state/usePicture.ts';
 import { kindChoices, type KindChoice } from '../../../server/views/picture/filters.ts';
 import { useShortlists } from '../shortlists/Shortlists.tsx';
 import { ElementName } from '../ElementName.tsx';
-import { groupText } from '../groupText.ts';
+import { NamedList } from '../names/Names.tsx';
 
 type Direction = 'uses' | 'usedBy';
 
@@ -139,16 +139,18 @@ function Step({
 }) {
   return (
     <ul>
-      {step.listed.map((use) => (
-        <Branch
-          key={use.key}
-          use={use}
-          codebaseId={codebaseId}
-          above={above}
-          direction={direction}
-          kind={kind}
-        />
-      ))}
+      <NamedList all={step.listed} within={above.at(-1)}>
+        {step.listed.map((use) => (
+          <Branch
+            key={use.key}
+            use={use}
+            codebaseId={codebaseId}
+            above={above}
+            direction={direction}
+            kind={kind}
+          />
+        ))}
+      </NamedList>
       {step.total > step.listed.length && (
         <li>
           <button type="button" className="plain-button link" onClick={() => void onAll()}>
@@ -186,7 +188,6 @@ function Branch({
     setStep('loading');
     setStep((await loadStep({ codebaseId, params }, use.key, direction, kind)) ?? 'failed');
   };
-  const isPlace = use.kind === 'file' || use.kind === 'folder' || use.kind === 'group';
   return (
     <li>
       <div className="use-row tree">
@@ -207,11 +208,7 @@ function Branch({
         ) : (
           <span />
         )}
-        <ElementName
-          element={use}
-          inferred={use.inferred}
-          text={use.kind === 'file' ? use.key : isPlace ? groupText(use) : qualified(use)}
-        />
+        <ElementName element={use} inferred={use.inferred} />
         <button
           type="button"
           className="plain-button"
@@ -242,11 +239,4 @@ function Branch({
       )}
     </li>
   );
-}
-
-/** The name with the type it is a member of: `Tariff.quote`. */
-function qualified({ key, name, kind }: Neighbour): string {
-  if (kind === 'external') return name;
-  const path = key.split('#')[1]?.replace(/~\d+/g, '').split('.') ?? [name];
-  return path.slice(-2).join('.');
 }

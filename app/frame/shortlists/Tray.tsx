@@ -153,7 +153,7 @@ function OpenList({
                 {member.key}
               </span>
             ) : (
-              <ElementName element={member} text={member.key === '' ? 'the root' : member.key} />
+              <ElementName element={member} />
             )}
             <button
               type="button"

@@ -1,19 +1,18 @@
 import { useEffect, useState } from 'react';
 import type { CycleDetails, CycleStep } from '../../../server/views/cyclesView.ts';
 import { ElementName } from '../../frame/ElementName.tsx';
+import { NamedList, useNameOf } from '../../frame/names/Names.tsx';
 import { useShortlists } from '../../frame/shortlists/Shortlists.tsx';
 import { isTyping } from '../../frame/useFrameKeys.ts';
 import { counted, figure } from '../../state/figures.ts';
 import { noEvidence, usePicture } from '../../state/usePicture.ts';
 import { CycleRing } from './CycleRing.tsx';
-import { nameOf } from './nameOf.ts';
 
 /** One cycle opened: ways round it, what to cut first, its members. */
 export function CycleBlocks({ cycle, noun }: { cycle: CycleDetails; noun: string }) {
-  const { params, change, showEvidence, from, to } = usePicture();
+  const { change, showEvidence, from, to } = usePicture();
   const { offer } = useShortlists();
-  const walkIndex = Math.min(Number(params.get('walk') ?? 0) || 0, cycle.walks.length - 1);
-  const walk = cycle.walks[walkIndex] ?? [];
+  const { walk } = cycle;
   const at = walk.findIndex((step) => step.from.end === from && step.to.end === to);
   const go = (by: number): void => {
     if (walk.length === 0) return;
@@ -32,7 +31,7 @@ export function CycleBlocks({ cycle, noun }: { cycle: CycleDetails; noun: string
     return () => window.removeEventListener('keydown', onKey);
   });
   return (
-    <>
+    <NamedList all={cycle.members}>
       <section className="block">
         <h2>
           <span>
@@ -52,29 +51,8 @@ export function CycleBlocks({ cycle, noun }: { cycle: CycleDetails; noun: string
           >
             Shortlist them
           </button>
-          {cycle.walks.length > 1 && (
-            <span>
-              {cycle.walks.length} ways round, the shortest first
-              {cycle.notWalked > 0 && `; ${counted(cycle.notWalked, 'member')} on none of them`}
-            </span>
-          )}
         </h2>
-        {cycle.walks.length > 1 && (
-          <div className="walks" role="tablist" aria-label="Ways round">
-            {cycle.walks.map((steps, index) => (
-              <button
-                key={index}
-                type="button"
-                role="tab"
-                aria-selected={index === walkIndex}
-                className="plain-button chip"
-                onClick={() => change({ walk: index === 0 ? null : String(index), ...noEvidence })}
-              >
-                <span className="mono">{nameOf(steps[0].from)}</span>, {counted(steps.length, 'step')}
-              </button>
-            ))}
-          </div>
-        )}
+        <WayRound cycle={cycle} />
         <div className="walk">
           <CycleRing walk={walk} current={at} onStep={(step) => showEvidence(step.from.end, step.to.end)} />
           <ol className="steps">
@@ -128,15 +106,48 @@ export function CycleBlocks({ cycle, noun }: { cycle: CycleDetails; noun: string
         </h2>
         <div className="members">
           {cycle.members.map((member) => (
-            <ElementName
-              key={member.end}
-              element={member}
-              text={member.isRest ? nameOf(member) : member.key}
-            />
+            <span key={member.end} className="member">
+              <ElementName element={member} />
+              <button
+                type="button"
+                className="plain-button link"
+                aria-label={`Way round through ${member.name}`}
+                title="The shortest way round through it"
+                onClick={() => change({ through: member.end, ...noEvidence })}
+              >
+                ↻
+              </button>
+            </span>
           ))}
         </div>
       </section>
-    </>
+    </NamedList>
+  );
+}
+
+/** Which way round is shown, and the choice of another: through any of the members. */
+function WayRound({ cycle: { members, walk, through } }: { cycle: CycleDetails }) {
+  const { change } = usePicture();
+  const nameOf = useNameOf();
+  return (
+    <p className="way-round">
+      <label>
+        The shortest way round{' '}
+        <select
+          className="quiet-select"
+          value={through?.end ?? ''}
+          onChange={({ target }) => change({ through: target.value || null, ...noEvidence })}
+        >
+          <option value="">over the first candidate to cut</option>
+          {members.map((member) => (
+            <option key={member.end} value={member.end}>
+              through {nameOf(member)}
+            </option>
+          ))}
+        </select>
+      </label>
+      , {counted(walk.length, 'step')}
+    </p>
   );
 }
 
@@ -169,9 +180,9 @@ function StepList({ steps }: { steps: CycleStep[] }) {
 function Step({ step, isCurrent, onOpen }: { step: CycleStep; isCurrent: boolean; onOpen: () => void }) {
   return (
     <div className={`step${isCurrent ? ' current' : ''}`}>
-      <ElementName element={step.from} text={nameOf(step.from)} />
+      <ElementName element={step.from} />
       <span className="faded">uses</span>
-      <ElementName element={step.to} text={nameOf(step.to)} />
+      <ElementName element={step.to} />
       <button
         type="button"
         className="plain-button mono"

@@ -1,5 +1,5 @@
 import type { CycleStep } from '../../../server/views/cyclesView.ts';
-import { nameOf } from './nameOf.ts';
+import { useNameOf } from '../../frame/names/Names.tsx';
 
 const SIZE = 240;
 const RADIUS = 84;
@@ -14,6 +14,7 @@ export function CycleRing({
   current: number;
   onStep: (step: CycleStep) => void;
 }) {
+  const nameOf = useNameOf();
   const centre = SIZE / 2;
   const point = (index: number, radius: number): [number, number] => {
     const angle = (2 * Math.PI * index) / walk.length - Math.PI / 2;
@@ -28,7 +29,7 @@ export function CycleRing({
       width={SIZE}
       height={SIZE}
       role="img"
-      aria-label={`${walk.map(({ from }) => nameOf(from)).join(' uses ')} uses ${walk[0]?.from.name ?? ''}`}
+      aria-label={`${walk.map(({ from }) => nameOf(from)).join(' uses ')} uses ${walk[0] ? nameOf(walk[0].from) : ''}`}
     >
       <defs>
         {['ink', 'accent'].map((colour) => (

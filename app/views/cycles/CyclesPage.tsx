@@ -11,10 +11,10 @@ import {
   ScopePart,
   TestsPart,
 } from '../../frame/Caption.tsx';
+import { namesApart } from '../../frame/names/namesApart.ts';
 import { counted, figure, percent } from '../../state/figures.ts';
 import { noEvidence, usePicture } from '../../state/usePicture.ts';
 import { CycleBlocks } from './CycleBlocks.tsx';
-import { nameOf } from './nameOf.ts';
 import './cycles.css';
 
 /** The cycles, and one of them opened: its members, walks through it, and the evidence of each step. */
@@ -90,12 +90,12 @@ function CycleEntry({ cycle, isOpen }: { cycle: CycleSummary; isOpen: boolean })
         type="button"
         className="plain-button"
         aria-current={isOpen}
-        onClick={() => change({ cycle: cycle.key, walk: null, ...noEvidence })}
+        onClick={() => change({ cycle: cycle.key, through: null, ...noEvidence })}
       >
         <b>{cycle.tag}</b>
         <span>{counted(cycle.size, 'member')}</span>
         <span className="mono faded">
-          {cycle.names.map(nameOf).join(', ')}
+          {namesApart(cycle.names).join(', ')}
           {cycle.size > cycle.names.length && ' …'}
         </span>
       </button>

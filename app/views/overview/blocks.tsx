@@ -6,6 +6,8 @@ import { useElementLinks } from '../../frame/elementLinks.ts';
 import { counted, figure } from '../../state/figures.ts';
 import { besideQuery } from '../../state/pictureState.ts';
 import { usePicture } from '../../state/usePicture.ts';
+import { NamedList } from '../../frame/names/Names.tsx';
+import { namesApart } from '../../frame/names/namesApart.ts';
 import { Block } from './Block.tsx';
 
 const roleWords: Record<EntryPoint['role'], string> = {
@@ -108,23 +110,20 @@ export function Outliers({ rows, base }: { rows: OutlierRow[]; base: string }) {
               )}
             </span>
             <span className="outlier-names">
-              {highest.map((element) => (
-                <span key={element.key}>
-                  <ElementName element={element} text={shortName(element)} />{' '}
-                  <span className="mono faded">{figure(element.value)}</span>
-                </span>
-              ))}
+              <NamedList all={highest}>
+                {highest.map((element) => (
+                  <span key={element.key}>
+                    <ElementName element={element} />{' '}
+                    <span className="mono faded">{figure(element.value)}</span>
+                  </span>
+                ))}
+              </NamedList>
             </span>
           </div>
         ))}
       </div>
     </Block>
   );
-}
-
-/** A routine's or type's name within its file; of a file, enough to tell `index.ts` from `index.ts`. */
-function shortName({ key, kind }: { key: string; kind: string }): string {
-  return kind === 'file' ? key.split('/').slice(-2).join('/') : key.slice(key.indexOf('#') + 1);
 }
 
 export function CyclesBlock({ overview, base }: { overview: Overview; base: string }) {
@@ -139,7 +138,7 @@ export function CyclesBlock({ overview, base }: { overview: Overview; base: stri
         <div key={tag} className="cycle-line">
           <Link to={cycles({ cycle: key })}>{tag}</Link>
           <span className="mono">
-            {names.map(({ name }) => name).join(', ')}
+            {namesApart(names).join(', ')}
             {size > names.length && ' …'}
           </span>
           <span className="mono">{size}</span>

@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import type { OutlineRow } from '../../../server/views/outlineView.ts';
 import type { SourcePage as SourceData } from '../../../server/views/sourceView.ts';
 import { ElementName } from '../../frame/ElementName.tsx';
+import { NamedList } from '../../frame/names/Names.tsx';
 import { useElementLinks } from '../../frame/elementLinks.ts';
 import { counted } from '../../state/figures.ts';
 import { dependencyWords, visibilityMarks } from '../../state/words.ts';
@@ -107,27 +108,31 @@ export function Outline({
         <span>Imports {counted(source.imports.length, 'file', 'files and externals')}</span>
         <span>line</span>
       </h2>
-      {source.imports.map((element, index) => (
-        <div key={index} className="outline-row" title={dependencyWords[element.dependency]}>
-          <span className="import-name">
-            <ElementName element={element} text={element.kind === 'external' ? element.name : element.key} />
-            {element.dependency !== 'import' && (
-              <span className="faded"> {dependencyWords[element.dependency]}</span>
-            )}
-          </span>
-          <Link to={links.place(source.path, element.line)}>{element.line}</Link>
-        </div>
-      ))}
+      <NamedList all={source.imports}>
+        {source.imports.map((element, index) => (
+          <div key={index} className="outline-row" title={dependencyWords[element.dependency]}>
+            <span className="import-name">
+              <ElementName element={element} />
+              {element.dependency !== 'import' && (
+                <span className="faded"> {dependencyWords[element.dependency]}</span>
+              )}
+            </span>
+            <Link to={links.place(source.path, element.line)}>{element.line}</Link>
+          </div>
+        ))}
+      </NamedList>
       <h2>
         <span>Imported by {counted(source.importedBy.length, 'file')}</span>
         <span>line</span>
       </h2>
-      {source.importedBy.map((element, index) => (
-        <div key={index} className="outline-row">
-          <ElementName element={element} text={element.key} />
-          <Link to={links.place(element.key, element.line)}>{element.line}</Link>
-        </div>
-      ))}
+      <NamedList all={source.importedBy}>
+        {source.importedBy.map((element, index) => (
+          <div key={index} className="outline-row">
+            <ElementName element={element} />
+            <Link to={links.place(element.key, element.line)}>{element.line}</Link>
+          </div>
+        ))}
+      </NamedList>
     </div>
   );
 }

@@ -3,6 +3,8 @@ import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react'
 import { useNavigate } from 'react-router';
 import type { HierarchyPage, TypeNode } from '../../../server/views/hierarchy/hierarchyView.ts';
 import { BOX, classBox, roomIn, type BoxLine, type ClassBox } from '../../../core/layout/classBoxes.ts';
+import { cutMiddle } from '../../frame/names/cut.ts';
+import { namesApart } from '../../frame/names/namesApart.ts';
 import { useElementMenu } from '../../frame/ElementMenu.tsx';
 import { useElementLinks } from '../../frame/elementLinks.ts';
 import type { TypesState } from '../../../server/views/typesQuery.ts';
@@ -14,7 +16,10 @@ import { layOut, type PlacedDiagram } from './layOut.ts';
 const EDGE = 14;
 /** Smaller, names cannot be read: the drawing is then moved instead. */
 const LEAST_SCALE = 0.55;
-const FIRST_WIDTH = 900;
+const FIRST_ROOM = { width: 900, height: 600 };
+/** More members of a type are a number: they are in its dossier, and in the list. */
+const MOST_MEMBERS = 7;
+const MOST_OF_FOCUS = 16;
 
 /** Types as UML boxes, what is inherited from above what inherits. */
 export function ClassDiagram({
@@ -29,29 +34,41 @@ export function ClassDiagram({
   /** The sentence that is printed under an exported picture. */
   caption: string;
 }) {
-  const boxes = useMemo(() => page.nodes.map((node) => boxOf(node, members)), [page.nodes, members]);
-  const [placed, setPlaced] = useState<PlacedDiagram | null>(null);
+  const boxes = useMemo(() => {
+    const names = namesApart(page.nodes);
+    return page.nodes.map((node, i) =>
+      boxOf(node, names[i], { members, most: node.key === page.focus?.key ? MOST_OF_FOCUS : MOST_MEMBERS }),
+    );
+  }, [page, members]);
+  /** What is drawn, until what is asked for now has been laid out. */
+  const [laid, setLaid] = useState<{ placed: PlacedDiagram; nodes: ReadonlyMap<string, TypeNode> } | null>(
+    null,
+  );
+  const placed = laid?.placed ?? null;
   const [failed, setFailed] = useState(false);
-  /** Null for as large as fits the width. */
+  /** Null for as large as fits the page. */
   const [chosenScale, setScale] = useState<number | null>(null);
   const host = useRef<HTMLDivElement>(null);
-  const [available, setAvailable] = useState(FIRST_WIDTH);
+  const [available, setAvailable] = useState(FIRST_ROOM);
   const drawing = useRef<SVGSVGElement>(null);
   const { mode, systemMode } = useColorScheme();
   const colours = (mode === 'system' ? systemMode : mode) === 'dark' ? dark : light;
   useEffect(() => {
     let wanted = true;
     layOut(boxes, page.edges).then(
-      (laid) => wanted && setPlaced(laid),
+      (drawing) =>
+        wanted && setLaid({ placed: drawing, nodes: new Map(page.nodes.map((node) => [node.key, node])) }),
       () => wanted && setFailed(true),
     );
     return () => {
       wanted = false;
     };
-  }, [boxes, page.edges]);
+  }, [boxes, page]);
   useEffect(() => {
     if (!host.current) return;
-    const observer = new ResizeObserver(([{ contentRect }]) => setAvailable(contentRect.width));
+    const observer = new ResizeObserver(([{ contentRect }]) =>
+      setAvailable({ width: contentRect.width, height: contentRect.height }),
+    );
     observer.observe(host.current);
     return () => observer.disconnect();
   }, [placed]);
@@ -67,11 +84,11 @@ export function ClassDiagram({
     });
   }, [placed, focused]);
   if (failed) return <p className="empty">The drawing could not be laid out; the list shows the same.</p>;
-  if (!placed) return <p className="empty faded">Laying out {boxes.length} types…</p>;
+  if (!laid || !placed) return <p className="empty faded">Laying out {boxes.length} types…</p>;
   const width = placed.width + 2 * EDGE;
-  const fitting = Math.max(LEAST_SCALE, Math.min(1, (available - 24) / width));
-  const scale = chosenScale ?? fitting;
   const height = placed.height + 2 * EDGE;
+  const fitting = Math.min(1, (available.width - 24) / width, (available.height - 24) / height);
+  const scale = chosenScale ?? Math.max(LEAST_SCALE, fitting);
   return (
     <>
       <div className="types-drawing" ref={host}>
@@ -94,7 +111,7 @@ export function ClassDiagram({
             <Box
               key={box.key}
               box={box}
-              node={page.nodes.find(({ key }) => key === box.key)!}
+              node={laid.nodes.get(box.key)!}
               colours={colours}
               codebaseId={codebaseId}
             />
@@ -117,7 +134,7 @@ export function ClassDiagram({
           −
         </button>
         <button type="button" className="chip" onClick={() => setScale(chosenScale === null ? 1 : null)}>
-          {Math.round(scale * 100)} %{chosenScale === null && ', as wide as fits'}
+          {Math.round(scale * 100)} %{chosenScale === null && ', as large as fits'}
         </button>
         <button type="button" className="chip" aria-label="Larger" onClick={() => setScale(scale * 1.25)}>
           +
@@ -134,7 +151,11 @@ export function ClassDiagram({
   );
 }
 
-function boxOf(node: TypeNode, members: TypesState['members']): ClassBox {
+function boxOf(
+  node: TypeNode,
+  name: string,
+  { members, most }: { members: TypesState['members']; most: number },
+): ClassBox {
   const shown = node.members.filter(
     ({ visibility }) => members === 'all' || (members === 'public' && visibility === 'public'),
   );
@@ -147,13 +168,28 @@ function boxOf(node: TypeNode, members: TypesState['members']): ClassBox {
   const isClass = node.form === 'class';
   const head: BoxLine[] = [
     ...(isClass ? [] : [{ text: `«${node.form}»`, key: null, isAbstract: false, isStatic: false }]),
-    { text: node.name, key: node.key, isAbstract: node.isAbstract, isStatic: false },
+    { text: name, key: node.key, isAbstract: node.isAbstract, isStatic: false },
   ];
+  const chosen = chooseMembers(shown, most);
+  const left = shown.length - chosen.length;
+  const rest: BoxLine[] =
+    left === 0 ? [] : [{ text: `${left} more`, key: node.key, isAbstract: false, isStatic: false }];
   return classBox(node.key, [
     head,
-    shown.filter(({ isRoutine }) => !isRoutine).map(line),
-    shown.filter(({ isRoutine }) => isRoutine).map(line),
+    chosen.filter(({ isRoutine }) => !isRoutine).map(line),
+    chosen.filter(({ isRoutine }) => isRoutine).map(line),
+    rest,
   ]);
+}
+
+/** The members that say most of a type: those that others see first, of routines the more complex, in the order of the code. */
+function chooseMembers(members: TypeNode['members'], most: number): TypeNode['members'] {
+  if (members.length <= most + 1) return members;
+  const rank = (member: TypeNode['members'][number]): number =>
+    (member.visibility === 'public' ? 1_000_000 : 0) +
+    (member.isRoutine ? 1_000 + (member.cyclomatic ?? 0) : 0);
+  const chosen = new Set([...members].sort((a, b) => rank(b) - rank(a)).slice(0, most));
+  return members.filter((member) => chosen.has(member));
 }
 
 function Box({
@@ -230,7 +266,7 @@ function Box({
                   focusOn(line.key);
                 }}
               >
-                {line.text.length > room ? `${line.text.slice(0, room - 1)}…` : line.text}
+                {cutMiddle(line.text, room)}
               </text>
             ))}
           </g>

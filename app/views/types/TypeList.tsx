@@ -1,5 +1,6 @@
 import type { HierarchyPage, MemberRow, TypeNode } from '../../../server/views/hierarchy/hierarchyView.ts';
 import { ElementName } from '../../frame/ElementName.tsx';
+import { NamedList } from '../../frame/names/Names.tsx';
 import { counted } from '../../state/figures.ts';
 import type { TypesState } from '../../../server/views/typesQuery.ts';
 import { visibilityMarks } from '../../state/words.ts';
@@ -10,18 +11,20 @@ export function TypeList({ page, query }: { page: HierarchyPage; query: TypesSta
   const root = Math.min(...ordered.map(({ step }) => step), 0);
   return (
     <div className="page type-list">
-      {ordered.map((node) => (
-        <TypeEntry
-          key={node.key}
-          node={node}
-          depth={node.step - root}
-          query={query}
-          inherited={node.key === page.focus?.key && query.inherited === 'yes' ? page.inherited : []}
-          parents={page.edges.filter(
-            ({ from, link }) => from === node.key && (link === 'inherit' || link === 'implement'),
-          )}
-        />
-      ))}
+      <NamedList all={page.nodes}>
+        {ordered.map((node) => (
+          <TypeEntry
+            key={node.key}
+            node={node}
+            depth={node.step - root}
+            query={query}
+            inherited={node.key === page.focus?.key && query.inherited === 'yes' ? page.inherited : []}
+            parents={page.edges.filter(
+              ({ from, link }) => from === node.key && (link === 'inherit' || link === 'implement'),
+            )}
+          />
+        ))}
+      </NamedList>
     </div>
   );
 }
@@ -53,9 +56,11 @@ function TypeEntry({
           </span>
         ))}
       </h2>
-      {shown.map((member) => (
-        <MemberLine key={member.key} member={member} />
-      ))}
+      <NamedList all={shown} within={node.key}>
+        {shown.map((member) => (
+          <MemberLine key={member.key} member={member} />
+        ))}
+      </NamedList>
       {query.members !== 'none' && shown.length === 0 && node.kind !== 'external' && (
         <p className="faded">No {query.members === 'public' ? 'public ' : ''}members.</p>
       )}

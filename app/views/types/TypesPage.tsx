@@ -1,6 +1,9 @@
 import type { HierarchyPage } from '../../../server/views/hierarchy/hierarchyView.ts';
-import { Caption, ParameterChoice } from '../../frame/Caption.tsx';
-import { counted } from '../../state/figures.ts';
+import type { ScopeChoice } from '../../../server/views/scopeView.ts';
+import { Caption, ParameterChoice, ScopePart } from '../../frame/Caption.tsx';
+import { groupText } from '../../frame/groupText.ts';
+import { counted, figure } from '../../state/figures.ts';
+import { usePicture } from '../../state/usePicture.ts';
 import type { TypesState } from '../../../server/views/typesQuery.ts';
 import { ClassDiagram } from './ClassDiagram.tsx';
 import { TypeList } from './TypeList.tsx';
@@ -16,17 +19,17 @@ const memberChoices = [
 export function TypesPage({
   query,
   page,
-  folder,
+  scope,
   list,
   codebaseId,
 }: {
   query: TypesState;
   page: HierarchyPage | null;
-  folder: string;
+  scope: ScopeChoice;
   list: string | null;
   codebaseId: string;
 }) {
-  const where = folder === '' ? 'the whole codebase' : folder;
+  const where = scope.current.key === '' ? 'the whole codebase' : groupText(scope.current);
   const name = page?.focus?.name ?? 'the type in focus';
   const sets = [
     { value: 'focus', label: `what is above and below ${name}` },
@@ -52,6 +55,11 @@ export function TypesPage({
           ]}
           value={query.as}
         />
+        {query.of === 'folder' && (
+          <>
+            , in <ScopePart scope={scope} />
+          </>
+        )}
         {query.as === 'list' && query.of === 'focus' && (
           <>
             , inherited members{' '}
@@ -68,11 +76,7 @@ export function TypesPage({
         )}
         .
       </Caption>
-      {page && page.more > 0 && (
-        <p className="notice caution">
-          {counted(page.more, 'type')} more would not fit a picture: choose a smaller folder, or a shortlist.
-        </p>
-      )}
+      {page && page.pages > 1 && <Parts page={page} />}
       {isEmpty ? (
         <Nothing query={query} list={list} where={where} />
       ) : query.as === 'list' ? (
@@ -81,6 +85,27 @@ export function TypesPage({
         <ClassDiagram page={page} members={query.members} codebaseId={codebaseId} caption={sentence} />
       )}
     </>
+  );
+}
+
+/** Which of many types are shown, and the way to the others. */
+function Parts({ page: { total, page, pages, nodes } }: { page: HierarchyPage }) {
+  const { change } = usePicture();
+  const size = page === pages - 1 && page > 0 ? Math.ceil((total - nodes.length) / page) : nodes.length;
+  const first = page * size;
+  const go = (to: number): void => change({ page: to === 0 ? null : String(to) });
+  return (
+    <p className="notice types-parts">
+      <span>
+        {figure(first + 1)}–{figure(first + nodes.length)} of {counted(total, 'type')}, the most used first
+      </span>
+      <button type="button" className="chip" disabled={page === 0} onClick={() => go(page - 1)}>
+        ← Those before
+      </button>
+      <button type="button" className="chip" disabled={page === pages - 1} onClick={() => go(page + 1)}>
+        The next →
+      </button>
+    </p>
   );
 }
 

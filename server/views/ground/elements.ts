@@ -25,11 +25,15 @@ export interface ElementLabel {
   key: string;
   name: string;
   kind: ElementKind | 'group';
+  /** Of a routine that shares its name with another beside it: the types that it takes. */
+  takes?: string;
 }
 
 export function labelOf(survey: SurveyedCodebase, element: number): ElementLabel {
   const { elements } = survey;
+  const takes = remembered(survey, 'overloads', () => new Map(survey.overloads)).get(element);
   return {
+    ...(takes === undefined ? {} : { takes }),
     key: elements.key[element],
     name: elements.name[element] || '(root)',
     kind: kindOf(survey, element),

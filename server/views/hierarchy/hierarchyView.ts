@@ -47,41 +47,53 @@ export interface HierarchyPage {
   edges: TypeEdge[];
   /** Members that the focus has from its ancestors, with the type each stands in. */
   inherited: (MemberRow & { of: ElementLabel })[];
-  /** Types that are not shown, for there are too many. */
-  more: number;
+  /** All types, of which those of one page are shown, the most used first. */
+  total: number;
+  page: number;
+  pages: number;
 }
 
-const MAX_NODES = 150;
+/** Which of many types are shown. */
+export interface TypesPart {
+  page: number;
+  /** How many a page has. */
+  size: number;
+}
+
+/** So many types can be read in one drawing, and in one list. */
+export const TYPES_DRAWN = 24;
+export const TYPES_LISTED = 200;
 
 /** Ancestors to the roots, descendants, and the members at each step. */
-export function hierarchyView(survey: SurveyedCodebase, key: string): HierarchyPage {
+export function hierarchyView(survey: SurveyedCodebase, key: string, part: TypesPart): HierarchyPage {
   const focus = elementOf(survey, key);
   if (focus === undefined) throw new Problem('notFound', `This survey has no ${key}.`);
   const hierarchy = hierarchyOf(survey);
   const up = [...relatives(hierarchy.parents, focus)].map(([type, step]) => [type, -step] as const);
   const down = [...relatives(hierarchy.children, focus)].filter(([, step]) => step > 0);
-  const all = [...up, ...down];
-  const shown = all.slice(0, MAX_NODES);
+  const stepOf = new Map([...up, ...down]);
+  const distance = (type: number): number => Math.abs(stepOf.get(type)!);
+  const { shown, ...place } = partOf(survey, [...stepOf.keys()], part, distance);
   const isType = survey.elements.kind[focus] === KIND.type;
   const inherited = isType ? inheritedMembers(survey, hierarchy, focus).inherited : [];
   return {
     focus: { ...labelOf(survey, focus), form: formName(survey, focus) },
-    nodes: shown.map(([type, step]) => ({ ...typeNode(survey, type), step })),
-    edges: edgesAmong(
-      survey,
-      shown.map(([type]) => type),
-      true,
-    ),
+    nodes: shown.map((type) => ({ ...typeNode(survey, type), step: stepOf.get(type)! })),
+    edges: edgesAmong(survey, shown, true),
     inherited: inherited.map((member) => ({
       ...memberRow(survey, member, null),
       of: labelOf(survey, survey.elements.parent[member]),
     })),
-    more: all.length - shown.length,
+    ...place,
   };
 }
 
 /** A diagram of a chosen set of types, with all relations among them. */
-export function classDiagramView(survey: SurveyedCodebase, keys: readonly string[]): HierarchyPage {
+export function classDiagramView(
+  survey: SurveyedCodebase,
+  keys: readonly string[],
+  part: TypesPart,
+): HierarchyPage {
   const { elements } = survey;
   const types = new Set<number>();
   for (const key of keys) {
@@ -94,14 +106,29 @@ export function classDiagramView(survey: SurveyedCodebase, keys: readonly string
       for (let e = element + 1; e < elements.subtreeEnd[element]; e++)
         if (isDrawn(survey, e) && elements.form[e] !== FORM.alias) types.add(e);
   }
-  const shown = [...types].slice(0, MAX_NODES);
+  const { shown, ...place } = partOf(survey, [...types], part);
   return {
     focus: null,
     nodes: shown.map((type) => ({ ...typeNode(survey, type), step: 0 })),
     edges: edgesAmong(survey, shown, false),
     inherited: [],
-    more: types.size - shown.length,
+    ...place,
   };
+}
+
+/** The types of one page: by a distance where there is one, then the most used first, then as they stand in the code. */
+function partOf(
+  survey: SurveyedCodebase,
+  types: readonly number[],
+  { page: asked, size }: TypesPart,
+  distance: (type: number) => number = () => 0,
+): { shown: number[] } & Pick<HierarchyPage, 'total' | 'page' | 'pages'> {
+  const usedBy = measureValues(survey, 'usedByTypes');
+  const uses = (type: number): number => usedBy[type] || 0;
+  const ranked = [...types].sort((a, b) => distance(a) - distance(b) || uses(b) - uses(a) || a - b);
+  const pages = Math.max(1, Math.ceil(ranked.length / size));
+  const page = Math.min(Math.max(0, asked), pages - 1);
+  return { shown: ranked.slice(page * size, (page + 1) * size), total: ranked.length, page, pages };
 }
 
 function isDrawn({ elements }: SurveyedCodebase, e: number): boolean {

@@ -1,0 +1,22 @@
+/** A shorter end would not tell. */
+const SHORTEST_TAIL = 6;
+const LONGEST_TAIL = 22;
+
+/** A name in two parts, of which the first may be cut where room is short: the end is what tells it. */
+export function headAndTail(name: string): [head: string, tail: string] {
+  if (name.length <= 2 * SHORTEST_TAIL) return ['', name];
+  const joint = Math.max(
+    ...['/', '#', '.', '('].map((sign) => name.lastIndexOf(sign, name.length - 1 - SHORTEST_TAIL)),
+  );
+  const length = joint < 0 ? SHORTEST_TAIL * 2 : name.length - joint;
+  const tail = Math.min(LONGEST_TAIL, length);
+  return [name.slice(0, -tail), name.slice(-tail)];
+}
+
+/** A name cut in its middle to a number of letters, the end kept. */
+export function cutMiddle(name: string, letters: number): string {
+  if (name.length <= letters) return name;
+  if (letters <= 2) return name.slice(0, Math.max(0, letters - 1)) + '…';
+  const tail = Math.min(letters - 2, Math.max(Math.ceil((letters - 1) * 0.6), headAndTail(name)[1].length));
+  return `${name.slice(0, letters - 1 - tail)}…${name.slice(-tail)}`;
+}

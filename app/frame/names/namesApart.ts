@@ -1,0 +1,142 @@
+import { parseGroupKey } from '../../../core/arrangement/arrangement.ts';
+import type { ElementLabel } from '../../../server/views/ground/elements.ts';
+import { groupText } from '../groupText.ts';
+
+/** What is named: an element or a group, or what is left of one when its parts stand for themselves. */
+export interface Named extends ElementLabel {
+  isRest?: boolean;
+}
+
+/** One step of a name, from the telling end backward, and what joins it to the step before. */
+interface Step {
+  text: string;
+  joint: string;
+}
+
+/** So many steps between the first and the last of a name are left out, where what is left still tells. */
+const LEFT_OUT = 2;
+
+/**
+ * The shortest name of each by which it is told from the others of a list, in their order: the name alone, or as much of
+ * the path before it as it takes; overloads with the types that they take. What stands in `within` (a key) does not repeat
+ * that. `least` asks for so many steps at least. O(names × steps).
+ */
+export function namesApart(
+  all: readonly Named[],
+  { within = '', least = () => 1 }: { within?: string; least?: (named: Named, index: number) => number } = {},
+): string[] {
+  const steps = all.map((named) => stepsOf(named, within));
+  const kept = all.map((named, i) =>
+    Math.min(steps[i].length, Math.max(least(named, i), leastSteps(named, within))),
+  );
+  const taken = [...kept];
+  const texts = steps.map((own, i) => joined(own, taken[i]));
+  const identity = (i: number): string => `${all[i].key} ${all[i].isRest ?? false}`;
+  for (let isApart = false; !isApart;) {
+    isApart = true;
+    for (const same of alike(texts, identity))
+      for (const i of same) {
+        if (taken[i] >= steps[i].length) continue;
+        texts[i] = joined(steps[i], ++taken[i]);
+        isApart = false;
+      }
+  }
+  shorten(texts, steps, { taken, kept });
+  return texts.map((text, i) => text + ending(all[i]));
+}
+
+/** The name of an element that stands alone: a member with what holds it. */
+export function nameAlone(named: Named, within = ''): string {
+  return namesApart([named], { within })[0];
+}
+
+/** Places in the list that have one text and are not the same thing. */
+function alike(texts: readonly string[], identity: (i: number) => string): number[][] {
+  const byText = new Map<string, number[]>();
+  texts.forEach((text, i) => {
+    const same = byText.get(text);
+    if (same) same.push(i);
+    else byText.set(text, [i]);
+  });
+  return [...byText.values()].filter(
+    (same) => same.length > 1 && same.some((i) => identity(i) !== identity(same[0])),
+  );
+}
+
+/** Leaves out the middle of long names where the first step and the last still tell them apart. */
+function shorten(
+  texts: string[],
+  steps: readonly Step[][],
+  { taken, kept }: { taken: readonly number[]; kept: readonly number[] },
+): void {
+  const known = new Map<string, number>();
+  for (const text of texts) known.set(text, (known.get(text) ?? 0) + 1);
+  texts.forEach((_, i) => {
+    if (taken[i] - kept[i] < LEFT_OUT + 1) return;
+    const first = steps[i][taken[i] - 1];
+    const short = `${first.text}${first.joint}…${first.joint}${joined(steps[i], kept[i])}`;
+    if (known.has(short)) return;
+    known.set(short, 1);
+    texts[i] = short;
+  });
+}
+
+function joined(steps: readonly Step[], count: number): string {
+  let text = steps[0].text;
+  for (let at = 1; at < count; at++) text = steps[at].text + steps[at].joint + text;
+  return text;
+}
+
+/** Members are named with what holds them, unless that is what the list is of. */
+function leastSteps({ key, kind }: Named, within: string): number {
+  if (kind !== 'routine' && kind !== 'field') return 1;
+  const path = key.slice(key.indexOf('#') + 1);
+  return path.includes('.') && !isIn(key, within) ? 2 : 1;
+}
+
+function isIn(key: string, within: string): boolean {
+  return within !== '' && key.startsWith(within) && /^[/#.]/.test(key.slice(within.length));
+}
+
+/** The steps of a name from its end, down to what it stands in. */
+function stepsOf(named: Named, within: string): Step[] {
+  const { key, kind, name } = named;
+  const group = parseGroupKey(key);
+  if (kind === 'external' || (group && group.id !== 'packages')) return [{ text: name, joint: '' }];
+  if (group) return steps(groupText(named), '.');
+  if (key === '') return [{ text: 'the whole codebase', joint: '' }];
+  const own = isIn(key, within) ? key.slice(within.length + 1) : key;
+  const isMemberOfWithin = isIn(key, within) && key[within.length] !== '/';
+  const hash = own.indexOf('#');
+  const path = isMemberOfWithin ? '' : hash < 0 ? own : own.slice(0, hash);
+  const members = isMemberOfWithin ? own : hash < 0 ? '' : own.slice(hash + 1);
+  const pathSteps = path === '' ? [] : steps(path, '/');
+  if (members === '') return pathSteps;
+  const memberSteps = membersOf(members, named);
+  if (pathSteps.length > 0) pathSteps[0] = { ...pathSteps[0], joint: '#' };
+  return [...memberSteps, ...pathSteps];
+}
+
+function steps(path: string, joint: string): Step[] {
+  return path
+    .split(joint)
+    .map((text) => ({ text, joint }))
+    .reverse();
+}
+
+/** The last one bears the types that it takes, or which of several of its name it is. */
+function membersOf(members: string, { name, takes }: Named): Step[] {
+  // A name may hold dots itself; what stands before it is what holds it.
+  const ordinal = /~\d+$/.exec(members)?.[0] ?? '';
+  const bare = members.slice(0, members.length - ordinal.length);
+  const holder = bare.endsWith(name) ? bare.slice(0, bare.length - name.length).replace(/\.$/, '') : '';
+  const told = takes === undefined ? ordinal : takes === '' ? `()${ordinal}` : `(${takes})`;
+  const last = { text: (bare.endsWith(name) ? name : bare) + told, joint: '.' };
+  return holder === '' ? [last] : [last, ...steps(holder.replace(/~\d+/g, ''), '.')];
+}
+
+/** What is left of a thing when its parts stand for themselves. */
+function ending({ isRest, kind }: Named): string {
+  if (!isRest) return '';
+  return kind === 'folder' || kind === 'group' ? ', itself' : ', the rest';
+}
