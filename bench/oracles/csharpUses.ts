@@ -69,7 +69,7 @@ function score(
   for (const { kind, stated, to, certainty, path, line, from } of usesOf(survey)) {
     if (to >= elements.firstExternal || !types.has(names[from])) continue;
     const isMade = kind === 'construct' || elements.form[to] === FORM.constructor;
-    const key = `${names[from]}|${isMade ? MADE : elements.name[to]}`;
+    const key = `${names[from]}|${isMade ? MADE : commonName(elements.name[to])}`;
     const known = ours.get(key) ?? new Set<number>();
     ours.set(key, known.add(to));
     if (isMade) known.add(elements.kind[to] === KIND.type ? to : elements.parent[to]);
@@ -107,7 +107,7 @@ function membersByType(survey: SurveyedCodebase, names: string[]): MembersOf {
   };
   for (let e = 0; e < elements.firstExternal; e++) {
     if (elements.kind[e] !== KIND.routine && elements.kind[e] !== KIND.field) continue;
-    const name = elements.form[e] === FORM.constructor ? MADE : elements.name[e];
+    const name = elements.form[e] === FORM.constructor ? MADE : commonName(elements.name[e]);
     put(`${names[elements.parent[e]]}|${name}`, e);
   }
   const parents = parentTypes(survey, names);
@@ -146,12 +146,19 @@ const operators: Record<string, string> = {
   RightShift: '>>',
 };
 
+const CONVERSION = 'a conversion';
+
+/** Conversions bear the type that they give in the source, and one name in the assembly. */
+function commonName(name: string): string {
+  return /^operator \w/.test(name) ? CONVERSION : name;
+}
+
 /** The name in the source of a member of the assembly; null for what has none there. */
 function sourceName(name: string, isCalled: boolean): string | null {
   const plain = name.replaceAll("'", '').replace(/<.*$/, '');
   if (plain === '.ctor') return MADE;
   if (plain === '' || plain === '.cctor' || plain.includes('$')) return null;
-  if (plain === 'op_Implicit' || plain === 'op_Explicit') return null;
+  if (plain === 'op_Implicit' || plain === 'op_Explicit') return CONVERSION;
   if (plain.startsWith('op_')) return `operator ${operators[plain.slice(3)] ?? plain.slice(3)}`;
   const last = plain.split('.').at(-1)!;
   // A field may bear a name that looks like an accessor's.
@@ -209,7 +216,9 @@ function readUses(listing: string, membersOf: MembersOf): { uses: Use[]; constan
       kind: isAccessor ? 'read' : (kindOf[operation] ?? 'call'),
       name,
       to: membersOf(plainName(target.type), name, isAccessor ? -1 : target.parameters),
-      isOptional: operation === 'call' && name === MADE && isConstructor,
+      // Nothing in the text says that a parent's constructor is run, or that a value is converted without a cast.
+      isOptional:
+        (operation === 'call' && name === MADE && isConstructor) || target.name.includes('op_Implicit'),
     });
   }
   return { uses, constants };

@@ -177,7 +177,7 @@ describe('tests', () => {
     expect(rows({ kind: 'group' })).toEqual([
       ' 0',
       'src 0',
-      'src/locks 1',
+      'src/locks 2',
       'src/tolls 1',
       'src/tolls/deep 1',
     ]);
