@@ -53,6 +53,7 @@ export const besidePicture: ReadonlySet<string> = new Set([
   'places',
   'dossier',
   'zoom',
+  'against',
   'line',
 ]);
 

@@ -97,7 +97,11 @@ export const MOST_ROWS = 40;
  * The groups that a picture opens by itself: those with the most units first, until there are enough rows, and then
  * those that hold more than half of all, as long as there are not too many. O(groups log groups).
  */
-export function openedByItself(arranged: ArrangedSurvey, scope: number): Set<number> {
+export function openedByItself(
+  arranged: ArrangedSurvey,
+  scope: number,
+  { enough, most } = { enough: ENOUGH_ROWS, most: MOST_ROWS },
+): Set<number> {
   const { arrangement, order } = arranged;
   const below = unitsBelow(arranged);
   const open = new Set<number>();
@@ -114,10 +118,10 @@ export function openedByItself(arranged: ArrangedSurvey, scope: number): Set<num
   if (rows > 0) enter(scope);
   while (closed.length > 0) {
     closed.sort((a, b) => below[b] - below[a] || a - b);
-    const next = closed.findIndex((group) => rows + order.children[group].length <= MOST_ROWS);
+    const next = closed.findIndex((group) => rows + order.children[group].length <= most);
     if (next < 0) break;
     const [group] = closed.splice(next, 1);
-    if (rows >= ENOUGH_ROWS && 2 * below[group] <= below[scope]) break;
+    if (rows >= enough && 2 * below[group] <= below[scope]) break;
     rows += order.children[group].length;
     open.add(group);
     enter(group);

@@ -10,7 +10,8 @@ import {
 } from '../../core/arrangement/rows.ts';
 import { KIND } from '../../core/facts/fileFacts.ts';
 import { recursionCount } from '../../core/graph/recursion.ts';
-import type { DependencyFilter } from '../../core/graph/rollUp.ts';
+import { passes, type DependencyFilter } from '../../core/graph/rollUp.ts';
+import { dependencyKinds, type DependencyKind } from '../../core/contracts/linked.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import type { Scope } from './ground/scope.ts';
 import { arranged, type PictureQuestion } from './picture/arranged.ts';
@@ -52,6 +53,8 @@ export interface MatrixPicture {
   /** From the first to the last row of a cycle's members, the largest cycle first. */
   brackets: { first: number; last: number; tag: string; key: string }[];
   totals: { references: number; againstReferences: number; againstCells: number; largest: number };
+  /** Cells against the order, the weightiest first, with what they are made of. */
+  against: { row: number; column: number; count: number; kinds: { kind: DependencyKind; count: number }[] }[];
   /** Keys of the groups that are open, by hand or by themselves. */
   open: string[];
   isOpenByHand: boolean;
@@ -61,7 +64,9 @@ export function matrixView(survey: SurveyedCodebase, query: MatrixQuery): Matrix
   const picture = arranged(survey, query);
   const { arrangement } = picture;
   const { scope, flat, order } = query;
-  const open = query.open ? namedGroups(picture, query.open) : openedByItself(picture, scope.group);
+  // What a shortlist holds is to be seen, however deep it lies.
+  const room = query.only ? { enough: MOST_LISTED_ROWS, most: MOST_LISTED_ROWS } : undefined;
+  const open = query.open ? namedGroups(picture, query.open) : openedByItself(picture, scope.group, room);
   const rows = pictureRows(picture, {
     scope: scope.group,
     flat,
@@ -99,9 +104,49 @@ export function matrixView(survey: SurveyedCodebase, query: MatrixQuery): Matrix
     cells,
     brackets: order === 'name' ? [] : bracketsOf(survey, picture, rows, flat),
     totals,
+    against: againstCells(survey, picture, rows, query.filter),
     open: rows.filter(({ heading }) => heading).map(({ node }) => groupKey(arrangement, node)),
     isOpenByHand: query.open !== null,
   };
+}
+
+/** A picture of a shortlist opens by itself up to so many rows. */
+const MOST_LISTED_ROWS = 400;
+/** More cells against the order are not told one by one; the matrix shows them all. */
+const MOST_AGAINST = 500;
+
+/** The cells right of the diagonal by weight, each with its kinds of dependency; O(dependencies). */
+function againstCells(
+  { dependencies }: SurveyedCodebase,
+  picture: ArrangedSurvey,
+  rows: readonly PictureRow[],
+  filter: DependencyFilter,
+): MatrixPicture['against'] {
+  const rowOf = rowsOfUnits(picture, rows);
+  const { unitOf } = picture.units;
+  const rowOfElement = (element: number): number => (unitOf[element] < 0 ? -1 : rowOf[unitOf[element]]);
+  const cells = new Map<number, Map<number, number>>();
+  for (let at = 0; at < dependencies.count; at++) {
+    const row = rowOfElement(dependencies.from[at]);
+    const column = rowOfElement(dependencies.to[at]);
+    if (row < 0 || column <= row || !passes(dependencies, at, filter)) continue;
+    const cell = row * rows.length + column;
+    const kinds = cells.get(cell) ?? new Map<number, number>();
+    cells.set(cell, kinds);
+    const places = dependencies.placeStart[at + 1] - dependencies.placeStart[at];
+    kinds.set(dependencies.kind[at], (kinds.get(dependencies.kind[at]) ?? 0) + places);
+  }
+  return [...cells]
+    .map(([cell, kinds]) => ({
+      row: Math.floor(cell / rows.length),
+      column: cell % rows.length,
+      count: [...kinds.values()].reduce((sum, count) => sum + count, 0),
+      kinds: [...kinds]
+        .map(([kind, count]) => ({ kind: dependencyKinds[kind], count }))
+        .sort((a, b) => b.count - a.count),
+    }))
+    .sort((a, b) => b.count - a.count || a.row - b.row || a.column - b.column)
+    .slice(0, MOST_AGAINST);
 }
 
 function namedGroups({ arrangement }: ArrangedSurvey, keys: readonly string[]): Set<number> {

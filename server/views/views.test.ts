@@ -130,6 +130,55 @@ describe('the matrix', () => {
   const cells = ({ rows, cells: { row, column, count } }: MatrixPicture): string[] =>
     row.map((r, i) => `${rows[r].name} uses ${rows[column[i]].name} ${count[i]}`);
 
+  it('lists what goes against the order by weight, with kinds that add up to the cells', () => {
+    const { against, cells, totals, rows } = matrixView(survey, query({ open: ['src/left', 'src/right'] }));
+    expect(against.length).toBe(totals.againstCells);
+    expect(against.map(({ count }) => count)).toEqual(
+      [...against.map(({ count }) => count)].sort((a, b) => b - a),
+    );
+    for (const { row, column, count, kinds } of against) {
+      const cell = cells.row.findIndex((r, i) => r === row && cells.column[i] === column);
+      expect(cells.count[cell]).toBe(count);
+      expect(kinds.reduce((sum, kind) => sum + kind.count, 0)).toBe(count);
+      expect(column).toBeGreaterThan(row);
+    }
+    expect(against.map(({ row, column }) => `${rows[row].key} ${rows[column].key}`)).toContain(
+      'src/left/l.ts src/right/r.ts',
+    );
+  });
+
+  it('of a shortlist opens as far as its members lie, so that their links are seen', async () => {
+    const folders = Array.from({ length: 50 }, (_, i) => `f${i}`);
+    const ring = await surveyText(
+      Object.fromEntries(
+        folders.map((folder, i) => [
+          `src/${folder}/deep/x.ts`,
+          `import { x as y } from '../../f${(i + 1) % 50}/deep/x';\nexport const x = () => y();\n`,
+        ]),
+      ),
+    );
+    const marks = new Uint8Array(ring.elements.count);
+    const members = folders.map((folder) => `src/${folder}/deep/x.ts`).sort();
+    ring.elements.key.forEach((key, e) => {
+      if (members.some((member) => key === member || key.startsWith(`${member}#`))) marks[e] = 1;
+    });
+    const { rows, totals } = matrixView(ring, {
+      ...question,
+      only: { marks, name: 'the ring' },
+      scope: { ...scopeOf(ring, 'folders', null), group: 0 },
+      open: null,
+      flat: false,
+      order: 'level',
+    });
+    expect(
+      rows
+        .filter(({ kind }) => kind === 'file')
+        .map(({ key }) => key)
+        .sort(),
+    ).toEqual(members);
+    expect(totals.references).toBe(100);
+  });
+
   it('has what everything rests on first, and the thin link of a cycle against the order', () => {
     const picture = matrixView(survey, query());
     expect(picture.rows.map(({ name, level }) => `${name} ${level}`)).toEqual([

@@ -7,13 +7,14 @@ import {
   useState,
   type KeyboardEvent,
   type MouseEvent,
+  type PointerEvent,
 } from 'react';
 import type { ElementLabel } from '../../../server/views/ground/elements.ts';
 import { useElementMenu } from '../../frame/ElementMenu.tsx';
 import { dark, light } from '../../theme/tokens.ts';
-import { drawMatrix } from './drawMatrix.ts';
-import { spotAt, type Spot } from './geometry.ts';
-import { cellsAgainst, countAt, inkRamp, type Scene } from './scene.ts';
+import { drawMatrix, type DrawnTag } from './drawMatrix.ts';
+import { insetOf, moveTo, spotAt, type Inset, type Spot } from './geometry.ts';
+import { cellsAgainst, countAt, inksOf, rowOfFocus, type Scene } from './scene.ts';
 import { useMatrixZoom } from './useMatrixZoom.ts';
 
 export interface Cell {
@@ -33,6 +34,7 @@ export function MatrixCanvas({
   onToggle,
   onGoIn,
   onZoom,
+  onCycle,
 }: {
   scene: Scene;
   focus: string | null;
@@ -44,12 +46,15 @@ export function MatrixCanvas({
   onToggle: (row: number) => void;
   onGoIn: (element: ElementLabel) => void;
   onZoom: (zoom: string | null) => void;
+  /** The tag of a cycle leads to it. */
+  onCycle: (key: string) => void;
 }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const [size, setSize] = useState({ width: 0, height: 0 });
   const { mode, systemMode } = useColorScheme();
   const colours = (mode === 'system' ? systemMode : mode) === 'dark' ? dark : light;
-  const inks = useMemo(() => ({ colours, ramp: inkRamp(colours) }), [colours]);
+  const inks = useMemo(() => inksOf(colours), [colours]);
+  const tags = useRef<DrawnTag[]>([]);
   const openMenu = useElementMenu();
   const draw = useRef(() => {});
   const pending = useRef(0);
@@ -58,8 +63,25 @@ export function MatrixCanvas({
     pending.current = requestAnimationFrame(() => draw.current());
   });
   const frame = { ...size, ...labelRoom(scene), count: scene.rows.length };
-  const sheet = useMatrixZoom(canvas, frame, zoom, () => redraw.current(), onZoom);
-  const focusRow = useMemo(() => scene.rows.findIndex(({ key }) => key === focus), [scene, focus]);
+  const insetAt = (
+    event: MouseEvent | globalThis.MouseEvent,
+  ): { inset: Inset; x: number; y: number } | null => {
+    const inset = insetOf(sheet.geometry());
+    const { x, y } = pointOf(canvas.current!, event);
+    const isInside =
+      inset && x >= inset.x && y >= inset.y && x < inset.x + inset.size && y < inset.y + inset.size;
+    return isInside ? { inset, x, y } : null;
+  };
+  const sheet = useMatrixZoom(
+    canvas,
+    frame,
+    zoom,
+    () => redraw.current(),
+    onZoom,
+    (event) => insetAt(event) !== null,
+  );
+  const focusRow = useMemo(() => rowOfFocus(scene.rows, focus), [scene, focus]);
+  const dragged = useRef<Inset | null>(null);
 
   useLayoutEffect(() => {
     const host = canvas.current!.parentElement!;
@@ -80,7 +102,7 @@ export function MatrixCanvas({
       if (element.width !== width || element.height !== height) Object.assign(element, { width, height });
       context.setTransform(ratio, 0, 0, ratio, 0, 0);
       const lit = { row: pointed?.row ?? -1, column: pointed?.column ?? -1, focus: focusRow };
-      drawMatrix(context, scene, sheet.geometry(), inks, lit);
+      tags.current = drawMatrix(context, scene, sheet.geometry(), inks, lit);
       element.dataset.drawn = String(scene.rows.length);
       element.dataset.drawnAt ??= String(performance.now());
     };
@@ -93,15 +115,38 @@ export function MatrixCanvas({
   }, []);
 
   const spotOf = (event: MouseEvent): Spot => {
-    const box = canvas.current!.getBoundingClientRect();
-    return spotAt(
-      sheet.geometry(),
-      (row) => scene.rows[row].depth,
-      event.clientX - box.left,
-      event.clientY - box.top,
+    const { x, y } = pointOf(canvas.current!, event);
+    return spotAt(sheet.geometry(), (row) => scene.rows[row].depth, x, y);
+  };
+  const tagAt = (event: MouseEvent): DrawnTag | undefined => {
+    const { x, y } = pointOf(canvas.current!, event);
+    return tags.current.find(
+      (tag) => x >= tag.x && x < tag.x + tag.width && y >= tag.y && y < tag.y + tag.height,
     );
   };
+  const dragTo = (event: MouseEvent, inset: Inset): void => {
+    const { x, y } = pointOf(canvas.current!, event);
+    const { dx, dy } = moveTo(sheet.geometry(), inset, x, y);
+    sheet.moveBy(dx, dy);
+  };
+  const onPointerDown = (event: PointerEvent): void => {
+    const found = insetAt(event);
+    if (!found || event.button !== 0) return;
+    dragged.current = found.inset;
+    canvas.current!.setPointerCapture(event.pointerId);
+    dragTo(event, found.inset);
+  };
   const onMove = (event: MouseEvent): void => {
+    if (dragged.current) {
+      dragTo(event, dragged.current);
+      return;
+    }
+    const isElsewhere = insetAt(event) ? 'move' : tagAt(event) ? 'pointer' : null;
+    if (isElsewhere !== null) {
+      if (pointed) onPoint(null);
+      canvas.current!.style.cursor = isElsewhere;
+      return;
+    }
     const spot = spotOf(event);
     const cell = {
       row: spot && 'row' in spot ? spot.row : -1,
@@ -113,6 +158,12 @@ export function MatrixCanvas({
       spot && (spot.part !== 'cell' || countAt(scene, cell.row, cell.column) > 0) ? 'pointer' : '';
   };
   const onClick = (event: MouseEvent): void => {
+    if (insetAt(event)) return;
+    const tag = tagAt(event);
+    if (tag) {
+      onCycle(scene.brackets[tag.bracket].key);
+      return;
+    }
     const spot = spotOf(event);
     if (!spot) return;
     if (spot.part === 'rowLabel' && spot.onMark && scene.rows[spot.row].opens) onToggle(spot.row);
@@ -164,6 +215,9 @@ export function MatrixCanvas({
       role="application"
       aria-label={`Dependency matrix of ${scene.rows.length} rows; move over its cells with the arrow keys`}
       onMouseMove={onMove}
+      onPointerDown={onPointerDown}
+      onPointerUp={() => (dragged.current = null)}
+      onPointerCancel={() => (dragged.current = null)}
       onMouseLeave={() => onPoint(null)}
       onClick={onClick}
       onDoubleClick={onDoubleClick}
@@ -173,17 +227,23 @@ export function MatrixCanvas({
   );
 }
 
-/** More rows than this are too small for labels when all are seen; those of the row pointed at need less room. */
-const LABELLED_ROWS = 60;
+/** A point of the page on the canvas. */
+function pointOf(canvas: HTMLCanvasElement, { clientX, clientY }: { clientX: number; clientY: number }) {
+  const box = canvas.getBoundingClientRect();
+  return { x: clientX - box.left, y: clientY - box.top };
+}
+
+/** With more rows than this the sheet may scroll, and the corner between the labels holds the inset of the whole. */
+const SCROLLING_ROWS = 24;
 
 /** Room for the labels: as much as the longest needs, within reason. */
 function labelRoom({ labels, rows }: Scene): { left: number; top: number } {
   const letters = Math.max(1, ...labels.map(({ length }) => length));
   const deepest = Math.max(0, ...rows.map(({ depth }) => depth));
-  const most = rows.length > LABELLED_ROWS ? { left: 210, top: 96 } : { left: 270, top: 150 };
+  const leastTop = rows.length > SCROLLING_ROWS ? 116 : 70;
   return {
-    left: Math.round(Math.min(most.left, Math.max(150, 7.3 * letters + 14 * deepest + 90))),
-    top: Math.round(Math.min(most.top, Math.max(70, 30 + 0.87 * 7.3 * letters))),
+    left: Math.round(Math.min(270, Math.max(150, 7.3 * letters + 14 * deepest + 90))),
+    top: Math.round(Math.min(150, Math.max(leastTop, 30 + 0.87 * 7.3 * letters))),
   };
 }
 
@@ -226,7 +286,7 @@ function matrixKey(
     onPoint(pointed ? { row: within(row + arrow[1]), column: within(column + arrow[0]) } : { row, column });
   } else if (event.key === '+' || event.key === '=') sheet.zoomBy(1.5);
   else if (event.key === '-') sheet.zoomBy(1 / 1.5);
-  else if (event.key === '0') sheet.showAll();
+  else if (event.key === '0') sheet.toggleWhole();
   else if (event.key === 'Enter') openCell(row, column);
   else if (event.key === ' ' && scene.rows[row].opens) onToggle(row);
   else if (event.key === 'f') onFocus(scene.rows[row].key);

@@ -14,12 +14,14 @@ import {
   TestsPart,
 } from '../../frame/Caption.tsx';
 import { useElementLinks } from '../../frame/elementLinks.ts';
-import { carriedOver } from '../../state/pictureState.ts';
+import { CutName } from '../../frame/names/Names.tsx';
+import { besideQuery, carriedOver } from '../../state/pictureState.ts';
 import { counted, figure, percent } from '../../state/figures.ts';
 import { usePicture } from '../../state/usePicture.ts';
+import { AgainstList } from './AgainstList.tsx';
 import { MatrixCanvas, type Cell } from './MatrixCanvas.tsx';
 import { MatrixLegend } from './MatrixLegend.tsx';
-import { cellsAgainst, countAt, sceneOf, wholeName, type Scene } from './scene.ts';
+import { countAt, sceneOf, wholeName, type Scene } from './scene.ts';
 import './matrix.css';
 
 const orders = [
@@ -52,6 +54,7 @@ export function MatrixPage({
   const links = useElementLinks(codebaseId);
   const [pointed, setPointed] = useState<Cell | null>(null);
   const scopeKey = scope.current.key;
+  const showsAgainst = params.get('against') === '1' && picture.totals.againstCells > 0;
   const scene = useMemo(() => sceneOf(picture, scopeKey, flat), [picture, scopeKey, flat]);
   const toggle = (row: number): void => {
     const { key, heading } = scene.rows[row];
@@ -73,7 +76,7 @@ export function MatrixPage({
         <ParameterChoice label="order" name="order" options={orders} value={order} />
         <ListsPart />.
       </Caption>
-      <div className="picture">
+      <div className={`picture${showsAgainst ? ' with-list' : ''}`}>
         {scene.rows.length === 0 ? (
           <div className="empty">
             <h1>Nothing to compare here</h1>
@@ -83,28 +86,34 @@ export function MatrixPage({
             </p>
           </div>
         ) : (
-          <MatrixCanvas
-            scene={scene}
-            focus={state.focus}
-            pointed={
-              pointed && pointed.row < scene.rows.length && pointed.column < scene.rows.length
-                ? pointed
-                : null
-            }
-            zoom={params.get('zoom')}
-            onPoint={setPointed}
-            onFocus={state.focusOn}
-            onEvidence={state.showEvidence}
-            onToggle={toggle}
-            onGoIn={(element) => {
-              const target = links.goIn(element);
-              if (target !== null) void navigate(target);
-            }}
-            onZoom={(zoom) => change({ zoom }, { replace: true })}
-          />
+          <div className="matrix-room">
+            <MatrixCanvas
+              scene={scene}
+              focus={state.focus}
+              pointed={
+                pointed && pointed.row < scene.rows.length && pointed.column < scene.rows.length
+                  ? pointed
+                  : null
+              }
+              zoom={params.get('zoom')}
+              onPoint={setPointed}
+              onFocus={state.focusOn}
+              onEvidence={state.showEvidence}
+              onToggle={toggle}
+              onGoIn={(element) => {
+                const target = links.goIn(element);
+                if (target !== null) void navigate(target);
+              }}
+              onZoom={(zoom) => change({ zoom }, { replace: true })}
+              onCycle={(cycle) => void navigate(cycleAddress(codebaseId, params, cycle))}
+            />
+          </div>
+        )}
+        {showsAgainst && (
+          <AgainstList scene={scene} picture={picture} codebaseId={codebaseId} onPoint={setPointed} />
         )}
       </div>
-      <div className="reading">
+      <div className="reading matrix-reading">
         <span className="sentence" aria-live="polite">
           {pointed ? (
             <CellSentence scene={scene} cell={pointed} />
@@ -112,13 +121,14 @@ export function MatrixPage({
             <WholeSentence picture={picture} order={order} />
           )}
         </span>
-        <span className="push" />
-        {!pointed && <Remarks scene={scene} picture={picture} onPoint={setPointed} codebaseId={codebaseId} />}
-        {picture.isOpenByHand && !flat && (
-          <button type="button" className="chip" onClick={() => change({ open: null, zoom: null })}>
-            Open as at first
-          </button>
-        )}
+        <span className="remarks">
+          <Remarks scene={scene} picture={picture} codebaseId={codebaseId} />
+          {picture.isOpenByHand && !flat && (
+            <button type="button" className="chip" onClick={() => change({ open: null, zoom: null })}>
+              Open as at first
+            </button>
+          )}
+        </span>
         <MatrixLegend largest={scene.largest} rows={scene.rows} />
       </div>
     </>
@@ -174,40 +184,55 @@ function WholeSentence({ picture: { totals }, order }: { picture: MatrixPicture;
 function Remarks({
   scene,
   picture,
-  onPoint,
   codebaseId,
 }: {
   scene: Scene;
   picture: MatrixPicture;
-  onPoint: (cell: Cell) => void;
   codebaseId: string;
 }) {
-  const { params, focusOn } = usePicture();
+  const { params, change, focusOn } = usePicture();
   const { hub, broad } = useMemo(() => extremes(scene), [scene]);
   return (
     <>
       {hub && (
         <button type="button" className="chip" onClick={() => focusOn(scene.rows[hub.row].key)}>
-          <span className="mono">{scene.labels[hub.row]}</span> is used by {hub.all ? 'all' : hub.count}
+          <RowName name={scene.labels[hub.row]} /> is used by {hub.all ? 'all' : hub.count}
         </button>
       )}
       {broad && (
         <button type="button" className="chip" onClick={() => focusOn(scene.rows[broad.row].key)}>
-          <span className="mono">{scene.labels[broad.row]}</span> uses {broad.all ? 'all' : broad.count}
+          <RowName name={scene.labels[broad.row]} /> uses {broad.all ? 'all' : broad.count}
         </button>
       )}
       {picture.brackets.length > 0 && (
         <Link className="chip" to={`/codebases/${codebaseId}/cycles${carriedOver(params)}`}>
-          {counted(picture.brackets.length, 'cycle')}
+          {counted(picture.brackets.length, 'cycle')} →
         </Link>
       )}
       {picture.totals.againstCells > 0 && (
-        <button type="button" className="chip against" onClick={() => onPoint(cellsAgainst(scene)[0])}>
-          {picture.totals.againstCells} against the order
+        <button
+          type="button"
+          className="chip against"
+          aria-expanded={params.get('against') === '1'}
+          onClick={() => change({ against: params.get('against') === '1' ? null : '1' })}
+        >
+          {figure(picture.totals.againstCells)} against the order
         </button>
       )}
     </>
   );
+}
+
+function RowName({ name }: { name: string }) {
+  return (
+    <span className="mono remark-name">
+      <CutName name={name} />
+    </span>
+  );
+}
+
+function cycleAddress(codebaseId: string, params: URLSearchParams, cycle: string): string {
+  return `/codebases/${codebaseId}/cycles?${besideQuery(params, { cycle })}`;
 }
 
 interface Extreme {

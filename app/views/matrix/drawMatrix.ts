@@ -1,6 +1,8 @@
 import { figuresFace, wordsFace, type SheetColours } from '../../theme/tokens.ts';
+import { cutMiddle } from '../../frame/names/cut.ts';
+import { drawInset } from './drawInset.ts';
 import { INDENT, LABEL_START, MARK_WIDTH, type Geometry } from './geometry.ts';
-import type { Scene } from './scene.ts';
+import { INKS, type Inks, type Scene } from './scene.ts';
 
 /** What is lit. */
 export interface Lit {
@@ -10,20 +12,30 @@ export interface Lit {
   focus: number;
 }
 
-export interface Inks {
-  colours: SheetColours;
-  ramp: string[];
+/** The tag of a cycle where it is drawn, which leads to it. */
+export interface DrawnTag {
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+  bracket: number;
 }
 
 const LABELLED_FROM = 9;
-const FIGURES_FROM = 18;
+const FIGURES_FROM = 12;
 const GRID_FROM = 5;
 const MARKED_FROM = 4;
 
 type Context = CanvasRenderingContext2D;
 
-/** Draws what is visible of the matrix; O(visible cells). */
-export function drawMatrix(context: Context, scene: Scene, geometry: Geometry, inks: Inks, lit: Lit): void {
+/** Draws what is visible of the matrix, and says where the tags of cycles are; O(visible cells). */
+export function drawMatrix(
+  context: Context,
+  scene: Scene,
+  geometry: Geometry,
+  inks: Inks,
+  lit: Lit,
+): DrawnTag[] {
   const { width, height, left, top } = geometry;
   context.fillStyle = inks.colours.sheet;
   context.fillRect(0, 0, width, height);
@@ -37,9 +49,11 @@ export function drawMatrix(context: Context, scene: Scene, geometry: Geometry, i
   drawCells(context, scene, geometry, inks, visible);
   drawRecursion(context, scene, geometry, inks.colours, visible);
   context.restore();
-  drawBrackets(context, scene, geometry, inks.colours);
+  const tags = drawBrackets(context, scene, geometry, inks.colours);
   drawRowLabels(context, scene, geometry, inks.colours, lit, visible);
   drawColumnLabels(context, scene, geometry, inks.colours, lit, visible);
+  drawInset(context, scene, geometry, inks);
+  return tags;
 }
 
 interface Visible {
@@ -148,7 +162,7 @@ function drawCells(context: Context, scene: Scene, geometry: Geometry, inks: Ink
   const size = Math.max(1.2, cell - 2 * inset);
   const withFigures = cell >= FIGURES_FROM;
   // Specks need more ink than squares to be seen at all.
-  const leastInk = cell >= MARKED_FROM ? 0 : Math.round(inks.ramp.length * 0.4);
+  const leastInk = cell >= MARKED_FROM ? 0 : Math.round(INKS * 0.4);
   let fill = '';
   for (let row = v.firstRow; row < v.endRow; row++) {
     const cy = y + row * cell + inset;
@@ -157,7 +171,7 @@ function drawCells(context: Context, scene: Scene, geometry: Geometry, inks: Ink
       if (column < v.firstColumn || column >= v.endColumn) continue;
       const cx = x + column * cell + inset;
       const against = column > row;
-      const colour = against ? inks.colours.against : inks.ramp[Math.max(leastInk, scene.ink[at])];
+      const colour = (against ? inks.against : inks.ramp)[Math.max(leastInk, scene.ink[at])].fill;
       if (colour !== fill) context.fillStyle = fill = colour;
       if (against && cell >= MARKED_FROM) notched(context, cx, cy, size);
       else context.fillRect(cx, cy, size, size);
@@ -182,6 +196,7 @@ function drawFigures(context: Context, scene: Scene, geometry: Geometry, inks: I
   const { x, y, cell } = geometry;
   const size = Math.max(9, Math.min(12.5, cell * 0.42));
   context.font = `${size}px ${figuresFace}`;
+  const perLetter = context.measureText('0').width;
   context.textAlign = 'center';
   context.textBaseline = 'middle';
   for (let row = v.firstRow; row < v.endRow; row++) {
@@ -189,9 +204,8 @@ function drawFigures(context: Context, scene: Scene, geometry: Geometry, inks: I
       const column = scene.column[at];
       if (column < v.firstColumn || column >= v.endColumn) continue;
       const text = shortCount(scene.count[at]);
-      if (text.length * size * 0.62 > cell - 4) continue;
-      const dense = column > row || scene.ink[at] > inks.ramp.length * 0.5;
-      context.fillStyle = dense ? inks.colours.panel : inks.colours.ink;
+      if (text.length * perLetter > cell - 3) continue;
+      context.fillStyle = (column > row ? inks.against : inks.ramp)[scene.ink[at]].figure;
       context.fillText(text, x + (column + 0.5) * cell, y + (row + 0.5) * cell + 0.5);
     }
   }
@@ -208,7 +222,7 @@ const LEAST_BRACKET = 11;
 const TAG_WIDTH = 34;
 const TAG_HEIGHT = 12;
 
-function drawBrackets(context: Context, scene: Scene, geometry: Geometry, colours: SheetColours): void {
+function drawBrackets(context: Context, scene: Scene, geometry: Geometry, colours: SheetColours): DrawnTag[] {
   const { x, y, cell } = geometry;
   const arm = Math.max(4, Math.min(10, cell * 0.5));
   context.strokeStyle = colours.ink;
@@ -222,8 +236,8 @@ function drawBrackets(context: Context, scene: Scene, geometry: Geometry, colour
   // A bracket stands just outside of its cells, and must not be cut off at the grid's own edge.
   context.rect(geometry.left - 5, geometry.top - 5, geometry.width, geometry.height);
   context.clip();
-  const tagged: { x: number; y: number }[] = [];
-  for (const { first, last, tag } of scene.brackets) {
+  const tags: DrawnTag[] = [];
+  for (const [bracket, { first, last, tag }] of scene.brackets.entries()) {
     const size = (last - first + 1) * cell + 4;
     if (size < LEAST_BRACKET) continue;
     const bx = x + first * cell - 2;
@@ -240,14 +254,44 @@ function drawBrackets(context: Context, scene: Scene, geometry: Geometry, colour
       context.lineTo(cx, cy + dy * arm);
     }
     context.stroke();
-    // The largest come first: a tag that would lie over one of theirs is left to the list of cycles.
-    const at = { x: bx + size + 4, y: by + 9 };
-    if (tagged.some((other) => Math.abs(other.x - at.x) < TAG_WIDTH && Math.abs(other.y - at.y) < TAG_HEIGHT))
-      continue;
-    tagged.push(at);
-    context.fillText(tag, at.x, at.y);
+    const place = placeOfTag(geometry, { bx, by, size }, tags);
+    if (!place) continue;
+    tags.push({ ...place, width: TAG_WIDTH, height: TAG_HEIGHT, bracket });
+    context.fillText(tag, place.x, place.y + TAG_HEIGHT - 3);
   }
   context.restore();
+  return tags;
+}
+
+/**
+ * Beside a bracket, where no tag of a larger one lies: to the right or left of its upper corners, under or over its lower ones, and of
+ * one whose corners are out of view at the edge of what is seen. Null where all are taken; the list of cycles has it then.
+ */
+function placeOfTag(
+  { left, top, width, height }: Geometry,
+  { bx, by, size }: { bx: number; by: number; size: number },
+  taken: readonly DrawnTag[],
+): { x: number; y: number } | null {
+  const y = Math.min(Math.max(by, top), by + size - TAG_HEIGHT);
+  const places = [
+    { x: bx + size + 4, y },
+    { x: bx + size + 4, y: by + size - TAG_HEIGHT },
+    { x: bx - TAG_WIDTH, y },
+    { x: bx + size - TAG_WIDTH, y: by - TAG_HEIGHT - 2 },
+    { x: bx, y: by + size + 2 },
+  ];
+  return (
+    places.find(
+      (place) =>
+        place.x >= left &&
+        place.x + TAG_WIDTH <= width &&
+        place.y >= top - 2 &&
+        place.y + TAG_HEIGHT <= height &&
+        !taken.some(
+          (other) => Math.abs(other.x - place.x) < TAG_WIDTH && Math.abs(other.y - place.y) < TAG_HEIGHT,
+        ),
+    ) ?? null
+  );
 }
 
 function drawRowLabels(
@@ -275,11 +319,73 @@ function drawRowLabels(
       context.fillText(`${first ? 'level ' : ''}${scene.rows[row].level}`, left - 7, y + (row + 0.5) * cell);
       first = false;
     }
+    groupsAbove(context, scene, geometry, colours, v.firstRow);
   } else {
+    bandNames(context, scene, geometry, colours);
     for (const row of new Set([lit.focus, lit.row]))
-      if (row >= 0) rowLabel(context, scene, geometry, colours, lit, row);
+      if (row >= 0) {
+        context.fillStyle = colours.sheet;
+        context.fillRect(0, y + (row + 0.5) * cell - 7, left - 2, 14);
+        rowLabel(context, scene, geometry, colours, lit, row);
+      }
   }
   context.restore();
+}
+
+const STRIP = 17;
+
+/** The open groups in which the first row in view stands, when their own headings have gone out of view above it. */
+function groupsAbove(
+  context: Context,
+  { rows, labels }: Scene,
+  { left, top, y, cell }: Geometry,
+  colours: SheetColours,
+  firstRow: number,
+): void {
+  if (firstRow >= rows.length) return;
+  // Of a heading that is cut off itself the strip would hide the rest.
+  const inView = y + firstRow * cell >= top - 1 ? firstRow : Math.min(rows.length - 1, firstRow + 1);
+  const around: string[] = [];
+  let depth = rows[inView].depth;
+  for (let row = inView - 1; row >= 0 && depth > 0; row--)
+    if (rows[row].heading && rows[row].depth < depth) {
+      around.unshift(labels[row]);
+      depth = rows[row].depth;
+    }
+  if (around.length === 0) return;
+  context.fillStyle = colours.panel;
+  context.fillRect(0, top, left - 1, STRIP);
+  context.fillStyle = colours.hairline;
+  context.fillRect(0, top + STRIP, left - 1, 1);
+  context.fillStyle = colours.faded;
+  context.font = `600 11px ${figuresFace}`;
+  context.textAlign = 'left';
+  context.fillText(fitted(context, around.join(' › '), left - LABEL_START - 8), LABEL_START, top + STRIP / 2);
+}
+
+/** Where rows are too small for names, those of the open groups, as far as they have room. */
+function bandNames(
+  context: Context,
+  { rows, labels }: Scene,
+  { left, y, cell }: Geometry,
+  colours: SheetColours,
+): void {
+  context.textAlign = 'left';
+  context.font = `10px ${figuresFace}`;
+  context.fillStyle = colours.faded;
+  let free = -Infinity;
+  rows.forEach(({ heading, depth }, row) => {
+    if (!heading) return;
+    let end = row + 1;
+    while (end < rows.length && rows[end].depth > depth) end++;
+    const from = y + row * cell;
+    const to = y + end * cell;
+    if (to - from < 12 || from + 6 < free) return;
+    const x = LABEL_START + depth * INDENT;
+    context.fillText(fitted(context, labels[row], left - x - 14), x, from + 6);
+    context.fillRect(left - 8, from + 1, 2, to - from - 2);
+    free = from + 18;
+  });
 }
 
 function rowLabel(
@@ -322,11 +428,9 @@ function labelFont(cell: number, isFocus: boolean): string {
   return `${isFocus ? '600 ' : ''}${Math.min(12, Math.max(9, cell * 0.75))}px ${figuresFace}`;
 }
 
-/** The text, shortened at its front where the less telling part of a path is. */
+/** The text, shortened in its middle where the less telling part of a path is. */
 function fitted(context: Context, text: string, room: number): string {
-  const perLetter = context.measureText('m').width;
-  const letters = Math.floor(room / perLetter);
-  return text.length <= letters ? text : `…${text.slice(text.length - Math.max(1, letters - 1))}`;
+  return cutMiddle(text, Math.max(2, Math.floor(room / context.measureText('m').width)));
 }
 
 function drawColumnLabels(

@@ -2,8 +2,18 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { MatrixPicture } from '../../../server/views/matrixView.ts';
 import { beginsLevel } from './drawMatrix.ts';
-import { clampedOrigin, fittingCell, spotAt, type Geometry } from './geometry.ts';
-import { cellsAgainst, countAt, INKS, inkOf, sceneOf } from './scene.ts';
+import { dark, light } from '../../theme/tokens.ts';
+import {
+  clampedOrigin,
+  fittingCell,
+  insetOf,
+  moveTo,
+  restingCell,
+  spotAt,
+  viewOf,
+  type Geometry,
+} from './geometry.ts';
+import { cellsAgainst, contrast, countAt, INKS, inkOf, inksOf, rowOfFocus, sceneOf } from './scene.ts';
 
 const row = (key: string, level = 0) => ({
   key,
@@ -26,6 +36,7 @@ const picture: MatrixPicture = {
   cells: { row: [2, 1, 0], column: [0, 0, 2], count: [5, 40, 1] },
   brackets: [],
   totals: { references: 46, againstReferences: 1, againstCells: 1, largest: 40 },
+  against: [],
   open: [],
   isOpenByHand: false,
 };
@@ -66,6 +77,30 @@ describe('the scene of a matrix', () => {
       true,
     ]);
     expect([0, 1, 2].map((row) => beginsLevel(scene, row))).toEqual([false, false, false]);
+  });
+
+  it('tells rows of one name apart, whatever their headings say', () => {
+    const rows = [row('src/a/index.ts'), row('src/b/index.ts', 1), row('src/c.ts', 2)];
+    expect(sceneOf({ ...picture, rows }, '', false).labels).toEqual(['a/index.ts', 'b/index.ts', 'c.ts']);
+  });
+
+  it('marks the focus where it stands, or the row that it is inside of', () => {
+    const heading = { ...row('src'), heading: true };
+    const rows = [heading, row('src/tolls'), row('src/a.ts'), row('src/a.tsx')];
+    const marked = (focus: string | null) => rows[rowOfFocus(rows, focus)]?.key;
+    expect([marked('src/a.ts'), marked('src/tolls/rate.ts#Rate.of'), marked('src/a.ts#f')]).toEqual([
+      'src/a.ts',
+      'src/tolls',
+      'src/a.ts',
+    ]);
+    expect([marked('src'), marked('elsewhere'), marked(null)]).toEqual(['src', undefined, undefined]);
+  });
+
+  it('figures of cells can be read on every ink, in both themes', () => {
+    for (const colours of [light, dark])
+      for (const { fill, figure } of [...inksOf(colours).ramp, ...inksOf(colours).against])
+        expect(contrast(fill, figure)).toBeGreaterThanOrEqual(4.5);
+    expect(contrast('#000000', '#ffffff')).toBeCloseTo(21);
   });
 
   it('more references are never less ink', () => {
@@ -116,6 +151,29 @@ describe('the geometry of the canvas', () => {
         if (cell > 0.2) expect(cell * count).toBeLessThanOrEqual(650 - 100);
       }),
     );
+  });
+
+  it('rows have names at first, however many there are, and fit where they can with names', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 5000 }), (count) => {
+        const fitting = fittingCell(900, 650, 200, 100, count);
+        const cell = restingCell(fitting);
+        expect(cell).toBeGreaterThanOrEqual(12);
+        expect(cell === fitting).toBe(fitting >= 12);
+      }),
+    );
+  });
+
+  it('the inset shows what is in view, and a point of it is brought to the middle', () => {
+    expect(insetOf(geometry)).toBeNull();
+    const large = { ...geometry, count: 100, cell: 15, left: 200, top: 120, x: 200 - 450, y: 120 - 300 };
+    const inset = insetOf(large)!;
+    expect(inset.size).toBe(120 - 24);
+    expect(viewOf(large)).toEqual({ x: 0.3, y: 0.2, width: 300 / 1500, height: 280 / 1500 });
+    const { dx, dy } = moveTo(large, inset, inset.x + inset.size / 2, inset.y + inset.size / 2);
+    const moved = viewOf({ ...large, x: large.x + dx, y: large.y + dy });
+    expect(moved.x + moved.width / 2).toBeCloseTo(0.5);
+    expect(moved.y + moved.height / 2).toBeCloseTo(0.5);
   });
 
   it('a sheet smaller than the area stays at the labels; a larger one never shows what is beyond it', () => {

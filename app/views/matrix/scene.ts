@@ -1,6 +1,8 @@
+import { rgb } from 'd3-color';
 import { interpolateRgb } from 'd3-interpolate';
 import type { MatrixPicture } from '../../../server/views/matrixView.ts';
 import { groupText } from '../../frame/groupText.ts';
+import { namesApart } from '../../frame/names/namesApart.ts';
 import type { SheetColours } from '../../theme/tokens.ts';
 
 type Row = MatrixPicture['rows'][number];
@@ -30,9 +32,58 @@ export function inkOf(count: number, largest: number): number {
   return Math.min(INKS - 1, Math.round((0.12 + 0.88 * share) * (INKS - 1)));
 }
 
-export function inkRamp({ least, most }: SheetColours): string[] {
-  const between = interpolateRgb(least, most);
-  return Array.from({ length: INKS }, (_, i) => between(i / (INKS - 1)));
+/** A colour of a cell, and what its figure is written in. */
+export interface CellInk {
+  fill: string;
+  figure: string;
+}
+
+/** The inks of cells by weight, with the order and against it, each with the figure's colour of the better contrast. */
+export interface Inks {
+  colours: SheetColours;
+  ramp: CellInk[];
+  against: CellInk[];
+}
+
+/** The lightest of those against the order is still told from the paper. */
+const LEAST_AGAINST = 0.4;
+
+export function inksOf(colours: SheetColours): Inks {
+  const { least, most, sheet, against, panel, ink } = colours;
+  const ramp = (from: string, to: string, start: number): CellInk[] => {
+    const between = interpolateRgb(from, to);
+    return Array.from({ length: INKS }, (_, i) => {
+      const fill = between(start + ((1 - start) * i) / (INKS - 1));
+      return { fill, figure: readableOn(fill, [panel, ink]) };
+    });
+  };
+  return { colours, ramp: ramp(least, most, 0), against: ramp(sheet, against, LEAST_AGAINST) };
+}
+
+/** What can be read at the size of a figure (WCAG 2.1, AA). */
+const LEAST_CONTRAST = 4.5;
+
+/** Of the sheet's colours the one that is read best on a fill, or black or white where neither is read well enough. */
+function readableOn(fill: string, colours: readonly string[]): string {
+  const best = (of: readonly string[]): string =>
+    of.reduce((a, b) => (contrast(fill, b) > contrast(fill, a) ? b : a));
+  const own = best(colours);
+  return contrast(fill, own) >= LEAST_CONTRAST ? own : best(['#000000', '#ffffff']);
+}
+
+/** Contrast of two colours (WCAG 2.1), from 1 to 21. */
+export function contrast(a: string, b: string): number {
+  const [dark, light] = [luminance(a), luminance(b)].sort((x, y) => x - y);
+  return (light + 0.05) / (dark + 0.05);
+}
+
+function luminance(colour: string): number {
+  const { r, g, b } = rgb(colour);
+  const linear = (value: number): number => {
+    const share = value / 255;
+    return share <= 0.03928 ? share / 12.92 : ((share + 0.055) / 1.055) ** 2.4;
+  };
+  return 0.2126 * linear(r) + 0.7152 * linear(g) + 0.0722 * linear(b);
 }
 
 export function sceneOf(picture: MatrixPicture, scopeKey: string, flat: boolean): Scene {
@@ -45,7 +96,7 @@ export function sceneOf(picture: MatrixPicture, scopeKey: string, flat: boolean)
     .sort((a, b) => cells.row[a] - cells.row[b] || cells.column[a] - cells.column[b]);
   return {
     rows,
-    labels: rows.map((row) => labelOf(row, scopeKey, flat)),
+    labels: labelsOf(rows, scopeKey, flat),
     isTree: !flat,
     brackets,
     start,
@@ -56,13 +107,25 @@ export function sceneOf(picture: MatrixPicture, scopeKey: string, flat: boolean)
   };
 }
 
-/** A row's label: in one list its path below the scope, in a tree its own name, with those of the chain that it stands for. */
-function labelOf(row: Row, scopeKey: string, flat: boolean): string {
-  const inScope = scopeKey !== '' && row.key.startsWith(`${scopeKey}/`);
-  const path = flat ? (inScope ? row.key.slice(scopeKey.length + 1) : wholeName(row)) : row.name;
-  const named = flat ? path : [...row.chain, path].join(row.kind === 'group' ? '.' : '/');
-  if (!row.isRest) return named;
-  return row.kind === 'folder' || row.kind === 'group' ? `${named}, itself` : `${named}, the rest`;
+/** Names of rows that tell them apart: with those of the chain that a row stands for, in one list with the whole path below the scope. */
+function labelsOf(rows: readonly Row[], scopeKey: string, flat: boolean): string[] {
+  const whole = flat
+    ? (row: Row): number => row.key.split('/').length
+    : (row: Row): number => row.chain.length + 1;
+  return namesApart(rows, { within: scopeKey, least: (_, i) => whole(rows[i]) });
+}
+
+/** The row that the focus is, or stands in; -1 where that cannot be told. */
+export function rowOfFocus(rows: readonly Row[], focus: string | null): number {
+  if (focus === null) return -1;
+  const exact = rows.findIndex(({ key, heading }) => key === focus && !heading);
+  if (exact >= 0) return exact;
+  let best = rows.findIndex(({ key }) => key === focus);
+  rows.forEach(({ key }, row) => {
+    const isInside = focus.startsWith(key) && key !== '' && /^[/#.]/.test(focus.slice(key.length));
+    if (isInside && (best < 0 || key.length > rows[best].key.length)) best = row;
+  });
+  return best;
 }
 
 /** What a row is called where it stands alone. */
