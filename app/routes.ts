@@ -1,12 +1,15 @@
-import { index, route, type RouteConfig } from '@react-router/dev/routes';
+import { index, layout, route, type RouteConfig } from '@react-router/dev/routes';
 import { allViews } from './views.ts';
 
 export default [
   index('routes/codebases.tsx'),
   route('codebases/:codebaseId', 'routes/codebase.tsx', [
     index('routes/codebaseIndex.tsx'),
-    // Each view has a route of its name.
-    ...allViews.map(({ path }) => route(path, `routes/${path}.tsx`)),
+    // Each view has a route of its name; what goes wrong in one is told inside the frame.
+    layout(
+      'routes/inView.tsx',
+      allViews.map(({ path }) => route(path, `routes/${path}.tsx`)),
+    ),
   ]),
   route('codebases/:codebaseId/dossier', 'routes/dossier.ts'),
   route('codebases/:codebaseId/evidence', 'routes/evidence.ts'),

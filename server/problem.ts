@@ -3,6 +3,8 @@ export class Problem extends Error {
   constructor(
     readonly code: ProblemCode,
     message: string,
+    /** Of an element that is not there: the key of what it would stand in. */
+    readonly nearest: string | null = null,
   ) {
     super(message);
     this.name = 'Problem';

@@ -80,7 +80,11 @@ const shownCharacters = highlightSpecialChars({
 export function reading(path: string, { inked }: { inked: boolean } = { inked: true }): Extension[] {
   return [
     EditorState.readOnly.of(true),
-    EditorView.contentAttributes.of({ 'aria-label': `Text of ${path}`, tabindex: '0' }),
+    EditorView.contentAttributes.of({
+      'aria-label': `Text of ${path}`,
+      'aria-readonly': 'true',
+      tabindex: '0',
+    }),
     lineNumbers(),
     drawSelection(),
     shownCharacters,

@@ -1,4 +1,4 @@
-import { useEffect } from 'react';
+import { useEffect, useRef } from 'react';
 import { useNavigate } from 'react-router';
 import { carriedOver } from '../state/pictureState.ts';
 import type { Picture } from '../state/usePicture.ts';
@@ -8,8 +8,42 @@ import { railViews, useViews } from './viewDescriptor.ts';
 export function isTyping(target: EventTarget | null): boolean {
   return (
     target instanceof HTMLElement &&
-    (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+    // A text that is only read takes the caret, but no letters.
+    ((target.isContentEditable && target.getAttribute('aria-readonly') !== 'true') ||
+      /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
   );
+}
+
+/** The view that a digit names, counted from 1; with Shift those from the tenth on. 0 for any other key. */
+export function viewNumber({ code, shiftKey }: Pick<KeyboardEvent, 'code' | 'shiftKey'>): number {
+  const digit = Number(/^Digit([1-9])$/.exec(code)?.[1] ?? 0);
+  return digit === 0 ? 0 : digit + (shiftKey ? 9 : 0);
+}
+
+/** Where the keys of the view at hand are heard: its picture, or else the view itself. */
+export function focusPicture(): void {
+  const view = document.querySelector<HTMLElement>('main.view');
+  const picture = view?.querySelector<HTMLElement>(
+    '[data-picture], [role=application], .cm-content, [role=grid]',
+  );
+  (picture ?? view)?.focus({ preventScroll: true });
+}
+
+/** True after a key has led to a view, until its picture is there to be focused. */
+let goesToPicture = false;
+
+/** After a view was gone to by key, or by the rail, the keys are its picture's. */
+export function usePictureFocus(view: string): void {
+  const before = useRef(view);
+  useEffect(() => {
+    const isNew = before.current !== view;
+    before.current = view;
+    const active = document.activeElement;
+    const isFree = active === null || active === document.body || active.closest('.rail') !== null;
+    if (!isNew || !(goesToPicture || isFree)) return;
+    goesToPicture = false;
+    focusPicture();
+  }, [view]);
 }
 
 /** Keys that hold in every view. */
@@ -38,10 +72,13 @@ export function useFrameKeys(
       } else if (event.key === 'Escape') {
         if (picture.from !== null) picture.change({ from: null, to: null });
         else if (picture.focus !== null) picture.focusOn(null);
-      } else if (/^[1-9]$/.test(event.key) && numbered[Number(event.key) - 1]) {
-        const { path } = numbered[Number(event.key) - 1];
-        void navigate(`/codebases/${codebaseId}/${path}${carriedOver(picture.params)}`);
-      } else return;
+      } else if (event.key.toLowerCase() === 'p') focusPicture();
+      else {
+        const wanted = numbered[viewNumber(event) - 1];
+        if (!wanted) return;
+        goesToPicture = true;
+        void navigate(`/codebases/${codebaseId}/${wanted.path}${carriedOver(picture.params)}`);
+      }
       event.preventDefault();
     };
     window.addEventListener('keydown', onKey);

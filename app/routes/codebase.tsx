@@ -13,7 +13,7 @@ import { TitleBlock } from '../frame/TitleBlock.tsx';
 import { NoteDialogProvider } from '../frame/notes/NoteDialog.tsx';
 import { ShortlistProvider } from '../frame/shortlists/Shortlists.tsx';
 import { Tray } from '../frame/shortlists/Tray.tsx';
-import { useFrameKeys } from '../frame/useFrameKeys.ts';
+import { focusPicture, useFrameKeys, usePictureFocus } from '../frame/useFrameKeys.ts';
 import { ViewsProvider } from '../frame/viewDescriptor.ts';
 import { LiveProvider } from '../state/live.tsx';
 import { noteVisit } from '../state/recent.ts';
@@ -66,6 +66,7 @@ function Frame({ loaderData }: Route.ComponentProps) {
   useEffect(() => {
     if (picture.focus !== null) noteVisit(codebase.id, picture.focus);
   }, [codebase.id, picture.focus]);
+  usePictureFocus(view);
   useFrameKeys(codebase.id, picture, { onFind: () => setFinding(true), onKeys: () => setShowsKeys(true) });
   return (
     <LiveProvider
@@ -78,6 +79,9 @@ function Frame({ loaderData }: Route.ComponentProps) {
         <NoteDialogProvider codebaseId={String(codebase.id)}>
           <ElementMenuProvider>
             <div className="frame">
+              <button type="button" className="skip-link" onClick={focusPicture}>
+                To the picture
+              </button>
               <TitleBlock
                 codebase={codebase}
                 record={record}
@@ -86,7 +90,7 @@ function Frame({ loaderData }: Route.ComponentProps) {
                 onFind={() => setFinding(true)}
               />
               <Rail codebaseId={codebase.id} totals={record?.totals ?? null} news={news} />
-              <main className="view">
+              <main className="view" tabIndex={-1}>
                 <Outlet />
               </main>
               {dossier !== 'never' && record && (

@@ -10,7 +10,8 @@ export function answering<T>(work: () => T): T {
     return work();
   } catch (error) {
     if (!(error instanceof Problem)) throw error;
-    throw data(error.message, { status: error.code === 'notFound' ? 404 : 400 });
+    const told = error.nearest === null ? error.message : { message: error.message, nearest: error.nearest };
+    throw data(told, { status: error.code === 'notFound' ? 404 : 400 });
   }
 }
 

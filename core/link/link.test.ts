@@ -192,6 +192,15 @@ describe('gaps', () => {
 });
 
 describe('elements', () => {
+  it('a name that is exported is none, whatever it is made of', async () => {
+    const survey = await surveyText({
+      'a.js': 'let X = class X { m() {} };\nX = decorate(X);\nexport { X };\n',
+      'b.js': 'export var Y;\n(function (Y) { Y[(Y["A"] = 0)] = "A"; })(Y || (Y = {}));\n',
+      'c.js': "import { X } from './a';\nimport { Y } from './b';\nnew X().m(); Y.A;\n",
+    });
+    expect(survey.gaps).toEqual([]);
+  });
+
   it('stand in preorder, each after what holds it, with keys that are unique', async () => {
     const { elements } = await surveyText({
       'b/x.ts':

@@ -65,7 +65,9 @@ export function createAsker(
         if ('value' in message) resolve(message.value);
         else
           reject(
-            message.code !== null ? new Problem(message.code, message.sentence) : new Error(message.sentence),
+            message.code !== null
+              ? new Problem(message.code, message.sentence, message.nearest)
+              : new Error(message.sentence),
           );
       },
       died() {

@@ -34,7 +34,8 @@ export interface ToAskWorker {
 
 /** The value of a view, or why there is none: a Problem's code and sentence, or just the sentence. */
 export type Answered =
-  { answers: number; value: unknown } | { answers: number; code: FailureCode; sentence: string };
+  | { answers: number; value: unknown }
+  | { answers: number; code: FailureCode; sentence: string; nearest?: string | null };
 
 /** A survey that was read on the way is told of before the answer. */
 export type FromAskWorker = Answered | { loaded: SharedSurvey };
@@ -74,6 +75,7 @@ async function answer({ question, shared }: ToAskWorker): Promise<void> {
     say({ answers: id, value });
   } catch (error) {
     const code = error instanceof Problem ? error.code : error instanceof GivenUp ? 'stopped' : null;
-    say({ answers: id, code, sentence: code === null ? String(error) : sentenceOf(error) });
+    const nearest = error instanceof Problem ? error.nearest : null;
+    say({ answers: id, code, sentence: code === null ? String(error) : sentenceOf(error), nearest });
   }
 }

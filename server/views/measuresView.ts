@@ -141,13 +141,15 @@ export function measuresView(survey: SurveyedCodebase, query: MeasuresQuery): Me
   const { elements } = survey;
   const listing = listingOf(survey, query);
   const found = listed(listing, query);
+  // A bar says the same of a value whatever else is listed.
+  const all = query.filter.trim() === '' ? found : listed(listing, { ...query, filter: '' });
   const columns = query.columns.map((id) => measureNamed(id)).filter((measure) => measure !== undefined);
   const values = columns.map(({ id }) => listing.values(id));
   const pages = Math.max(1, Math.ceil(found.length / PAGE_ROWS));
   const page = Math.min(Math.max(0, query.page), pages - 1);
   const isGroup = query.kind === 'group';
   return {
-    columns: columns.map((measure, i) => ({ ...header(measure), ...spread(found, values[i]) })),
+    columns: columns.map((measure, i) => ({ ...header(measure), ...spread(all, values[i]) })),
     rows: found.slice(page * PAGE_ROWS, (page + 1) * PAGE_ROWS).map((i) => ({
       ...listing.label(i),
       file: isGroup || elements.file[i] < 0 ? '' : elements.key[elements.file[i]],

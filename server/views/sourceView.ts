@@ -6,7 +6,7 @@ import type { Note } from '../store/notes.ts';
 import { lineOfNote, shownNotes, type ShownNote } from './notesView.ts';
 import { outlineView, type OutlineRow } from './outlineView.ts';
 import { incomingOf } from './picture/neighbours.ts';
-import { elementOf, labelOf, type ElementLabel } from './ground/elements.ts';
+import { elementOf, labelOf, type ElementLabel, nearestKey } from './ground/elements.ts';
 
 /** A file's text and what the survey knows of its lines. */
 export interface SourcePage {
@@ -35,7 +35,8 @@ export async function sourceView(
 ): Promise<SourcePage> {
   const record = survey.files.find((file) => file.path === path);
   const element = elementOf(survey, path);
-  if (!record || element === undefined) throw new Problem('notFound', `This survey has no file ${path}.`);
+  if (!record || element === undefined)
+    throw new Problem('notFound', `This survey has no file ${path}.`, nearestKey(survey, path));
   const source = await readText(path);
   return {
     path,

@@ -1,9 +1,10 @@
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import type { OutlineRow } from '../../../server/views/outlineView.ts';
 import type { SourcePage as SourceData } from '../../../server/views/sourceView.ts';
 import { ElementName } from '../../frame/ElementName.tsx';
 import { NamedList } from '../../frame/names/Names.tsx';
+import { nameAlone } from '../../frame/names/namesApart.ts';
 import { useElementLinks } from '../../frame/elementLinks.ts';
 import { counted } from '../../state/figures.ts';
 import { dependencyWords, visibilityMarks } from '../../state/words.ts';
@@ -24,11 +25,14 @@ export function Outline({
   source,
   codebaseId,
   focus,
+  place,
   onFocus,
 }: {
   source: SourceData;
   codebaseId: string;
   focus: string | null;
+  /** The declaration that is being read. */
+  place: string | null;
   onFocus: (key: string) => void;
 }) {
   const links = useElementLinks(codebaseId);
@@ -41,8 +45,12 @@ export function Outline({
   );
   const inheritedCount = source.outline.filter(({ from }) => from !== null).length;
   const figureOf = (row: OutlineRow): number | null => (order === 'lines' ? row.codeLines : row.cyclomatic);
+  const list = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    list.current?.querySelector('[data-place=here]')?.scrollIntoView({ block: 'nearest' });
+  }, [place]);
   return (
-    <div className="outline" aria-label="Outline">
+    <div className="outline" aria-label="Outline" ref={list}>
       <div className="outline-tools">
         <input
           className="field"
@@ -81,6 +89,7 @@ export function Outline({
       {rows.map((row, index) => (
         <div
           key={`${row.key} ${index}`}
+          data-place={row.key === place && row.from === null ? 'here' : undefined}
           className={`outline-row${row.key === focus ? ' current' : ''}${row.from ? ' from-above' : ''}`}
           style={{ paddingLeft: 6 + 12 * (order === 'source' ? Math.min(6, row.depth) : 0) }}
         >
@@ -92,7 +101,9 @@ export function Outline({
             onClick={() => onFocus(row.key)}
           >
             <span className="faded visibility">{visibilityMarks[row.visibility]}</span>
-            <span className={row.isAbstract ? 'abstract' : undefined}>{row.name}</span>
+            <span className={row.isAbstract ? 'abstract' : undefined}>
+              {nameAlone(row, holderOf(row.key))}
+            </span>
             <span className="faded"> {accessorWords[row.form] ?? row.form}</span>
             {row.from && <span className="faded"> of {row.from.name}</span>}
           </Link>
@@ -135,6 +146,11 @@ export function Outline({
       </NamedList>
     </div>
   );
+}
+
+/** What a row stands in: its name need not repeat that. */
+function holderOf(key: string): string {
+  return key.slice(0, Math.max(key.lastIndexOf('.'), key.lastIndexOf('#')));
 }
 
 /** The rows that pass, in the order asked for; in source order a match keeps what it stands in above it. */

@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import type { SourcePage as SourceData } from '../../../server/views/sourceView.ts';
 import { Caption } from '../../frame/Caption.tsx';
 import { counted, figure } from '../../state/figures.ts';
@@ -7,6 +7,9 @@ import { Outline } from './Outline.tsx';
 import { SourcePane } from './SourcePane.tsx';
 import type { WantedLines } from './SourceText.tsx';
 import './source.css';
+
+/** In a narrower window the text needs the room. */
+const OUTLINE_FROM = 1_150;
 
 /** Files read side by side: the first is the one in hand, with its outline. */
 export function SourcePage({ sources, codebaseId }: { sources: SourceData[]; codebaseId: string }) {
@@ -24,19 +27,34 @@ export function SourcePage({ sources, codebaseId }: { sources: SourceData[]; cod
     [line, asked, focused, first.damage],
   );
   const besides = beside.map(({ path }) => path);
+  const [place, setPlace] = useState<string | null>(null);
+  const [hasOutline, setOutline] = useState(true);
+  useEffect(() => setOutline(window.innerWidth >= OUTLINE_FROM), []);
   return (
     <>
       <Caption>
         The text of <b>{first.path}</b>, {line > 1 ? `at line ${figure(line)}` : 'from its first line'}
-        {beside.length > 0 && `, with ${counted(beside.length, 'file')} beside it`}.
+        {beside.length > 0 && `, with ${counted(beside.length, 'file')} beside it`}, its outline{' '}
+        <button
+          type="button"
+          className="plain-button link"
+          aria-expanded={hasOutline}
+          onClick={() => setOutline(!hasOutline)}
+        >
+          {hasOutline ? 'shown' : 'folded away'}
+        </button>
+        .
       </Caption>
       <div className="source-view">
-        <Outline source={first} codebaseId={codebaseId} focus={focus} onFocus={focusOn} />
+        {hasOutline && (
+          <Outline source={first} codebaseId={codebaseId} focus={focus} place={place} onFocus={focusOn} />
+        )}
         <SourcePane
           key={first.path}
           source={first}
           codebaseId={codebaseId}
           wanted={wanted}
+          onPlace={setPlace}
           onClose={
             beside.length === 0
               ? null

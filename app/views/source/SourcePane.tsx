@@ -13,7 +13,9 @@ import { besideQuery } from '../../state/pictureState.ts';
 import { usePicture } from '../../state/usePicture.ts';
 import { OverviewStrip, type InkedRange } from './strip/OverviewStrip.tsx';
 import type { StripInk } from './strip/drawShapes.ts';
+import { figure } from '../../state/figures.ts';
 import type { MarginMark } from './margin.ts';
+import { declarationsAround } from './place.ts';
 import type { SourceEvents, WantedLines } from './SourceText.tsx';
 
 /** Lines that are shown until the editor is there. */
@@ -39,12 +41,15 @@ export function SourcePane({
   codebaseId,
   wanted,
   onClose,
+  onPlace,
 }: {
   source: SourceData;
   codebaseId: string;
   wanted: WantedLines;
   /** Takes the file away; null for the only one. */
   onClose: (() => void) | null;
+  /** Told which declaration the first line in sight stands in; null for none. */
+  onPlace?: (key: string | null) => void;
 }) {
   const { focusOn, params } = usePicture();
   const links = useElementLinks(codebaseId);
@@ -58,6 +63,12 @@ export function SourcePane({
   const [choice, setChoice] = useState<{ link: SourceLink; left: number; top: number } | null>(null);
   const view = useRef<EditorView | null>(null);
   const isWhole = size === sizes.length;
+  const around = useMemo(
+    () => declarationsAround(source.outline, sight?.from ?? wanted.line),
+    [source.outline, sight, wanted.line],
+  );
+  const innermost = around.at(-1)?.key ?? null;
+  useEffect(() => onPlace?.(innermost), [onPlace, innermost]);
   const told = data && 'answer' in data ? data.answer : null;
   const found = told?.path === source.path ? told.constructs : null;
 
@@ -201,30 +212,46 @@ export function SourcePane({
           </p>
         </div>
       ) : (
-        <div className="pane-body">
+        <>
           {!isWhole && (
-            <SourceText
-              text={source.text}
-              path={source.path}
-              wanted={wanted}
-              found={found}
-              marks={marks}
-              fontSize={sizes[size]}
-              events={events}
-              viewRef={view}
-            />
+            <p className="pane-place mono" aria-live="off">
+              {around.length === 0
+                ? `line ${figure(sight?.from ?? wanted.line)}`
+                : around.map((row, at) => (
+                    <span key={row.key}>
+                      {at > 0 && <span className="faded"> › </span>}
+                      <button type="button" className="plain-button" onClick={() => showLine(row.startLine)}>
+                        {row.name}
+                      </button>
+                    </span>
+                  ))}
+            </p>
           )}
-          <OverviewStrip
-            text={source.text}
-            spans={found?.spans ?? noSpans}
-            routines={routines}
-            ink={ink}
-            isWhole={isWhole}
-            inSight={sight}
-            marked={wanted.range}
-            onLine={showLine}
-          />
-        </div>
+          <div className="pane-body">
+            {!isWhole && (
+              <SourceText
+                text={source.text}
+                path={source.path}
+                wanted={wanted}
+                found={found}
+                marks={marks}
+                fontSize={sizes[size]}
+                events={events}
+                viewRef={view}
+              />
+            )}
+            <OverviewStrip
+              text={source.text}
+              spans={found?.spans ?? noSpans}
+              routines={routines}
+              ink={ink}
+              isWhole={isWhole}
+              inSight={sight}
+              marked={wanted.range}
+              onLine={showLine}
+            />
+          </div>
+        </>
       )}
       {choice && (
         <OpenMenu

@@ -150,8 +150,15 @@ const inks = EditorView.baseTheme({
   '.c-keyword': { color: 'color-mix(in srgb, var(--ink) 78%, var(--faded))' },
   '.c-declaration': { fontWeight: '700' },
   '.c-import': { color: 'var(--accent)' },
-  '.c-link': { cursor: 'pointer' },
-  '.c-link:hover': { color: 'var(--accent)', textDecoration: 'underline' },
-  '.c-inferred': { borderBottom: '1px dashed var(--caution)' },
+  // Names that lead somewhere are told from plain text before they are pointed at.
+  '.c-link': {
+    cursor: 'pointer',
+    textDecoration: 'underline',
+    textDecorationColor: 'color-mix(in srgb, var(--accent) 45%, transparent)',
+    textDecorationThickness: '1px',
+    textUnderlineOffset: '3px',
+  },
+  '.c-link:hover': { color: 'var(--accent)', textDecorationColor: 'var(--accent)' },
+  '.c-inferred': { textDecorationStyle: 'dashed', textDecorationColor: 'var(--caution)' },
   '.c-in-hand': { backgroundColor: 'color-mix(in srgb, var(--accent) 18%, transparent)' },
 });

@@ -12,8 +12,16 @@ export function elementOf(survey: SurveyedCodebase, key: string): number | undef
 /** The same, where it must be there. */
 export function neededElement(survey: SurveyedCodebase, key: string): number {
   const element = elementOf(survey, key);
-  if (element === undefined) throw new Problem('notFound', `This survey has no ${key}.`);
+  if (element === undefined)
+    throw new Problem('notFound', `This survey has no ${key}.`, nearestKey(survey, key));
   return element;
+}
+
+/** The key of the element in which one would stand that is not there, the root's at last. */
+export function nearestKey(survey: SurveyedCodebase, key: string): string {
+  for (let at = key; at !== ''; at = at.slice(0, Math.max(0, at.search(/[/#.][^/#.]*$/))))
+    if (elementOf(survey, at) !== undefined) return at;
+  return '';
 }
 
 export function kindOf({ elements }: SurveyedCodebase, element: number): ElementKind {

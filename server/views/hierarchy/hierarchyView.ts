@@ -6,7 +6,7 @@ import type { Certainty } from '../../../core/contracts/linked.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 import { Problem } from '../../problem.ts';
 import { formName } from '../dossierView.ts';
-import { elementOf, labelOf, type ElementLabel } from '../ground/elements.ts';
+import { elementOf, labelOf, nearestKey, type ElementLabel } from '../ground/elements.ts';
 import { measureValues } from '../ground/memory.ts';
 import { hierarchyOf } from './links.ts';
 
@@ -67,7 +67,8 @@ export const TYPES_LISTED = 200;
 /** Ancestors to the roots, descendants, and the members at each step. */
 export function hierarchyView(survey: SurveyedCodebase, key: string, part: TypesPart): HierarchyPage {
   const focus = elementOf(survey, key);
-  if (focus === undefined) throw new Problem('notFound', `This survey has no ${key}.`);
+  if (focus === undefined)
+    throw new Problem('notFound', `This survey has no ${key}.`, nearestKey(survey, key));
   const hierarchy = hierarchyOf(survey);
   const up = [...relatives(hierarchy.parents, focus)].map(([type, step]) => [type, -step] as const);
   const down = [...relatives(hierarchy.children, focus)].filter(([, step]) => step > 0);
