@@ -1,4 +1,5 @@
 import type { ViewDescriptor } from './frame/viewDescriptor.ts';
+import { around } from './views/around/descriptor.ts';
 import { completeness } from './views/completeness/descriptor.ts';
 import { cycles } from './views/cycles/descriptor.ts';
 import { document } from './views/document/descriptor.ts';
@@ -22,6 +23,7 @@ export const allViews: readonly ViewDescriptor[] = [
   measures,
   matrix,
   types,
+  around,
   cycles,
   notes,
   document,

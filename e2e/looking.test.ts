@@ -12,6 +12,8 @@ const everyView = [
   'measures',
   'matrix',
   'cycles',
+  'around?focus=src%2Ftolls%2Ftariff.ts',
+  'around?focus=src%2Ftolls&direction=uses&together=kind',
   'source?file=src/tolls/tariff.ts',
   'text?q=toll',
   'types?of=folder&in=src/desk',

@@ -27,6 +27,7 @@ describe('what a view loads before it is painted first', () => {
     'matrix',
     'types',
     'cycles',
+    'around?focus=src%2Ftolls%2Ftariff.ts',
     'notes',
     'source?file=src/tolls/tariff.ts',
     'document?file=docs/tolls.md',

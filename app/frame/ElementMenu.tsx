@@ -23,7 +23,7 @@ export function ElementMenuProvider({ children }: { children: ReactNode }) {
   const links = useElementLinks(codebaseId!);
   const shown = useViews().filter(({ shows }) => shows);
   const navigate = useNavigate();
-  const { focusOn, change, params } = usePicture();
+  const { change, params } = usePicture();
   const { offer } = useShortlists();
   const { writeNote } = useNoteDialog();
   const open = useCallback<OpenMenu>((element, position) => setOpened({ element, ...position }), []);
@@ -34,7 +34,6 @@ export function ElementMenuProvider({ children }: { children: ReactNode }) {
           { label: shows!.verb, run: following(links.in(path, opened.element)) },
           ...(path === 'source' ? [{ label: 'Read beside', run: readingBeside(opened.element) }] : []),
         ]),
-        { label: 'Uses and used by', run: () => focusOn(opened.element.key) },
         {
           label: 'Add to shortlist…',
           run: () => offer({ suggested: opened.element.name, count: 1, keys: [opened.element.key] }),

@@ -8,6 +8,8 @@ import type { SearchPart } from '../search/textSearch.ts';
 import { notes } from '../store/notes.ts';
 import { shortlist, shortlists } from '../store/shortlists.ts';
 import { completenessOfSurvey, intakeOf, rulesOf, surveyedHash } from '../store/surveys.ts';
+import { aroundQuery } from './aroundQuery.ts';
+import { aroundView } from './aroundView.ts';
 import { cardView } from './cardView.ts';
 import { comparisonView, completenessView } from './completenessView.ts';
 import { sourceConstructs } from './constructsView.ts';
@@ -135,6 +137,17 @@ export const views = {
 
   async card({ survey, readText, params }: ViewRequest) {
     return cardView(survey, readText, needed(params.get('key'), 'key'));
+  },
+
+  around({ survey, params, state, question, scope }: ViewRequest) {
+    const query = aroundQuery(params);
+    // What is looked at stays while one clicks through what is around it.
+    const key = params.get('around') ?? state.focus;
+    return {
+      query,
+      around: key === null ? null : aroundView(survey, key, question, query),
+      scope: scopeView(survey, scope),
+    };
   },
 
   types({ survey, params, state, only, scope }: ViewRequest) {

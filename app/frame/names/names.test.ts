@@ -80,7 +80,9 @@ describe('names in a list', () => {
 describe('a name that is too long', () => {
   it('is cut in its middle', () => {
     expect(cutMiddle('src/tolls/rates.ts', 40)).toBe('src/tolls/rates.ts');
-    expect(cutMiddle('src/tolls/deep/down/rates.ts', 16)).toBe('src/to…/rates.ts');
+    expect(cutMiddle('src/tolls/deep/down/rates.ts', 20)).toBe('src/…/down/rates.ts');
+    expect(cutMiddle('src/tolls/deep/down/rates.ts', 16)).toBe('src/…/rates.ts');
+    expect(cutMiddle('aVeryLongNameIndeed.java', 16)).toBe('aVery…ndeed.java');
     expect(cutMiddle('abcdef', 1)).toBe('…');
   });
 

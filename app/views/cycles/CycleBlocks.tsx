@@ -58,7 +58,7 @@ export function CycleBlocks({ cycle, noun }: { cycle: CycleDetails; noun: string
           <ol className="steps">
             {walk.map((step, index) => (
               <li key={index}>
-                <Step
+                <WalkStep
                   step={step}
                   isCurrent={index === at}
                   onOpen={() => showEvidence(step.from.end, step.to.end)}
@@ -174,6 +174,25 @@ function StepList({ steps }: { steps: CycleStep[] }) {
         </button>
       )}
     </>
+  );
+}
+
+/** A step of a way round: what it leads to stands in the line below, of the last in the first. */
+function WalkStep({ step, isCurrent, onOpen }: { step: CycleStep; isCurrent: boolean; onOpen: () => void }) {
+  const nameOf = useNameOf();
+  return (
+    <div className={`walk-step${isCurrent ? ' current' : ''}`}>
+      <ElementName element={step.from} />
+      <button
+        type="button"
+        className="plain-button mono"
+        title={`${nameOf(step.from)} uses ${nameOf(step.to)}`}
+        aria-label={`uses ${nameOf(step.to)}, ${counted(step.count, 'reference')}: show the places`}
+        onClick={onOpen}
+      >
+        {figure(step.count)} ↓
+      </button>
+    </div>
   );
 }
 

@@ -57,9 +57,13 @@ export function AgainstList({
                 }}
               >
                 <span className="against-ends mono">
-                  <CutName name={scene.labels[cell.row]} />
+                  <span>
+                    <CutName name={scene.labels[cell.row]} />
+                  </span>
                   <span className="faded"> uses </span>
-                  <CutName name={scene.labels[cell.column]} />
+                  <span>
+                    <CutName name={scene.labels[cell.column]} />
+                  </span>
                 </span>
                 <span className="faded">
                   {cell.kinds

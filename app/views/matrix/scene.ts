@@ -96,7 +96,7 @@ export function sceneOf(picture: MatrixPicture, scopeKey: string, flat: boolean)
     .sort((a, b) => cells.row[a] - cells.row[b] || cells.column[a] - cells.column[b]);
   return {
     rows,
-    labels: labelsOf(rows, scopeKey, flat),
+    labels: labelsOf(rows, scopeKey),
     isTree: !flat,
     brackets,
     start,
@@ -107,12 +107,9 @@ export function sceneOf(picture: MatrixPicture, scopeKey: string, flat: boolean)
   };
 }
 
-/** Names of rows that tell them apart: with those of the chain that a row stands for, in one list with the whole path below the scope. */
-function labelsOf(rows: readonly Row[], scopeKey: string, flat: boolean): string[] {
-  const whole = flat
-    ? (row: Row): number => row.key.split('/').length
-    : (row: Row): number => row.chain.length + 1;
-  return namesApart(rows, { within: scopeKey, least: (_, i) => whole(rows[i]) });
+/** Names of rows that tell them apart, with those of the chain of groups that a row stands for. */
+function labelsOf(rows: readonly Row[], scopeKey: string): string[] {
+  return namesApart(rows, { within: scopeKey, least: (_, i) => rows[i].chain.length + 1 });
 }
 
 /** The row that the focus is, or stands in; -1 where that cannot be told. */

@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import type { OutlineRow } from '../../../server/views/outlineView.ts';
 import type { SourcePage as SourceData } from '../../../server/views/sourceView.ts';
 import { ElementName } from '../../frame/ElementName.tsx';
-import { NamedList } from '../../frame/names/Names.tsx';
+import { CutName, NamedList } from '../../frame/names/Names.tsx';
 import { nameAlone } from '../../frame/names/namesApart.ts';
 import { useElementLinks } from '../../frame/elementLinks.ts';
 import { counted } from '../../state/figures.ts';
@@ -11,6 +11,9 @@ import { dependencyWords, visibilityMarks } from '../../state/words.ts';
 
 /** The accessors of one property bear one name. */
 const accessorWords: Record<string, string | undefined> = { getter: 'get', setter: 'set' };
+
+/** What stands in a type as a matter of course needs no word: its figure and its mark say what it is. */
+const usualForms = new Set(['method', 'constructor', 'property', 'function', 'member']);
 
 type Order = 'source' | 'name' | 'complexity' | 'lines';
 const orders: Record<Order, string> = {
@@ -102,10 +105,15 @@ export function Outline({
           >
             <span className="faded visibility">{visibilityMarks[row.visibility]}</span>
             <span className={row.isAbstract ? 'abstract' : undefined}>
-              {nameAlone(row, holderOf(row.key))}
+              <CutName name={nameAlone(row, holderOf(row.key))} />
             </span>
-            <span className="faded"> {accessorWords[row.form] ?? row.form}</span>
-            {row.from && <span className="faded"> of {row.from.name}</span>}
+            <span className="faded">
+              {row.from
+                ? `of ${row.from.name}`
+                : usualForms.has(row.form)
+                  ? ''
+                  : (accessorWords[row.form] ?? row.form)}
+            </span>
           </Link>
           <span>{figureOf(row) ?? ''}</span>
         </div>

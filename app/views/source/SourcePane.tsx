@@ -31,9 +31,14 @@ const SourceText = onDemand(
 );
 
 /** Sizes of the text, from which zooming out leads on to the whole file as a picture. */
-const sizes = [16, 14, 12.5, 11, 9.5, 8, 6.5, 5];
+const sizes = [16, 14, 12, 11, 9.5, 8, 6.5, 5];
 const USUAL = 2;
 const noSpans: number[] = [];
+
+/** The line that is being read: the one asked for while it is in sight, then the first that is. */
+function lineRead(asked: number, sight: { from: number; to: number } | null): number {
+  return sight === null || (asked >= sight.from && asked <= sight.to) ? asked : sight.from;
+}
 
 /** One file: its text with margin and links, and the strip that draws all of it. */
 export function SourcePane({
@@ -64,7 +69,7 @@ export function SourcePane({
   const view = useRef<EditorView | null>(null);
   const isWhole = size === sizes.length;
   const around = useMemo(
-    () => declarationsAround(source.outline, sight?.from ?? wanted.line),
+    () => declarationsAround(source.outline, lineRead(wanted.line, sight)),
     [source.outline, sight, wanted.line],
   );
   const innermost = around.at(-1)?.key ?? null;
@@ -216,7 +221,7 @@ export function SourcePane({
           {!isWhole && (
             <p className="pane-place mono" aria-live="off">
               {around.length === 0
-                ? `line ${figure(sight?.from ?? wanted.line)}`
+                ? `line ${figure(lineRead(wanted.line, sight))}`
                 : around.map((row, at) => (
                     <span key={row.key}>
                       {at > 0 && <span className="faded"> › </span>}

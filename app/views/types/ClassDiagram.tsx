@@ -8,6 +8,7 @@ import { namesApart } from '../../frame/names/namesApart.ts';
 import { useElementMenu } from '../../frame/ElementMenu.tsx';
 import { useElementLinks } from '../../frame/elementLinks.ts';
 import type { TypesState } from '../../../server/views/typesQuery.ts';
+import { counted } from '../../state/figures.ts';
 import { usePicture } from '../../state/usePicture.ts';
 import { dark, figuresFace, light, type SheetColours } from '../../theme/tokens.ts';
 import { visibilityMarks } from '../../state/words.ts';
@@ -15,10 +16,12 @@ import { layOut, type PlacedDiagram } from './layOut.ts';
 
 const EDGE = 14;
 /** Smaller, names cannot be read: the drawing is then moved instead. */
-const LEAST_SCALE = 0.55;
+const LEAST_SCALE = 0.75;
 const FIRST_ROOM = { width: 900, height: 600 };
 /** More members of a type are a number: they are in its dossier, and in the list. */
-const MOST_MEMBERS = 7;
+const MOST_MEMBERS = 4;
+/** Of more links than this only those of inheritance and of what types hold are drawn. */
+const MOST_LINKS = 12;
 const MOST_OF_FOCUS = 16;
 
 /** Types as UML boxes, what is inherited from above what inherits. */
@@ -55,7 +58,7 @@ export function ClassDiagram({
   const colours = (mode === 'system' ? systemMode : mode) === 'dark' ? dark : light;
   useEffect(() => {
     let wanted = true;
-    layOut(boxes, page.edges).then(
+    layOut(boxes, drawnEdges(page)).then(
       (drawing) =>
         wanted && setLaid({ placed: drawing, nodes: new Map(page.nodes.map((node) => [node.key, node])) }),
       () => wanted && setFailed(true),
@@ -123,7 +126,10 @@ export function ClassDiagram({
           <span>──▷ inherits</span>
           <span>╌╌▷ implements</span>
           {page.edges.some(({ link }) => link === 'association') && <span>──› holds</span>}
-          {page.edges.some(({ link }) => link === 'dependency') && <span>╌╌› uses</span>}
+          {drawnEdges(page).some(({ link }) => link === 'dependency') && <span>╌╌› uses</span>}
+          {drawnEdges(page).length < page.edges.length && (
+            <span>{counted(page.edges.length - drawnEdges(page).length, 'use')} not drawn</span>
+          )}
           {page.edges.some(({ certainty }) => certainty !== 'exact') && (
             <span className="caution">not exact</span>
           )}
@@ -149,6 +155,10 @@ export function ClassDiagram({
       </div>
     </>
   );
+}
+
+function drawnEdges({ edges }: HierarchyPage): HierarchyPage['edges'] {
+  return edges.length <= MOST_LINKS ? edges : edges.filter(({ link }) => link !== 'dependency');
 }
 
 function boxOf(

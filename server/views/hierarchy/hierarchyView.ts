@@ -61,7 +61,7 @@ export interface TypesPart {
 }
 
 /** So many types can be read in one drawing, and in one list. */
-export const TYPES_DRAWN = 24;
+export const TYPES_DRAWN = 12;
 export const TYPES_LISTED = 200;
 
 /** Ancestors to the roots, descendants, and the members at each step. */

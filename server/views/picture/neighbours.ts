@@ -101,7 +101,7 @@ interface Subject {
   labelOf(counterpart: number): NodeLabel;
 }
 
-function subjectNamed(survey: SurveyedCodebase, tree: UnitTree, key: string): Subject {
+export function subjectNamed(survey: SurveyedCodebase, tree: UnitTree, key: string): Subject {
   const group = groupWithKey(tree.arrangement, key);
   if (group !== undefined) return groupSubject(survey, tree, group);
   const element = elementOf(survey, key);
@@ -157,10 +157,10 @@ function groupSubject(survey: SurveyedCodebase, tree: UnitTree, group: number): 
 }
 
 /** Calls `take` for each row between the subject and what lies outside; stops when it gives true. */
-function eachRow(
+export function eachRow(
   survey: SurveyedCodebase,
   { isNear, isFar, element }: Subject,
-  { direction, filter }: NeighbourQuery,
+  { direction, filter }: Pick<NeighbourQuery, 'direction' | 'filter'>,
   take: (row: number) => boolean | void,
 ): void {
   const { elements, dependencies } = survey;

@@ -1,0 +1,188 @@
+import { useEffect, useMemo, useState } from 'react';
+import type { Around, AroundGroup } from '../../../server/views/aroundView.ts';
+import type { AroundState } from '../../../server/views/aroundQuery.ts';
+import type { ScopeChoice } from '../../../server/views/scopeView.ts';
+import {
+  ArrangementPart,
+  Caption,
+  CertaintyPart,
+  KindsPart,
+  ParameterChoice,
+  TestsPart,
+} from '../../frame/Caption.tsx';
+import { ElementName } from '../../frame/ElementName.tsx';
+import { NamedList } from '../../frame/names/Names.tsx';
+import { useShortlists } from '../../frame/shortlists/Shortlists.tsx';
+import { counted, figure } from '../../state/figures.ts';
+import { usePicture } from '../../state/usePicture.ts';
+import { AroundFold } from './AroundFold.tsx';
+import './around.css';
+
+const directions = [
+  { value: 'usedBy', label: 'uses it' },
+  { value: 'uses', label: 'it uses' },
+];
+
+/** All that uses an element, or that it uses, in groups with their sums, filtered as one types. */
+export function AroundPage({
+  around,
+  query,
+  scope,
+}: {
+  around: Around | null;
+  query: AroundState;
+  scope: ScopeChoice;
+}) {
+  const { params, focus, change } = usePicture();
+  const shown = around?.focus.key ?? null;
+  useEffect(() => {
+    // Without it in the address, the next click would be taken for another question.
+    if (shown !== null && !params.has('around')) change({ around: shown }, { replace: true });
+  }, [shown, params, change]);
+  const [filter, setFilter] = useState('');
+  const groups = useMemo(() => filtered(around?.groups ?? [], filter), [around, filter]);
+  const reaches = [
+    { value: 'direct', label: 'directly' },
+    { value: 'all', label: query.direction === 'usedBy' ? 'or is reached by a change of it' : 'or rests on' },
+  ];
+  const together = [
+    { value: 'group', label: 'group' },
+    { value: 'kind', label: 'kind' },
+    { value: 'certainty', label: 'certainty' },
+    { value: 'distance', label: 'distance' },
+  ];
+  return (
+    <>
+      <Caption>
+        What{' '}
+        <ParameterChoice label="direction" name="direction" options={directions} value={query.direction} />{' '}
+        <ParameterChoice label="reach" name="reach" options={reaches} value={query.reach} />:{' '}
+        <b className="mono">{around ? <ElementName element={around.focus} /> : 'nothing yet'}</b>
+        {focus !== null && focus !== shown && (
+          <>
+            {' '}
+            <button type="button" className="plain-button link" onClick={() => change({ around: focus })}>
+              (or what is in focus)
+            </button>
+          </>
+        )}
+        , by references of <KindsPart />, <CertaintyPart />, tests <TestsPart />, put together by{' '}
+        <ParameterChoice label="put together by" name="together" options={together} value={query.together} />
+        {query.together === 'group' && (
+          <>
+            , <ArrangementPart scope={scope} />
+          </>
+        )}
+        .
+      </Caption>
+      {around === null ? (
+        <div className="empty">
+          <h1>Nothing is in focus</h1>
+          <p className="faded">
+            Press / and look for a file, a type or a routine; or click one in any view, and come back.
+          </p>
+        </div>
+      ) : (
+        <AroundList
+          key={around.focus.key}
+          around={around}
+          groups={groups}
+          query={query}
+          filter={filter}
+          onFilter={setFilter}
+        />
+      )}
+    </>
+  );
+}
+
+function AroundList({
+  around,
+  groups,
+  query,
+  filter,
+  onFilter,
+}: {
+  around: Around;
+  groups: AroundGroup[];
+  query: AroundState;
+  filter: string;
+  onFilter: (text: string) => void;
+}) {
+  const { offer } = useShortlists();
+  const keys = useMemo(
+    () => [...new Set(groups.flatMap(({ members }) => members.map(({ key }) => key)))],
+    [groups],
+  );
+  const labels = useMemo(() => groups.flatMap(({ label }) => label ?? []), [groups]);
+  const words = query.direction === 'usedBy' ? 'users of' : 'used by';
+  return (
+    <>
+      <div className="around-tools">
+        <input
+          className="field"
+          aria-label="Filter by name or path"
+          placeholder="Filter by name or path"
+          value={filter}
+          onChange={({ target }) => onFilter(target.value)}
+        />
+        <span className="faded" aria-live="polite">
+          {filter !== '' && `${figure(keys.length)} of `}
+          {counted(around.total, 'element')}, {counted(around.places, 'place')}
+          {around.untold > 0 &&
+            `; the nearest ${figure(around.total - around.untold)} are listed, choose fewer kinds for the others`}
+        </span>
+        <span className="push" />
+        <button
+          type="button"
+          className="chip"
+          disabled={keys.length === 0}
+          onClick={() =>
+            offer({ suggested: `${words} ${around.focus.name}`.slice(0, 80), count: keys.length, keys })
+          }
+        >
+          Shortlist {keys.length === 1 ? 'it' : `all ${figure(keys.length)}`}
+        </button>
+      </div>
+      <div
+        className="page around-list"
+        tabIndex={0}
+        data-picture
+        role="region"
+        aria-label="What is around it"
+      >
+        {groups.length === 0 && (
+          <p className="faded">
+            {filter !== ''
+              ? 'None of them is called so.'
+              : query.direction === 'usedBy'
+                ? 'Nothing uses it, as far as is counted here.'
+                : 'It uses nothing, as far as is counted here.'}
+          </p>
+        )}
+        <NamedList all={labels}>
+          {groups.map((group) => (
+            <AroundFold
+              key={group.key}
+              group={group}
+              focus={around.focus.key}
+              direction={query.direction}
+              startsOpen={group.sort === 'own' || filter !== ''}
+            />
+          ))}
+        </NamedList>
+      </div>
+    </>
+  );
+}
+
+/** The groups with those members whose key holds the text; groups without any are gone. */
+export function filtered(groups: readonly AroundGroup[], text: string): AroundGroup[] {
+  const wanted = text.trim().toLowerCase();
+  if (wanted === '') return [...groups];
+  return groups.flatMap((group) => {
+    const members = group.members.filter(({ key }) => key.toLowerCase().includes(wanted));
+    const places = members.reduce((sum, { count }) => sum + count, 0);
+    return members.length === 0 ? [] : [{ ...group, members, places }];
+  });
+}
