@@ -27,6 +27,18 @@ describe('what a project file declares', () => {
     });
   });
 
+  it('setup.cfg, whose values go on in indented lines', () => {
+    const text =
+      '[metadata]\nname = tide-tables\ndescription = file: README.rst\n\n[options]\ninstall_requires =\n    quay>=1\n    # none\n    desk[print]~=2.0\n[options.extras_require]\nplot =\n    inks\n';
+    expect(declared('setup.cfg', text)).toEqual([
+      'quay >=1 (runtime)',
+      'desk ~=2.0 (runtime)',
+      'inks  (optional)',
+    ]);
+    expect(readManifests([['setup.cfg', text]])[0]).toMatchObject({ name: 'tide-tables', description: null });
+    expect(readManifests([['setup.cfg', 'no = section\n  at all\n[broken']])[0].declared).toEqual([]);
+  });
+
   it('pyproject.toml, of the standard and of Poetry', () => {
     expect(
       declared(

@@ -62,3 +62,46 @@ export const requirementsText: ManifestReader = {
     return { name: null, description: null, declared };
   },
 };
+
+/** `setup.cfg`: what setuptools reads of it, in the way of Python's configuration files: values go on in indented lines. */
+export const setupConfig: ManifestReader = {
+  pattern: /(^|\/)setup\.cfg$/,
+  ecosystem: 'pypi',
+  read(text) {
+    const sections = configuration(text);
+    const metadata = sections.get('metadata');
+    const options = sections.get('options');
+    const lines = (value: string | undefined): string[] => value?.split('\n') ?? [];
+    const declared = lines(options?.get('install_requires')).flatMap((line) => requirement(line, 'runtime'));
+    for (const value of sections.get('options.extras_require')?.values() ?? [])
+      declared.push(...lines(value).flatMap((line) => requirement(line, 'optional')));
+    const description = textOrNull(metadata?.get('description') ?? metadata?.get('summary'));
+    return {
+      name: textOrNull(metadata?.get('name')),
+      // `file: README.rst` says where it stands.
+      description: description?.startsWith('file:') ? null : description,
+      declared,
+    };
+  },
+};
+
+function configuration(text: string): Map<string, Map<string, string>> {
+  const sections = new Map<string, Map<string, string>>();
+  let section = new Map<string, string>();
+  let key: string | null = null;
+  for (const line of text.split(/\r?\n/)) {
+    if (/^\s*([#;]|$)/.test(line)) continue;
+    const head = /^\[([^\]]+)\]/.exec(line)?.[1].trim();
+    const entry = /^([^\s=:][^=:]*)[=:](.*)$/.exec(line);
+    if (head !== undefined) {
+      sections.set(head, (section = sections.get(head) ?? new Map<string, string>()));
+      key = null;
+    } else if (/^\s/.test(line)) {
+      if (key !== null) section.set(key, `${section.get(key)}\n${line.trim()}`.trim());
+    } else if (entry) {
+      key = entry[1].trim().toLowerCase();
+      section.set(key, entry[2].trim());
+    }
+  }
+  return sections;
+}

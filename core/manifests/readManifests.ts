@@ -2,12 +2,13 @@ import { gradle, pom } from './jvm.ts';
 import type { Manifest, ManifestReader } from './manifest.ts';
 import { packageJson } from './npm.ts';
 import { cargo, cmake, composer, csproj, gemfile, goMod, make, solution } from './others.ts';
-import { pyproject, requirementsText } from './python.ts';
+import { pyproject, requirementsText, setupConfig } from './python.ts';
 
 /** Every kind of project file that is read for what it declares. */
 const readers: ManifestReader[] = [
   packageJson,
   pyproject,
+  setupConfig,
   requirementsText,
   pom,
   gradle,

@@ -18,6 +18,8 @@ export interface Measure {
   /** Decimal places when shown. */
   decimals: 0 | 1 | 2;
   definition: string;
+  /** Up to this a value is ordinary, however it stands to the others: no outlier. */
+  ordinary?: number;
   source: string;
   /** One value an element, NaN where the measure does not apply or is undefined. Folders are left to `ofGroups`. */
   compute(survey: SurveyedCodebase): Float64Array;

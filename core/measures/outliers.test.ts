@@ -6,10 +6,17 @@ const all = (values: number[]): number[] => values.map((_, i) => i);
 const of = (values: number[]) => outliersOf(Float64Array.from(values), all(values));
 
 describe('outliers', () => {
-  it('lie beyond three times the span of the middle half, above it', () => {
-    // Quartiles 3.75 and 9.25 by interpolation, so the fence is 9.25 + 3 · 5.5.
-    const values = [1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 26, 25];
-    expect(of(values)).toEqual({ fence: 25.75, beyond: [10] });
+  it('lie beyond half again the span of the middle half, in logarithms', () => {
+    // 1 + x are powers of two: quartiles of the logarithms are those of the exponents, 2.75 and 8.25 by interpolation.
+    const values = Array.from({ length: 12 }, (_, i) => 2 ** i - 1);
+    expect(of(values)!.fence).toBeCloseTo(2 ** (8.25 + 1.5 * 5.5) - 1, 3);
+    expect(of([...values.slice(0, 11), 2 ** 20])!.beyond).toEqual([11]);
+  });
+
+  it('are none of what is ordinary, though all the others are alike', () => {
+    const values = [...Array<number>(20).fill(1), 2, 3, 40];
+    expect(outliersOf(Float64Array.from(values), all(values), 15)).toEqual({ fence: 15, beyond: [22] });
+    expect(of(values)!.fence).toBeCloseTo(1);
   });
 
   it('are not looked for among a few, nor among what has no value', () => {

@@ -124,7 +124,7 @@ export const routineMeasures: Measure[] = [
     'cyclomatic',
     'Cyclomatic complexity',
     '1 + decisions: if, each loop, each case that is not the default, catch, the conditional operator and each short-circuit operator. A nested named routine counts on its own.',
-    { source: mcCabe },
+    { source: mcCabe, ordinary: 15 },
   ),
   figure(
     'cyclomaticPlain',
@@ -137,11 +137,13 @@ export const routineMeasures: Measure[] = [
     'Nested complexity',
     'Each control structure adds 1 + the depth at which it stands; each run of like short-circuit operators, each else and each recursion adds 1.',
   ),
-  figure('nesting', 'Nesting depth', 'Deepest control structure inside the body; a flat body is 0.'),
+  figure('nesting', 'Nesting depth', 'Deepest control structure inside the body; a flat body is 0.', {
+    ordinary: 4,
+  }),
   figure('statements', 'Statements', 'Statements inside, declarations of variables included.', {
     more: 'neutral',
   }),
-  figure('parameters', 'Parameters', 'Declared parameters.'),
+  figure('parameters', 'Parameters', 'Declared parameters.', { ordinary: 6 }),
   figure('locals', 'Locals', 'Variables declared inside.'),
   figure('exits', 'Exits', 'return and throw statements.'),
   figure('casts', 'Casts', 'Type assertions and non-null assertions.'),

@@ -84,6 +84,7 @@ export const sizeMeasures: Measure[] = [
     appliesTo: withCode,
     more: 'neutral',
     decimals: 0,
+    ordinary: 300,
     definition: 'Lines with at least one token that is not a comment.',
     source: own,
     ...summed(codeLines),

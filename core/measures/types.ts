@@ -128,13 +128,19 @@ function typeMeasure(
 }
 
 export const typeMeasures: Measure[] = [
-  typeMeasure('wmc', 'WMC', 'Sum of the cyclomatic complexity of its routines.', (survey) => {
-    const definedBy = definitions(survey);
-    const { cyclomatic } = survey.figures;
-    return ofTypes(survey, (e) =>
-      members(survey, e, KIND.routine).reduce((sum, m) => sum + cyclomatic[definedBy.get(m) ?? m], 0),
-    );
-  }),
+  typeMeasure(
+    'wmc',
+    'WMC',
+    'Sum of the cyclomatic complexity of its routines.',
+    (survey) => {
+      const definedBy = definitions(survey);
+      const { cyclomatic } = survey.figures;
+      return ofTypes(survey, (e) =>
+        members(survey, e, KIND.routine).reduce((sum, m) => sum + cyclomatic[definedBy.get(m) ?? m], 0),
+      );
+    },
+    { ordinary: 60 },
+  ),
   typeMeasure(
     'dit',
     'DIT',

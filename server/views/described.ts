@@ -1,5 +1,6 @@
 import { NO_FORM } from '../../core/contracts/linked.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
+import { docBlocks, type DocBlock } from './docComment.ts';
 import type { ReadText } from '../source/readText.ts';
 
 /** How an element introduces itself in its source. */
@@ -8,7 +9,12 @@ export interface Description {
   signature: string;
   /** Its documentation comment without the marks; empty for none. */
   doc: string;
+  /** The same by its structure: paragraphs, tags, code. */
+  blocks: DocBlock[];
 }
+
+/** Of what has no text of its own. */
+export const undescribed: Description = { signature: '', doc: '', blocks: [] };
 
 const MAX_HEAD_LINES = 12;
 const MAX_SIGNATURE = 400;
@@ -21,9 +27,9 @@ export async function describe(
   readText: ReadText,
 ): Promise<Description> {
   const file = elements.file[element];
-  if (file < 0 || elements.form[element] === NO_FORM) return { signature: '', doc: '' };
+  if (file < 0 || elements.form[element] === NO_FORM) return undescribed;
   const text = (await readText(elements.key[file]))?.text;
-  if (text === undefined) return { signature: '', doc: '' };
+  if (text === undefined) return undescribed;
   const lines = text.split('\n');
   const first = elements.startLine[element] - 1;
   const last = Math.min(elements.endLine[element], first + MAX_HEAD_LINES);
@@ -32,6 +38,7 @@ export async function describe(
   return {
     signature: signatureOf(lines.slice(first, last), elements.name[element]),
     doc: withoutMarks(doc).slice(0, MAX_DOC),
+    blocks: docBlocks(unmarked(doc).slice(0, MAX_DOC)),
   };
 }
 
@@ -62,14 +69,20 @@ export function signatureOf(lines: readonly string[], name: string): string {
   return text.slice(0, end).replace(/\s+/g, ' ').trim().slice(0, MAX_SIGNATURE);
 }
 
-/** A comment's words: without `/**`, `*`, `//`, `///`, `#` and quotes, its paragraphs kept. */
+/** A comment's words: without its marks and without what XML documentation puts around paragraphs. */
 export function withoutMarks(lines: readonly string[]): string {
+  return unmarked(lines)
+    .replace(/<\/?(summary|para|remarks)>/g, '')
+    .trim();
+}
+
+/** Without `/**`, `*`, `//`, `///`, `#` and quotes, its paragraphs kept. */
+function unmarked(lines: readonly string[]): string {
   return lines
     .map((line) =>
       line
         .replace(/^\s*(\/\*\*?|\*\/|\*(?!\*)|\/\/[/!]?|#+|"""|''')\s?/, '')
         .replace(/\s*(\*\/|"""|''')\s*$/, '')
-        .replace(/<\/?(summary|para|remarks)>/g, '')
         .trimEnd(),
     )
     .join('\n')

@@ -7,7 +7,7 @@ import { EVERYTHING_RESOLVED } from '../../core/graph/rollUp.ts';
 import { NO_FORM } from '../../core/contracts/linked.ts';
 import type { MeasuredKind } from '../../core/measures/measure.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
-import { describe, type Description } from './described.ts';
+import { describe, undescribed, type Description } from './described.ts';
 import { kindOf, labelOf, neededElement, type ElementLabel } from './ground/elements.ts';
 import { measure, measureValues, remembered } from './ground/memory.ts';
 import { arrangementOf, groupValues, neededGroup, type Scope } from './ground/scope.ts';
@@ -184,7 +184,7 @@ function groupDossier(
     alsoIn: [],
     measures: groupMeasures(shown, { arrangement, group }, peers),
     peers: peers.length,
-    description: { signature: '', doc: '' },
+    description: undescribed,
     ...usesOf(survey, label.key, question),
     parents: [],
     children: [],
@@ -234,12 +234,26 @@ function placeAmongGroups(
 }
 
 /** `class`, `method`, `folder`: the kind of an element as people say it. */
-export function formName({ elements, externals }: SurveyedCodebase, element: number): string {
+export function formName(survey: SurveyedCodebase, element: number): string {
+  const { elements, externals } = survey;
   if (element >= elements.firstExternal) {
     return `external, ${externals[element - elements.firstExternal].ecosystem}`;
   }
   const form = elements.form[element];
+  if (declarationForms[form] === 'property' && hasFields(survey, element)) return 'field';
   return form === NO_FORM ? (elements.file[element] === element ? 'file' : 'folder') : declarationForms[form];
+}
+
+/** Languages in which what a type holds is called a field. */
+const fieldLanguages = new Set(['java', 'c', 'cpp']);
+
+function hasFields(survey: SurveyedCodebase, element: number): boolean {
+  const languageOf = remembered(
+    survey,
+    'languages by file',
+    () => new Map(survey.files.map((file) => [file.element, file.language])),
+  );
+  return fieldLanguages.has(languageOf.get(survey.elements.file[element]) ?? '');
 }
 
 function pathTo(survey: SurveyedCodebase, element: number): ElementLabel[] {

@@ -16,6 +16,8 @@ import { measureValues, remembered } from './ground/memory.ts';
 import type { Scope } from './ground/scope.ts';
 import { counted } from './ground/tests.ts';
 import { groupTree, type GroupTree } from './groupTree.ts';
+import { matrixView } from './matrixView.ts';
+import type { NodeLabel } from './picture/labels.ts';
 
 /** The codebase on one page. */
 export interface Overview {
@@ -38,10 +40,20 @@ export interface Overview {
   manifests: ManifestSummary[];
   manifestCount: number;
   outliers: OutlierRow[];
+  /** The first picture of what uses what: the outermost groups as a small matrix. */
+  picture: SmallMatrix;
   cycles: CycleSummary[];
   cycleCount: number;
   externals: { key: string; name: string; ecosystem: string; files: number }[];
   tests: { files: number; codeLines: number };
+}
+
+/** Rows, which are the columns too, and the cells that are filled: row i uses column j. */
+export interface SmallMatrix {
+  rows: NodeLabel[];
+  cells: { row: number; column: number; count: number }[];
+  /** How many rows there are beyond those shown. */
+  more: number;
 }
 
 export interface ManifestSummary {
@@ -65,6 +77,8 @@ export interface OutlierRow {
   /** Beyond it a value is an outlier; null when there are too few to tell. */
   fence: number | null;
   count: number;
+  /** The share of all code lines that they hold, from 0 to 1. */
+  codeShare: number;
   highest: Ranked[];
 }
 
@@ -94,17 +108,35 @@ export function overviewView(survey: SurveyedCodebase, intake: KeptIntake, query
     purpose: ownWords(intake),
     languages: languageShares(shown),
     groups: groupTree(survey, intake, query),
-    entryPoints: intake.entryPoints.slice(0, EXAMPLES * 2),
+    entryPoints: rankedEntries(intake.entryPoints).slice(0, EXAMPLES * 2),
     entryPointCount: intake.entryPoints.length,
     documents: documentsInOrder(intake).slice(0, EXAMPLES),
     documentCount: intake.documents.length,
     manifests: manifests.slice(0, EXAMPLES),
     manifestCount: manifests.length,
     outliers: remembered(shown, 'outliers', () => outlierRows(shown)),
+    picture: smallMatrix(survey, query),
     cycles,
     cycleCount,
     externals: externalsByUse(shown),
     tests: { files: tests.length, codeLines: tests.reduce((sum, { lines }) => sum + lines.code, 0) },
+  };
+}
+
+const SMALL_ROWS = 28;
+
+/** The same rows, order and counts as the matrix shows them at first, as far as they have room. */
+function smallMatrix(survey: SurveyedCodebase, query: OverviewQuery): SmallMatrix {
+  const shown = { ...query, grain: 'files', flat: false, order: 'level' } as const;
+  const closed = matrixView(survey, { ...shown, open: [] });
+  const { rows, cells } = closed.rows.length >= 4 ? closed : matrixView(survey, { ...shown, open: null });
+  const isShown = (i: number): boolean => cells.row[i] < SMALL_ROWS && cells.column[i] < SMALL_ROWS;
+  return {
+    rows: rows.slice(0, SMALL_ROWS),
+    cells: cells.row.flatMap((row, i) =>
+      isShown(i) ? [{ row, column: cells.column[i], count: cells.count[i] }] : [],
+    ),
+    more: Math.max(0, rows.length - SMALL_ROWS),
   };
 }
 
@@ -114,6 +146,24 @@ function ownWords({ purposes, manifests }: KeptIntake): Overview['purpose'] {
   if (said) return said;
   const described = readManifests(manifests).find(({ description }) => description !== null);
   return described ? { text: described.description!, from: described.path } : null;
+}
+
+const roleOrder: EntryPoint['role'][] = ['program', 'server', 'export', 'script', 'main', 'configuration'];
+const besideTheWay =
+  /(^|\/)(tests?|testing|examples?|samples?|demos?|benchmarks?|bench|microbench|docs?|tools?|scripts?|contrib)\//i;
+
+/** What a build or a manifest names comes before what merely has a main routine; examples, tests and tools last, the shallow first. */
+function rankedEntries(entries: readonly EntryPoint[]): EntryPoint[] {
+  const rank = ({ path, role }: EntryPoint): number[] => [
+    besideTheWay.test(path) ? 1 : 0,
+    roleOrder.indexOf(role),
+    path.split('/').length,
+  ];
+  return [...entries].sort((a, b) => {
+    const [left, right] = [rank(a), rank(b)];
+    const at = left.findIndex((value, i) => value !== right[i]);
+    return at >= 0 ? left[at] - right[at] : a.path < b.path ? -1 : 1;
+  });
 }
 
 function documentsInOrder({ documents }: KeptIntake): Overview['documents'] {
@@ -195,7 +245,7 @@ function outlierRows(survey: SurveyedCodebase): OutlierRow[] {
         if (elements.kind[e] === KIND[kind]) inFile.push(e);
       return inFile;
     });
-    const found = outliersOf(values, members);
+    const found = outliersOf(values, members, measure.ordinary);
     const highest = found && found.beyond.length > 0 ? found.beyond : top(values, members);
     return [
       {
@@ -205,6 +255,7 @@ function outlierRows(survey: SurveyedCodebase): OutlierRow[] {
         kind,
         fence: found?.fence ?? null,
         count: found?.beyond.length ?? 0,
+        codeShare: shareOfCode(survey, found?.beyond ?? []),
         highest: highest.slice(0, 3).map((e) => ({
           ...labelOf(survey, e),
           file: elements.key[elements.file[e]],
@@ -214,6 +265,12 @@ function outlierRows(survey: SurveyedCodebase): OutlierRow[] {
       },
     ];
   });
+}
+
+function shareOfCode(survey: SurveyedCodebase, elements: readonly number[]): number {
+  const lines = measureValues(survey, 'codeLines');
+  const all = survey.files.reduce((sum, { element }) => sum + lines[element], 0);
+  return all === 0 ? 0 : elements.reduce((sum, e) => sum + (lines[e] || 0), 0) / all;
 }
 
 function top(values: Float64Array, members: number[]): number[] {

@@ -14,6 +14,7 @@ import { nameAlone } from '../names/namesApart.ts';
 import { useElementMenu } from '../ElementMenu.tsx';
 import { useElementLinks } from '../elementLinks.ts';
 import { CloseButton } from './CloseButton.tsx';
+import { DocComment } from './DocComment.tsx';
 import { DossierNotes } from './DossierNotes.tsx';
 import { MeasureList } from './Measures.tsx';
 import type { Trail } from './trail.ts';
@@ -155,7 +156,7 @@ function FocusDetails({
       {dossier.description.signature !== '' && (
         <p className="signature mono">{dossier.description.signature}</p>
       )}
-      {dossier.description.doc !== '' && <p className="doc-comment">{dossier.description.doc}</p>}
+      <DocComment blocks={dossier.description.blocks} />
       {dossier.group && (
         <p>
           {dossier.group.arrangement} <ElementName element={dossier.group} />

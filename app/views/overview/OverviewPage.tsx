@@ -5,6 +5,7 @@ import type { Overview } from '../../../server/views/overviewView.ts';
 import { ArrangementPart, Caption, TestsPart } from '../../frame/Caption.tsx';
 import { counted, figure, percent } from '../../state/figures.ts';
 import { Bars, Block } from './Block.tsx';
+import { SmallMatrix } from './SmallMatrix.tsx';
 import { GroupTree } from './GroupTree.tsx';
 import { onDemand } from '../../frame/onDemand.tsx';
 import { Manifests } from './Manifests.tsx';
@@ -54,6 +55,7 @@ export function OverviewPage({
         <div className="overview-main">
           <div>
             <GroupTree tree={overview.groups} />
+            <SmallMatrix picture={overview.picture} base={base} />
             <Outliers rows={overview.outliers} base={base} />
           </div>
           <div>

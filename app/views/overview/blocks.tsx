@@ -3,7 +3,7 @@ import type { EntryPoint } from '../../../core/contracts/language.ts';
 import type { Overview, OutlierRow } from '../../../server/views/overviewView.ts';
 import { ElementName } from '../../frame/ElementName.tsx';
 import { useElementLinks } from '../../frame/elementLinks.ts';
-import { counted, figure } from '../../state/figures.ts';
+import { counted, figure, percent } from '../../state/figures.ts';
 import { besideQuery } from '../../state/pictureState.ts';
 import { usePicture } from '../../state/usePicture.ts';
 import { NamedList } from '../../frame/names/Names.tsx';
@@ -86,13 +86,13 @@ export function Outliers({ rows, base }: { rows: OutlierRow[]; base: string }) {
     <Block
       title="Outliers"
       note={
-        <span title="The upper quartile and three times the span of the middle half above it (Tukey 1977)">
-          beyond the far fence
+        <span title="Beyond the upper quartile by half again the span of the middle half, of the logarithms (Tukey 1977), and never among what is ordinary for the measure">
+          far beyond the others
         </span>
       }
     >
       <div className="outliers">
-        {rows.map(({ measure, name, unit, kind, fence, count, highest }) => (
+        {rows.map(({ measure, name, unit, kind, fence, count, codeShare, highest }) => (
           <div key={`${kind} ${measure}`} className="outlier-row">
             <Link to={`${base}/measures?of=${kind}&sort=${measure}`}>
               {name} <span className="faded">of a {kindWords[kind]}</span>
@@ -105,7 +105,7 @@ export function Outliers({ rows, base }: { rows: OutlierRow[]; base: string }) {
               ) : (
                 <>
                   <b className="mono">{figure(count)}</b> above {figure(fence, fence % 1 === 0 ? 0 : 1)}{' '}
-                  {unit}
+                  {unit}, {percent(codeShare, codeShare < 0.01 ? 1 : 0)} of the code
                 </>
               )}
             </span>
