@@ -150,11 +150,11 @@ describe('the source', () => {
   it('the outline is filtered and ordered, and tells visibility', async () => {
     const { page } = demo.instrument;
     await open('source?file=src/tolls/tariff.ts');
-    await waitForText(page, '.outline', 'perKilometre property');
+    await waitForText(page, '.outline', 'perKilometre');
     await waitForText(page, '.outline .visibility', '−');
     await page.type('input[aria-label="Filter the outline"]', 'quote');
     await page.waitForFunction(() => document.querySelectorAll('.outline .visibility').length === 2);
-    expect(await textOf(page, '.outline')).toContain('Tariff class');
+    expect(await textOf(page, '.outline')).toContain('Tariff');
   });
 
   it('zooms out into the whole file, and a click there leads back to the line', async () => {
@@ -228,6 +228,30 @@ describe('the dossier', () => {
   });
 });
 
+describe('what is around an element', () => {
+  it('is listed in groups, filtered, made a shortlist of, and followed to its lines', async () => {
+    const { page } = demo.instrument;
+    await open('around?around=src%2Fkernel%2Findex.ts');
+    await page.waitForSelector('.around-row');
+    const before = (await page.$$('.around-row')).length;
+    await page.type('.around-tools input', 'tariff');
+    await page.waitForFunction(
+      (count) => document.querySelectorAll('.around-row').length < count,
+      {},
+      before,
+    );
+    await page.click('.around-row .element');
+    await waitForText(page, '.dossier h1', 'tariff.ts');
+    // What is looked at stays.
+    expect(await textOf(page, '.caption')).toContain('index.ts');
+    await page.click('.around-row button.mono');
+    await page.waitForSelector('.dossier .place');
+    await page.click('.around-tools .chip');
+    await page.waitForSelector('input[aria-label="Name of a new shortlist"]');
+    await page.keyboard.press('Escape');
+  });
+});
+
 describe('types', () => {
   it('are drawn with what is above and below, and listed with what overrides what', async () => {
     const { page } = demo.instrument;
@@ -293,12 +317,12 @@ describe('shortlists', () => {
     await name!.click({ count: 3 });
     await page.keyboard.type('the tolls');
     await page.keyboard.press('Enter');
-    await waitForText(page, '.tray-members', 'src/tolls/tariff.ts');
+    await waitForText(page, '.tray-members', 'tariff.ts');
     await clickText(page, '.tray button', 'Show only these');
     await waitForText(page, '.caption', 'only what is in “the tolls”');
     await page.select('select[aria-label="Complete the list"]', 'uses');
     await waitForText(page, '.tray-line', 'the tolls with what it uses');
-    await waitForText(page, '.tray-members', 'src/kernel/index.ts');
+    await waitForText(page, '.tray-members', 'index.ts');
     await page.select('select[aria-label="How to combine"]', 'difference');
     const other = await page.$eval(
       'select[aria-label="Combine with"]',
@@ -307,7 +331,7 @@ describe('shortlists', () => {
     await page.select('select[aria-label="Combine with"]', other);
     await waitForText(page, '.tray-line', 'without the tolls');
     await page.waitForFunction(
-      () => !document.querySelector('.tray-members')!.textContent.includes('src/tolls/tariff.ts'),
+      () => !document.querySelector('.tray-members')!.textContent.includes('tariff.ts'),
     );
     await clickText(page, '.tray button', 'Remove');
     await waitForText(page, '.tray-line', 'was removed');

@@ -151,12 +151,14 @@ describe('the matrix', () => {
     await page.waitForFunction(() => !location.search.includes('from='));
   });
 
-  it('zooms by wheel, the address keeps it, and 0 shows the whole again', async () => {
+  it('zooms by Ctrl and the wheel, the address keeps it, and 0 shows the whole, and its names again', async () => {
     const { page } = demo.instrument;
     await open('matrix?in=src&flat=1');
     await matrixDrawn(page);
     await page.mouse.move(500, 400);
+    await page.keyboard.down('Control');
     await page.mouse.wheel({ deltaY: -600 });
+    await page.keyboard.up('Control');
     await page.waitForFunction(() => location.search.includes('zoom='));
     const zoomed = parameter('zoom')!;
     await page.reload({ waitUntil: 'networkidle2' });
@@ -164,7 +166,31 @@ describe('the matrix', () => {
     expect(parameter('zoom')).toBe(zoomed);
     await page.focus('.matrix-canvas');
     await page.keyboard.press('0');
+    await page.waitForFunction(() => location.search.includes('zoom=1%2C0%2C0'));
+    await page.keyboard.press('0');
     await page.waitForFunction(() => !location.search.includes('zoom='));
+  });
+
+  it('scrolls under its headings by the wheel, keeps its height when pointed at, and lists what goes against it', async () => {
+    const { page } = demo.instrument;
+    await open('matrix?in=src&flat=1');
+    await matrixDrawn(page);
+    const height = (): Promise<number> => page.$eval('.matrix-canvas', (canvas) => canvas.clientHeight);
+    const before = await height();
+    await page.mouse.move(620, 420);
+    await page.mouse.wheel({ deltaY: 240 });
+    await page.waitForFunction(() => /zoom=[\d.]+%2C0%2C[1-9]/.test(location.search));
+    await page.mouse.move(640, 400);
+    expect(await height()).toBe(before);
+    await page.click('.remarks .chip.against');
+    await page.waitForSelector('.against-list li');
+    await page.click('.against-list li input');
+    await waitForText(page, '.against-list', '1 of');
+    await page.reload({ waitUntil: 'networkidle2' });
+    await page.waitForSelector('.against-list li.ticked');
+    await page.click('.against-list li .plain-button');
+    await page.waitForSelector('.dossier .place');
+    await page.evaluate(() => localStorage.clear());
   });
 
   it('the caption changes what is counted', async () => {
@@ -191,7 +217,6 @@ describe('the cycles', () => {
     await waitForText(page, '.cycle-list', 'C3');
     await clickText(page, '.cycle-list b', 'C2');
     await waitForText(page, '.cycle-details', '3 members');
-    await waitForText(page, '.way-round', '3 steps');
     await page.select('.way-round select', 'src/tolls/season.ts');
     await page.waitForFunction(() => location.search.includes('through=src%2Ftolls%2Fseason.ts'));
     await waitForText(page, '.way-round', '3 steps');
@@ -242,7 +267,7 @@ describe('the frame', () => {
     await waitForText(page, '[role=dialog]', 'next cell against the order');
     await page.keyboard.press('Escape');
     await page.waitForFunction(() => !document.querySelector('[role=dialog]'));
-    await page.keyboard.press('8');
+    await page.keyboard.press('9');
     await page.waitForFunction(() => location.pathname.endsWith('/cycles'));
   });
 
@@ -289,7 +314,52 @@ describe('the frame', () => {
     await open('overview');
     await clickText(page, '.overview .element', 'quaylight');
     await waitForText(page, '.dossier', 'external, npm');
-    await waitForText(page, '.dossier', 'src/web/server.ts');
+    await waitForText(page, '.dossier', 'server.ts');
+  });
+
+  it('keeps the frame when an address cannot be answered, and shows the nearest', async () => {
+    const { page } = demo.instrument;
+    await open('source?file=src/tolls/gone.ts');
+    expect(await textOf(page, '.view h1')).toBe('This survey has no file src/tolls/gone.ts.');
+    expect(await textOf(page, '.view')).toContain('src/tolls');
+    expect(await page.$('.rail')).not.toBeNull();
+    await open('source');
+    expect(await page.$('.rail')).not.toBeNull();
+    await page.keyboard.press('1');
+    await page.waitForFunction(() => location.pathname.endsWith('/overview'));
+  });
+
+  it('leads to its picture by keys: from the first stop, by P, and by the number of a view', async () => {
+    const { page } = demo.instrument;
+    await open('matrix?in=src');
+    await matrixDrawn(page);
+    await page.keyboard.press('Tab');
+    await page.keyboard.press('Enter');
+    const focused = (): Promise<string> => page.evaluate(() => document.activeElement?.className ?? '');
+    expect(await focused()).toContain('matrix-canvas');
+    await page.focus('.rail a');
+    await page.keyboard.press('p');
+    expect(await focused()).toContain('matrix-canvas');
+    await open('overview');
+    await page.keyboard.press('6');
+    await page.waitForFunction(() => document.activeElement?.className.includes('matrix-canvas'));
+    await page.keyboard.down('Shift');
+    await page.keyboard.press('Digit1');
+    await page.keyboard.up('Shift');
+    await page.waitForFunction(() => location.pathname.endsWith('/notes'));
+  });
+
+  it('hears its keys in a text as well, and says which routine one is in', async () => {
+    const { page } = demo.instrument;
+    await open('source?file=src/tolls/tariff.ts');
+    await page.waitForSelector('.source-text .cm-content');
+    await page.click('.source-text .cm-line');
+    await page.keyboard.press('?');
+    await page.waitForSelector('[role=dialog]');
+    await page.keyboard.press('Escape');
+    await page.waitForFunction(() => !document.querySelector('[role=dialog]'));
+    await open('source?file=src/tolls/tariff.ts&focus=src%2Ftolls%2Ftariff.ts%23Tariff.quote');
+    await waitForText(page, '.pane-place', 'Tariff › quote');
   });
 
   it('what is not there is said in a sentence', async () => {

@@ -1,4 +1,4 @@
-import { useCallback, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 
 /** What one has ticked off in a list of a codebase; kept in this browser, for it is one reader's own place in it. */
 export interface Ticked {
@@ -29,7 +29,9 @@ function writeTicked(codebaseId: string, list: string, names: readonly string[])
 }
 
 export function useTicked(codebaseId: string, list: string): Ticked {
-  const [names, setNames] = useState<ReadonlySet<string>>(() => new Set(readTicked(codebaseId, list)));
+  const [names, setNames] = useState<ReadonlySet<string>>(new Set());
+  // The page as the server draws it knows nothing of what a browser keeps.
+  useEffect(() => setNames(new Set(readTicked(codebaseId, list))), [codebaseId, list]);
   const toggle = useCallback(
     (name: string): void =>
       setNames((known) => {

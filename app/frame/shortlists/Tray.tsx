@@ -2,6 +2,7 @@ import { useState } from 'react';
 import type { ShortlistPage } from '../../../server/views/shortlistView.ts';
 import { counted, figure } from '../../state/figures.ts';
 import { usePicture } from '../../state/usePicture.ts';
+import { NamedList } from '../names/Names.tsx';
 import { ElementName } from '../ElementName.tsx';
 import { useShortlists, type EditAnswer } from './Shortlists.tsx';
 import './tray.css';
@@ -146,27 +147,29 @@ function OpenList({
         </p>
       )}
       <ul className="tray-members">
-        {list.members.map((member) => (
-          <li key={member.key}>
-            {member.isGone ? (
-              <span className="mono faded" title="Not in this survey">
-                {member.key}
-              </span>
-            ) : (
-              <ElementName element={member} />
-            )}
-            <button
-              type="button"
-              className="plain-button faded"
-              aria-label={`Take ${member.name} out`}
-              onClick={() =>
-                void edit({ edit: 'takeOut', id: String(list.id), keys: JSON.stringify([member.key]) })
-              }
-            >
-              ✕
-            </button>
-          </li>
-        ))}
+        <NamedList all={list.members}>
+          {list.members.map((member) => (
+            <li key={member.key}>
+              {member.isGone ? (
+                <span className="mono faded" title="Not in this survey">
+                  {member.key}
+                </span>
+              ) : (
+                <ElementName element={member} />
+              )}
+              <button
+                type="button"
+                className="plain-button faded"
+                aria-label={`Take ${member.name} out`}
+                onClick={() =>
+                  void edit({ edit: 'takeOut', id: String(list.id), keys: JSON.stringify([member.key]) })
+                }
+              >
+                ✕
+              </button>
+            </li>
+          ))}
+        </NamedList>
       </ul>
       {list.more > 0 && <p className="faded">and {figure(list.more)} more</p>}
       {list.count === 0 && <p className="faded">It is empty: add elements from any view by their menu.</p>}
