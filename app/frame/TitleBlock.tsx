@@ -113,7 +113,7 @@ function Completeness({
           ? `${counted(news.gap, 'gap')}, ${news.partly} partly read, ${news.total - news.gap - news.partly} more`
           : 'looked at'}
       </small>
-      <b className={news.total === 0 ? undefined : 'caution'}>complete {shown} %</b>
+      <b className={news.total === 0 || isWhole ? undefined : 'caution'}>complete {shown} %</b>
     </Link>
   );
 }

@@ -4,6 +4,7 @@ import { Problem } from '../../server/problem.ts';
 import { saveRules } from '../../server/store/codebases.ts';
 import { markLookedAt } from '../../server/store/lookedAt.ts';
 import { completenessItems, latestSurveyId } from '../../server/store/surveys.ts';
+import { keptItem, type Section } from '../../server/survey/completeness.ts';
 import { pageOf, requestedCodebase, requireSameOrigin } from './requests.ts';
 import { CompletenessPage } from '../views/completeness/CompletenessPage.tsx';
 import type { Route } from './+types/completeness';
@@ -11,10 +12,22 @@ import type { Route } from './+types/completeness';
 export const loader = (args: Route.LoaderArgs) => pageOf('completeness', args);
 
 const form = z.union([
-  z.object({ edit: z.literal('lookedAt') }),
+  z.object({ edit: z.literal('lookedAt'), section: z.string() }),
+  z.object({ edit: z.literal('keepBoth'), a: z.string(), b: z.string() }),
   z.object({ edit: z.literal('survey') }),
   ruleEdit,
 ]);
+
+/** The section of what is found by the section of the page. */
+const sectionOfPage: Record<string, Section | undefined> = {
+  gaps: 'gap',
+  doubtful: 'doubtful',
+  partly: 'partly',
+  versions: 'versions',
+  clashes: 'clash',
+  twice: 'twice',
+  unreferred: 'unreferred',
+};
 
 export async function action({ params, request }: Route.ActionArgs) {
   requireSameOrigin(request);
@@ -26,7 +39,15 @@ export async function action({ params, request }: Route.ActionArgs) {
   try {
     if (edit.edit === 'lookedAt') {
       const surveyId = latestSurveyId(store, codebase.id);
-      if (surveyId !== null) markLookedAt(store, codebase.id, completenessItems(store, surveyId));
+      const section = sectionOfPage[edit.section];
+      const items = surveyId === null ? [] : completenessItems(store, surveyId);
+      markLookedAt(
+        store,
+        codebase.id,
+        items.filter((item) => item.startsWith(`${section} `)),
+      );
+    } else if (edit.edit === 'keepBoth') {
+      markLookedAt(store, codebase.id, [keptItem(edit)]);
     } else if (edit.edit === 'survey') queue.add(codebase.id, { kind: 'survey', refresh: false });
     else saveRules(store, codebase.id, editRules(codebase.rules, edit));
     return null;

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { surveyText } from '../../tests/surveyText.ts';
 import { declaredTwice } from './declaredTwice.ts';
+import { explains, folderPairs } from './folderPairs.ts';
 import { doubtfulExternals, gapRoots } from './gapRoots.ts';
 import { neverReferredTo } from './neverReferredTo.ts';
 import { sameNames } from './sameName.ts';
@@ -32,6 +33,57 @@ describe('files of one name', () => {
       ['tariff.ts', 2, ['a/tariff.ts', 'b/tariff.ts']],
     ]);
     expect(clashes[1].likeness).toBeCloseTo(3 / 5);
+  });
+});
+
+describe('folders that are versions of each other', () => {
+  const names = ['gate', 'lock', 'sluice', 'weir', 'ford', 'quay'];
+  const tree = (root: string, extra = '') =>
+    Object.fromEntries(
+      names.map((name) => [
+        `${root}/src/canal/${name}.ts`,
+        `export class ${name} { open() {} shut() {} wait() {} ${extra} }`,
+      ]),
+    );
+  const pairsOf = async (files: Record<string, string>) => {
+    const hashes = new Map(Object.entries(files));
+    return folderPairs(await surveyText(files), hashes).map(
+      ({ a, b, files: shared, alike }) => `${a} ${b} ${shared} ${alike}`,
+    );
+  };
+
+  it('are told once, by the outermost, with how many lie alike', async () => {
+    const files = { ...tree('core'), ...tree('android/core', 'touch() {}') };
+    expect(await pairsOf(files)).toEqual(['android/core core 6 6']);
+    expect(
+      await pairsOf({ ...tree('v1'), ...tree('v2'), 'v2/src/canal/new.ts': 'export const a = 1;' }),
+    ).toEqual(['v1 v2 6 6']);
+  });
+
+  it('are none where only names agree, or a few files of many', async () => {
+    const other = Object.fromEntries(
+      names.map((name, i) => [`other/src/canal/${name}.ts`, `export const x${i} = ${i};`]),
+    );
+    expect(await pairsOf({ ...tree('core'), ...other })).toEqual([]);
+    const many = Object.fromEntries(
+      Array.from({ length: 30 }, (_, i) => [`big/src/canal/n${i}.ts`, `export const n${i} = 1;`]),
+    );
+    const few = Object.fromEntries(Object.entries(tree('big')).slice(0, 3));
+    expect(await pairsOf({ ...tree('core'), ...many, ...few })).toEqual([]);
+  });
+
+  it('explain namesakes at the same place, and no others', () => {
+    const pair = { a: 'v1', b: 'v2', files: 6, alike: 6 };
+    expect(explains(pair, 'v1/x/a.ts', 'v2/x/a.ts')).toBe(true);
+    expect(explains(pair, 'v2/x/a.ts', 'v1/x/a.ts')).toBe(true);
+    expect(explains(pair, 'v1/x/a.ts', 'v2/y/a.ts')).toBe(false);
+    expect(explains(pair, 'v1/x/a.ts', 'v1/x/a.ts')).toBe(false);
+  });
+
+  it('names that every folder has by convention are no namesakes', async () => {
+    const text = 'VERSION = 1\nNAME = "a"\ndef read(): pass\n';
+    const files = { 'a/__init__.py': text, 'b/__init__.py': text, 'a/rate.py': text, 'b/rate.py': text };
+    expect(sameNames(await surveyText(files), hashesOf(files)).map(({ name }) => name)).toEqual(['rate.py']);
   });
 });
 

@@ -1,4 +1,5 @@
 import type { SurveyedCodebase } from '../survey.ts';
+import { conventional } from './conventional.ts';
 
 /** Files of one name in several folders. */
 export interface NameClash {
@@ -22,7 +23,7 @@ export const ALIKE = 0.4;
 export function sameNames(survey: SurveyedCodebase, hashes: ReadonlyMap<string, string>): NameClash[] {
   const byName = new Map<string, number[]>();
   survey.files.forEach(({ path, isTest }, file) => {
-    if (isTest) return;
+    if (isTest || conventional.test(path)) return;
     const name = path.slice(path.lastIndexOf('/') + 1);
     const known = byName.get(name);
     if (known) known.push(file);
@@ -84,7 +85,7 @@ function clashOf(
   };
 }
 
-function declaredNames({ elements, files }: SurveyedCodebase, file: number): Set<string> {
+export function declaredNames({ elements, files }: SurveyedCodebase, file: number): Set<string> {
   const { element } = files[file];
   const names = new Set<string>();
   for (let e = element + 1; e < elements.subtreeEnd[element]; e++) names.add(elements.name[e]);
@@ -92,7 +93,7 @@ function declaredNames({ elements, files }: SurveyedCodebase, file: number): Set
 }
 
 /** Common to both / in either; 0 for fewer than three names, which agree by accident. */
-function jaccard(a: Set<string>, b: Set<string>): number {
+export function jaccard(a: Set<string>, b: Set<string>): number {
   let shared = 0;
   for (const name of a) if (b.has(name)) shared++;
   return shared < 3 ? 0 : shared / (a.size + b.size - shared);

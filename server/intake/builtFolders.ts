@@ -76,3 +76,77 @@ export function squeezedFolders(files: readonly string[], squeezed: readonly str
     .filter(([, { read, squeezed: dense }]) => dense > read && read > 0)
     .map(([folder]) => folder);
 }
+
+const typed = /\.[cm]?tsx?$/;
+const declaring = /\.d\.[cm]?ts$/;
+const builtEnding = /(\.d\.[cm]?ts|\.[cm]?jsx?)$/;
+/** So much of what a root holds is made from the sources, or it is no output. */
+const LEAST_SHARE = 0.6;
+const LEAST_FILES = 3;
+
+/**
+ * Files that were built from TypeScript that is read as well: those of the same stems as the sources below `src/`, beside it or in
+ * another folder of the package, where most of what lies there has one; and those that lie beside their own source, with
+ * declarations or a source map.
+ */
+export function builtFiles({ manifests, candidates }: Walked): { path: string; why: string }[] {
+  const homes = [...manifests.keys()]
+    .filter((path) => /(^|\/)package\.json$/.test(path))
+    .map((path) => path.slice(0, -'package.json'.length))
+    .sort((a, b) => b.length - a.length);
+  const homeOf = (path: string): string | undefined => homes.find((home) => path.startsWith(home));
+  const paths = new Set(candidates.map(({ path }) => path));
+  const byHome = new Map<string, string[]>();
+  for (const path of paths) {
+    const home = homeOf(path);
+    if (home === undefined) continue;
+    const own = byHome.get(home);
+    if (own) own.push(path);
+    else byHome.set(home, [path]);
+  }
+  return [...byHome].flatMap(([home, own]) => [...builtFrom(home, own), ...builtBeside(own, paths)]);
+}
+
+/** Output in other folders than `src/`, root by root: each first folder of the package, and the package itself. */
+function builtFrom(home: string, paths: readonly string[]): { path: string; why: string }[] {
+  const source = `${home}src/`;
+  const stems = new Map<string, string>();
+  for (const path of paths)
+    if (path.startsWith(source) && typed.test(path) && !declaring.test(path))
+      stems.set(path.slice(source.length).replace(typed, ''), path);
+  if (stems.size === 0) return [];
+  const roots = new Map<string, { path: string; from: string | undefined }[]>();
+  for (const path of paths) {
+    if (path.startsWith(source) || !builtEnding.test(path)) continue;
+    const below = path.slice(home.length).replace(builtEnding, '');
+    // The package itself may be the root of what was built, or any of its folders.
+    const [first, ...rest] = below.split('/');
+    const inFolder = rest.length > 0 ? stems.get(rest.join('/')) : undefined;
+    const from = inFolder ?? stems.get(below);
+    const root = inFolder === undefined && stems.has(below) ? '' : rest.length > 0 ? first : '';
+    const list = roots.get(root) ?? [];
+    list.push({ path, from });
+    roots.set(root, list);
+  }
+  return [...roots.values()].flatMap((files) => {
+    const made = files.flatMap(({ path, from }) =>
+      from === undefined ? [] : [{ path, why: `made from ${from}, which is read` }],
+    );
+    return made.length >= LEAST_FILES && made.length >= LEAST_SHARE * files.length ? made : [];
+  });
+}
+
+/** `a.js` beside `a.ts`, where `a.d.ts` or `a.js.map` says that it was made. */
+function builtBeside(paths: readonly string[], all: ReadonlySet<string>): { path: string; why: string }[] {
+  return paths.flatMap((path) => {
+    if (!builtEnding.test(path)) return [];
+    const stem = path.replace(builtEnding, '');
+    const source = ['.ts', '.tsx', '.mts', '.cts']
+      .map((ending) => stem + ending)
+      .find((other) => all.has(other));
+    const isMade = ['.d.ts', '.d.mts', '.d.cts', '.js.map', '.mjs.map', '.cjs.map'].some((ending) =>
+      all.has(stem + ending),
+    );
+    return source !== undefined && isMade ? [{ path, why: `made from ${source}, which is read` }] : [];
+  });
+}

@@ -68,6 +68,50 @@ describe('intake', () => {
     expect(await paths(handWritten)).toEqual(['lib/index.js']);
   });
 
+  it('leaves out what was built beside its source, says from what, and reads it when told', async () => {
+    const published = Object.fromEntries(
+      ['index', 'gate', 'lock/sluice'].flatMap((stem) => [
+        [`src/${stem}.ts`, 'export const a = 1;\n'],
+        [`${stem}.js`, 'exports.a = 1;\n'],
+        [`${stem}.cjs`, 'exports.a = 1;\n'],
+        [`${stem}.d.ts`, 'export declare const a: number;\n'],
+        [`fesm/${stem}.mjs`, 'export const a = 1;\n'],
+      ]),
+    );
+    const folder = temporaryFolder({
+      ...published,
+      'package.json': '{ "name": "canal" }',
+      'scripts/release.js': 'run();\n',
+      'tools/own.ts': 'export const t = 1;\n',
+      'tools/own.js': 'exports.t = 1;\n',
+      'tools/own.d.ts': 'export declare const t: number;\n',
+      'tools/hand.ts': 'export const h = 1;\n',
+      'tools/hand.js': 'run();\n',
+    });
+    expect(await paths(folder)).toEqual([
+      'scripts/release.js',
+      'src/gate.ts',
+      'src/index.ts',
+      'src/lock/sluice.ts',
+      'tools/hand.js',
+      'tools/hand.ts',
+      'tools/own.ts',
+    ]);
+    expect((await reasons(folder))['gate.cjs']).toBe('generated');
+    const choices = [{ glob: 'gate.cjs', take: 'read' as const }];
+    expect(await paths(folder, { choices })).toContain('gate.cjs');
+    expect(await paths(folder, { turned: ['generated'] })).toContain('index.d.ts');
+    // A few files that happen to bear a source's name are no output.
+    const own = temporaryFolder({
+      'package.json': '{}',
+      'src/index.ts': '',
+      'index.js': '',
+      'server.js': '',
+      'worker.js': '',
+    });
+    expect(await paths(own)).toContain('index.js');
+  });
+
   it('takes names with spaces, quotes, newlines and other letters as they are', async () => {
     const names = ['a b.ts', 'it\'s "so".ts', 'two\nlines.ts', 'Шлюз.ts', '#hash?.ts'];
     const folder = temporaryFolder(Object.fromEntries(names.map((name) => [name, ''])));

@@ -9,7 +9,7 @@ import { otherInterpreters, whatItIs } from '../../core/languages/otherFiles.ts'
 import type { IncludePath, LanguageDefinition } from '../../core/contracts/language.ts';
 import { Problem } from '../problem.ts';
 import type { CodeSource } from '../source/codeSource.ts';
-import { builtFolders, squeezedFolders } from './builtFolders.ts';
+import { builtFiles, builtFolders, squeezedFolders } from './builtFolders.ts';
 import { fileTreeOf } from './fileTree.ts';
 import { lookAt, type Look } from './look.ts';
 import {
@@ -355,7 +355,35 @@ function leaveOutSqueezed({ intake, matcher }: Work): void {
 /** Takes folders of build output out of what was walked: that they are such only the whole can tell. */
 function withoutBuilt(walked: Walked, matcher: RuleMatcher): Walked {
   if (matcher.isTurned('generated')) return walked;
-  const built = builtFolders(walked).filter(({ path }) => !matcher.mayReadInside(path));
+  const folders = builtFolders(walked).filter(({ path }) => !matcher.mayReadInside(path));
+  return withoutBuiltFiles(withoutFolders(walked, folders), matcher);
+}
+
+/** Without files that were built from sources that are read as well. */
+function withoutBuiltFiles(walked: Walked, matcher: RuleMatcher): Walked {
+  const built = new Map(
+    builtFiles(walked)
+      .filter(({ path }) => matcher.choice(path)?.take !== 'read')
+      .map(({ path, why }) => [path, why]),
+  );
+  if (built.size === 0) return walked;
+  const made = walked.candidates.filter(({ path }) => built.has(path));
+  return {
+    ...walked,
+    candidates: walked.candidates.filter(({ path }) => !built.has(path)),
+    leftOut: [
+      ...walked.leftOut,
+      ...made.map(({ path, entry }) => ({
+        path,
+        reason: 'generated' as const,
+        detail: built.get(path),
+        size: entry.size,
+      })),
+    ],
+  };
+}
+
+function withoutFolders(walked: Walked, built: readonly { path: string; why: string }[]): Walked {
   if (built.length === 0) return walked;
   const isInside = (path: string): boolean => built.some((folder) => path.startsWith(`${folder.path}/`));
   return {

@@ -165,7 +165,14 @@ export function intakeOf(store: Store, surveyId: number): KeptIntake {
 }
 
 export function completenessOfSurvey(store: Store, surveyId: number): Completeness {
-  const none: Completeness = { roots: [], doubtful: [], clashes: [], twice: [], unreferred: [] };
+  const none: Completeness = {
+    roots: [],
+    doubtful: [],
+    versions: [],
+    clashes: [],
+    twice: [],
+    unreferred: [],
+  };
   // A survey made by an earlier version may lack some of it.
   return { ...none, ...partOf<Partial<Completeness>>(store, surveyId, 'completeness') };
 }

@@ -1,10 +1,11 @@
+import type { FolderPair } from '../../core/completeness/folderPairs.ts';
 import { elementKinds } from '../../core/facts/fileFacts.ts';
 import type { DoubtfulExternal } from '../../core/completeness/gapRoots.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import type { Gap } from '../../core/contracts/linked.ts';
 import { ACCEPTED } from '../../core/link/imports.ts';
 import type { IntakeRules } from '../intake/rules.ts';
-import { gapItem, type Completeness } from '../survey/completeness.ts';
+import { gapItem, type Completeness, keptItem } from '../survey/completeness.ts';
 import type { ReadText } from '../source/readText.ts';
 import type { ElementLabel } from './ground/elements.ts';
 import { labelOf } from './ground/elements.ts';
@@ -21,6 +22,7 @@ export interface CompletenessPage {
     damagedLines: number;
     lines: number;
   }[];
+  versions: FolderPair[];
   clashes: {
     name: string;
     likeness: number;
@@ -39,6 +41,7 @@ export interface CompletenessPage {
     gaps: number;
     doubtful: number;
     partly: number;
+    versions: number;
     clashes: number;
     twice: number;
     unreferred: number;
@@ -64,10 +67,12 @@ const PLACES = 20;
 
 export function completenessView(
   survey: SurveyedCodebase,
-  { roots, doubtful, clashes, twice, unreferred }: Completeness,
-  rules: IntakeRules,
+  { roots, doubtful, versions, clashes, twice, unreferred }: Completeness,
+  { rules, settled }: { rules: IntakeRules; settled: ReadonlySet<string> },
 ): CompletenessPage {
   const { elements, files } = survey;
+  // Where somebody has said that both are wanted, nothing is asked any more.
+  const open = versions.filter((pair) => !settled.has(keptItem(pair)));
   const partly = files.filter(({ parse }) => parse !== 'clean');
   const linesOf = new Map(files.map(({ path, lines }) => [path, lines.lines]));
   return {
@@ -100,6 +105,7 @@ export function completenessView(
           b.damagedLines / Math.max(1, b.lines) - a.damagedLines / Math.max(1, a.lines),
       )
       .slice(0, LISTED),
+    versions: open.slice(0, LISTED),
     clashes: clashes.slice(0, LISTED).map(({ name, likeness, contents, files: members }) => {
       const kinds = [...new Set(members.map(({ hash }) => hash))];
       return {
@@ -127,6 +133,7 @@ export function completenessView(
       gaps: survey.gaps.length,
       doubtful: doubtful.length,
       partly: partly.length,
+      versions: open.length,
       clashes: clashes.length,
       twice: twice.length,
       unreferred: unreferred.length,

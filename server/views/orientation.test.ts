@@ -107,11 +107,10 @@ describe('what is missing or doubled', () => {
     onTestFinished(() => void store.close());
     const { id } = openCodebase(store, folderOrigin(temporaryFolder(files)));
     const surveyId = (await runJob(store, createJob(store, id).id))!;
-    const page = completenessView(
-      loadSurvey(store, surveyId),
-      completenessOfSurvey(store, surveyId),
-      noRules,
-    );
+    const page = completenessView(loadSurvey(store, surveyId), completenessOfSurvey(store, surveyId), {
+      rules: noRules,
+      settled: new Set(),
+    });
     expect(page.gaps.map(({ name, reason, leftOut }) => [name, reason, leftOut?.path])).toEqual([
       ['gone', 'noSuchFile', undefined],
       ['vendor/v', 'leftOut', 'vendor/'],
@@ -124,6 +123,7 @@ describe('what is missing or doubled', () => {
       gap: 2,
       doubtful: 0,
       partly: 1,
+      versions: 0,
       clash: 1,
       twice: 0,
       unreferred: 2,

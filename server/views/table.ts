@@ -1,3 +1,4 @@
+import { lookedAt } from '../store/lookedAt.ts';
 import { FORM, KIND } from '../../core/facts/fileFacts.ts';
 import { grammarFor, languageNamed } from '../../core/languages/registry.ts';
 import { EVERYTHING_RESOLVED } from '../../core/graph/rollUp.ts';
@@ -198,7 +199,10 @@ export const views = {
   async completeness({ survey, readText, store, record, codebase, params }: ViewRequest) {
     const [left, right] = params.getAll('compare');
     return {
-      page: completenessView(survey, completenessOfSurvey(store, record.id), codebase.rules),
+      page: completenessView(survey, completenessOfSurvey(store, record.id), {
+        rules: codebase.rules,
+        settled: lookedAt(store, codebase.id),
+      }),
       comparison: left && right ? await comparisonView(survey, readText, left, right) : null,
       /** True when decisions were made that the survey does not know of. */
       differs: JSON.stringify(rulesOf(store, record.id)) !== JSON.stringify(codebase.rules),

@@ -1,5 +1,5 @@
 import Button from '@mui/material/Button';
-import { useEffect } from 'react';
+import { useEffect, useRef, type RefObject } from 'react';
 import { useFetcher } from 'react-router';
 import type { Comparison, CompletenessPage as Page } from '../../../server/views/completenessView.ts';
 import { Caption } from '../../frame/Caption.tsx';
@@ -8,12 +8,12 @@ import { useLive } from '../../state/live.tsx';
 import { EditContext, useEditor } from '../../state/edit.ts';
 import { onDemand } from '../../frame/onDemand.tsx';
 import { Gaps } from './Gaps.tsx';
-import { Clashes, Doubtful, PartlyRead, Twice, Unreferred } from './Sections.tsx';
+import { Clashes, Doubtful, PartlyRead, Twice, Unreferred, Versions } from './Sections.tsx';
 import './completeness.css';
 
 const ComparePage = onDemand(async () => (await import('./ComparePage.tsx')).ComparePage);
 
-/** How long the page must be seen before what is on it counts as looked at. */
+/** How long a section must be seen before what it lists counts as looked at. */
 const LOOKED_AT_MS = 2_000;
 
 /** What is referred to and not there, what could not be read, what exists twice, what nobody uses. */
@@ -31,18 +31,19 @@ export function CompletenessPage({
   problem: string | null;
 }) {
   const editor = useEditor();
-  useLookedAt();
+  const seen = useLookedAt();
   if (comparison) return <ComparePage comparison={comparison} codebaseId={codebaseId} />;
   const refusal = editor.problem ?? problem;
   return (
     <EditContext value={editor}>
       <PageCaption page={page} />
-      <div className="page completeness">
+      <div className="page completeness" ref={seen}>
         {refusal && <p className="against">{refusal}</p>}
         {differs && <SurveyAgain />}
         <Gaps page={page} codebaseId={codebaseId} />
         <Doubtful page={page} />
         <PartlyRead page={page} codebaseId={codebaseId} />
+        <Versions page={page} />
         <Clashes page={page} codebaseId={codebaseId} />
         <Twice page={page} />
         <Unreferred page={page} codebaseId={codebaseId} />
@@ -62,6 +63,9 @@ function PageCaption({ page: { totals } }: { page: Page }) {
       This survey met {jump('gaps', counted(totals.gaps, 'gap'))}
       {totals.doubtful > 0 && <> and {jump('doubtful', counted(totals.doubtful, 'doubtful external'))}</>};
       read {jump('partly', counted(totals.partly, 'file'))} only in part; and found{' '}
+      {totals.versions > 0 && (
+        <>{jump('versions', counted(totals.versions, 'pair'))} of folders that are versions of each other, </>
+      )}
       {jump('clashes', counted(totals.clashes, 'name'))} borne by copies or versions of one file,{' '}
       {jump('twice', counted(totals.twice, 'name'))} declared twice, and{' '}
       {jump('unreferred', counted(totals.unreferred, 'file'))} that nothing refers to.
@@ -69,16 +73,36 @@ function PageCaption({ page: { totals } }: { page: Page }) {
   );
 }
 
-/** Tells the server that the page was looked at, once it has been in sight for a while. */
-function useLookedAt(): void {
+/** Tells the server which sections were looked at: those that have been in sight for a while. The ref is of what holds them. */
+function useLookedAt(): RefObject<HTMLDivElement | null> {
   const { submit } = useFetcher();
   const { surveyId } = useLive();
+  const host = useRef<HTMLDivElement>(null);
   useEffect(() => {
-    const timer = setTimeout(() => {
-      if (document.visibilityState === 'visible') void submit({ edit: 'lookedAt' }, { method: 'post' });
-    }, LOOKED_AT_MS);
-    return () => clearTimeout(timer);
+    const timers = new Map<Element, ReturnType<typeof setTimeout>>();
+    const told = new Set<string>();
+    const tell = (section: string): void => {
+      if (document.visibilityState !== 'visible' || told.has(section)) return;
+      told.add(section);
+      void submit({ edit: 'lookedAt', section }, { method: 'post' });
+    };
+    const seen = new IntersectionObserver((entries) => {
+      for (const { target, isIntersecting } of entries) {
+        clearTimeout(timers.get(target));
+        if (isIntersecting)
+          timers.set(
+            target,
+            setTimeout(() => tell(target.id), LOOKED_AT_MS),
+          );
+      }
+    });
+    for (const section of host.current?.querySelectorAll('section[id]') ?? []) seen.observe(section);
+    return () => {
+      seen.disconnect();
+      for (const timer of timers.values()) clearTimeout(timer);
+    };
   }, [submit, surveyId]);
+  return host;
 }
 
 function SurveyAgain() {

@@ -3,6 +3,7 @@ import { Link, useSearchParams } from 'react-router';
 import type { CompletenessPage } from '../../../server/views/completenessView.ts';
 import { ElementName } from '../../frame/ElementName.tsx';
 import { useElementLinks } from '../../frame/elementLinks.ts';
+import { useEdit } from '../../state/edit.ts';
 import { counted, figure, percent } from '../../state/figures.ts';
 import { patched } from '../../state/pictureState.ts';
 import { AddRoot } from './AddRoot.tsx';
@@ -93,6 +94,46 @@ export function Clashes({ page, codebaseId }: SectionProps) {
       rows={page.clashes}
     >
       {(clash) => <Clash key={clash.name} clash={clash} codebaseId={codebaseId} />}
+    </Section>
+  );
+}
+
+/** Folders that are versions of each other, said once, with what can be done about it. */
+export function Versions({ page }: { page: CompletenessPage }) {
+  const { send } = useEdit();
+  if (page.totals.versions === 0) return null;
+  return (
+    <Section
+      id="versions"
+      title="Versions of one tree"
+      total={page.totals.versions}
+      meaning="the same files at the same places of two folders: which of them is the system that is meant?"
+      none=""
+      rows={page.versions}
+    >
+      {({ a, b, files, alike }) => (
+        <div key={`${a} ${b}`} className="versions-row">
+          <span>
+            <b className="mono">{a}</b> is a version of <b className="mono">{b}</b>: {counted(files, 'file')}{' '}
+            at the same place, {alike === files ? 'all' : figure(alike)} alike
+          </span>
+          <span className="gap-actions">
+            {[a, b].map((folder) => (
+              <button
+                key={folder}
+                type="button"
+                className="chip"
+                onClick={() => send({ edit: 'choosePath', path: `${folder}/`, take: 'leaveOut' })}
+              >
+                Leave {folder} out
+              </button>
+            ))}
+            <button type="button" className="chip" onClick={() => send({ edit: 'keepBoth', a, b })}>
+              Keep both
+            </button>
+          </span>
+        </div>
+      )}
     </Section>
   );
 }
