@@ -76,6 +76,10 @@ describe('completeness', () => {
     await go('overview');
     expect(await textOf(page, '.title-block')).toContain('3 gaps, 1 partly read, 4 more');
     await go('completeness');
+    for (const section of await page.$$('.completeness section[id]')) {
+      await section.scrollIntoView();
+      await new Promise((resolve) => setTimeout(resolve, 2_500));
+    }
     await waitForText(page, '.title-block', 'looked at');
     await go('overview');
     expect(await textOf(page, '.title-block')).not.toContain('3 gaps');

@@ -12,7 +12,7 @@ import type { Route } from './+types/completeness';
 export const loader = (args: Route.LoaderArgs) => pageOf('completeness', args);
 
 const form = z.union([
-  z.object({ edit: z.literal('lookedAt'), section: z.string() }),
+  z.object({ edit: z.literal('lookedAt'), sections: z.string() }),
   z.object({ edit: z.literal('keepBoth'), a: z.string(), b: z.string() }),
   z.object({ edit: z.literal('survey') }),
   ruleEdit,
@@ -39,12 +39,12 @@ export async function action({ params, request }: Route.ActionArgs) {
   try {
     if (edit.edit === 'lookedAt') {
       const surveyId = latestSurveyId(store, codebase.id);
-      const section = sectionOfPage[edit.section];
+      const sections = edit.sections.split(' ').map((id) => sectionOfPage[id]);
       const items = surveyId === null ? [] : completenessItems(store, surveyId);
       markLookedAt(
         store,
         codebase.id,
-        items.filter((item) => item.startsWith(`${section} `)),
+        items.filter((item) => sections.some((section) => item.startsWith(`${section} `))),
       );
     } else if (edit.edit === 'keepBoth') {
       markLookedAt(store, codebase.id, [keptItem(edit)]);

@@ -150,7 +150,7 @@ function ownWords({ purposes, manifests }: KeptIntake): Overview['purpose'] {
 
 const roleOrder: EntryPoint['role'][] = ['program', 'server', 'export', 'script', 'main', 'configuration'];
 const besideTheWay =
-  /(^|\/)(tests?|testing|examples?|samples?|demos?|benchmarks?|bench|microbench|docs?|tools?|scripts?|contrib)\//i;
+  /(^|\/)(test[\w-]*|examples?|samples?|demos?|benchmarks?|bench|microbench|docs?|tools?|scripts?|contrib)\//i;
 
 /** What a build or a manifest names comes before what merely has a main routine; examples, tests and tools last, the shallow first. */
 function rankedEntries(entries: readonly EntryPoint[]): EntryPoint[] {

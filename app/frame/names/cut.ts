@@ -1,6 +1,7 @@
 /** A shorter end would not tell. */
 const SHORTEST_TAIL = 6;
 const LONGEST_TAIL = 10;
+const LONGEST_STEP = 22;
 
 /** A name in two parts, of which the first may be cut where room is short: the end is what tells it. */
 export function headAndTail(name: string): [head: string, tail: string] {
@@ -9,7 +10,9 @@ export function headAndTail(name: string): [head: string, tail: string] {
     ...['/', '#', '.', '('].map((sign) => name.lastIndexOf(sign, name.length - 1 - SHORTEST_TAIL)),
   );
   const length = joint < 0 ? SHORTEST_TAIL * 2 : name.length - joint;
-  const tail = Math.min(LONGEST_TAIL, length);
+  // Of a path, the whole last step tells.
+  const longest = name[joint] === '/' ? LONGEST_STEP : LONGEST_TAIL;
+  const tail = Math.min(longest, length);
   return [name.slice(0, -tail), name.slice(-tail)];
 }
 

@@ -15,6 +15,7 @@ const ComparePage = onDemand(async () => (await import('./ComparePage.tsx')).Com
 
 /** How long a section must be seen before what it lists counts as looked at. */
 const LOOKED_AT_MS = 2_000;
+const TOLD_TOGETHER_MS = 150;
 
 /** What is referred to and not there, what could not be read, what exists twice, what nobody uses. */
 export function CompletenessPage({
@@ -81,10 +82,18 @@ function useLookedAt(): RefObject<HTMLDivElement | null> {
   useEffect(() => {
     const timers = new Map<Element, ReturnType<typeof setTimeout>>();
     const told = new Set<string>();
+    const open = new Set<string>();
+    let telling: ReturnType<typeof setTimeout> | undefined;
     const tell = (section: string): void => {
       if (document.visibilityState !== 'visible' || told.has(section)) return;
       told.add(section);
-      void submit({ edit: 'lookedAt', section }, { method: 'post' });
+      open.add(section);
+      // Those seen together are told together: of two that are sent at once, the first would be given up.
+      clearTimeout(telling);
+      telling = setTimeout(() => {
+        void submit({ edit: 'lookedAt', sections: [...open].join(' ') }, { method: 'post' });
+        open.clear();
+      }, TOLD_TOGETHER_MS);
     };
     const seen = new IntersectionObserver((entries) => {
       for (const { target, isIntersecting } of entries) {
@@ -99,6 +108,7 @@ function useLookedAt(): RefObject<HTMLDivElement | null> {
     for (const section of host.current?.querySelectorAll('section[id]') ?? []) seen.observe(section);
     return () => {
       seen.disconnect();
+      clearTimeout(telling);
       for (const timer of timers.values()) clearTimeout(timer);
     };
   }, [submit, surveyId]);

@@ -203,12 +203,20 @@ function drawFigures(context: Context, scene: Scene, geometry: Geometry, inks: I
     for (let at = scene.start[row]; at < scene.start[row + 1]; at++) {
       const column = scene.column[at];
       if (column < v.firstColumn || column >= v.endColumn) continue;
-      const text = shortCount(scene.count[at]);
-      if (text.length * perLetter > cell - 3) continue;
+      const room = Math.floor((cell - 3) / perLetter);
+      const text = [shortCount(scene.count[at]), shortestCount(scene.count[at])].find(
+        ({ length }) => length <= room,
+      );
+      if (text === undefined) continue;
       context.fillStyle = (column > row ? inks.against : inks.ramp)[scene.ink[at]].figure;
       context.fillText(text, x + (column + 0.5) * cell, y + (row + 0.5) * cell + 0.5);
     }
   }
+}
+
+/** In whole thousands, where tenths have no room. */
+function shortestCount(count: number): string {
+  return count < 1_000 ? String(count) : `${Math.round(count / 1000)}k`;
 }
 
 function shortCount(count: number): string {

@@ -6,7 +6,7 @@ import { useElementLinks } from '../../frame/elementLinks.ts';
 import { counted, figure, percent } from '../../state/figures.ts';
 import { besideQuery } from '../../state/pictureState.ts';
 import { usePicture } from '../../state/usePicture.ts';
-import { NamedList } from '../../frame/names/Names.tsx';
+import { CutName, NamedList } from '../../frame/names/Names.tsx';
 import { namesApart } from '../../frame/names/namesApart.ts';
 import { Block } from './Block.tsx';
 
@@ -31,7 +31,7 @@ export function EntryPoints({ overview, codebaseId }: { overview: Overview; code
       {entryPoints.slice(0, 8).map(({ path, role, name }) => (
         <div key={path} className="entry-line">
           <Link to={links.place(path, 1)} className="mono" title={path}>
-            {path}
+            <CutName name={path} />
           </Link>
           <span className="faded">
             {roleWords[role]} {role === 'server' || role === 'configuration' ? '' : <b>{name}</b>}
@@ -62,7 +62,7 @@ export function Documents({
       {documents.slice(0, 6).map(({ path, isReadme }) => (
         <div key={path} className="entry-line">
           <Link to={`${base}/document?file=${encodeURIComponent(path)}`} className="mono" title={path}>
-            {path}
+            <CutName name={path} />
           </Link>
           <span className="faded">{isReadme && path.includes('/') ? '' : isReadme ? 'begin here' : ''}</span>
         </div>
