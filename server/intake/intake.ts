@@ -15,6 +15,7 @@ import { lookAt, type Look } from './look.ts';
 import {
   generatorEndings,
   isDocument,
+  isPlainDocument,
   isGeneratedName,
   isMinifiedName,
   isReadme,
@@ -33,7 +34,7 @@ export interface Intake {
   folders: Set<string>;
   /** Text of the project files that say where imports lead and what is declared. */
   manifests: Map<string, string>;
-  /** Texts for people to read, Markdown, by path: shown as such, neither read as code nor left out. */
+  /** Texts for people to read, Markdown and others, by path: shown as such, neither read as code nor left out. */
   documents: string[];
   /** One sentence on what a folder is for, and where it stands. */
   purposes: Map<string, { text: string; from: string }>;
@@ -137,7 +138,7 @@ function sortByName({ intake, matcher }: Work, candidate: Candidate): boolean {
   }
   const chosen = choice?.take === 'read';
   const language = chosenLanguage(matcher, path) ?? languageOf(path)?.language;
-  if (isDocument(name) && !language) {
+  if ((isDocument(name) || isPlainDocument(name)) && !language) {
     intake.documents.push(path);
     return isReadme(name) && size <= MAX_FILE_BYTES;
   }
@@ -244,7 +245,8 @@ function settle({ intake, matcher, includes }: Work, candidate: Candidate, look:
   const { path, entry } = candidate;
   if (look.purpose !== undefined && (isReadme(entry.name) || !intake.purposes.has(candidate.folder)))
     intake.purposes.set(candidate.folder, { text: look.purpose, from: path });
-  if (isDocument(entry.name) && chosenLanguage(matcher, path) === undefined) return;
+  const isText = isDocument(entry.name) || isPlainDocument(entry.name);
+  if (isText && chosenLanguage(matcher, path) === undefined) return;
   const found = identify(matcher, path, look);
   if ('isNot' in found) {
     leaveOut(intake, candidate, 'unknownLanguage', found.isNot);

@@ -79,6 +79,14 @@ export function isDocument(name: string): boolean {
   return documentName.test(name);
 }
 
+/** Texts for people that are no Markdown: reStructuredText, and READMEs without an ending that says more. */
+export function isPlainDocument(name: string): boolean {
+  return (
+    /\.rst$/i.test(name) ||
+    /^(readme|changes|changelog|news|contributing|authors|hacking|todo)(\.txt)?$/i.test(name)
+  );
+}
+
 export function isReadme(name: string): boolean {
   return /^readme(\.(md|markdown|txt|rst))?$/i.test(name);
 }

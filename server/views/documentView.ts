@@ -1,6 +1,7 @@
 import { joinPath, folderOf } from '../../core/contracts/fileTree.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
-import { isDocument } from '../intake/names.ts';
+import { isDocument, isPlainDocument } from '../intake/names.ts';
+import { plainBlocks, type PlainBlock } from './plainDocument.ts';
 import { Problem } from '../problem.ts';
 import type { ReadText } from '../source/readText.ts';
 import type { KeptIntake } from '../survey/keptIntake.ts';
@@ -11,6 +12,8 @@ export interface DocumentPage {
   path: string;
   text: string;
   isMarkdown: boolean;
+  /** Of a text that is no Markdown and no project file: its structure. */
+  blocks: PlainBlock[] | null;
   /** All texts of the codebase, to go on to. */
   documents: string[];
   /** Where each relative link of the text leads: to a view of this codebase, or nowhere. */
@@ -19,6 +22,9 @@ export interface DocumentPage {
 
 export type DocumentLink =
   { to: 'document' | 'source'; file: string } | { to: 'folder'; folder: string } | { to: 'nowhere' };
+
+/** More of a text is not taken apart. */
+const MOST_LETTERS = 400_000;
 
 export async function documentView(
   survey: SurveyedCodebase,
@@ -30,11 +36,13 @@ export async function documentView(
   if (!readable.has(path)) throw new Problem('notFound', `This survey has no text ${path}.`);
   const source = await readText(path);
   if (!source) throw new Problem('notFound', `${path} cannot be read any more.`);
-  const isMarkdown = isDocument(path);
+  const name = path.slice(path.lastIndexOf('/') + 1);
+  const isMarkdown = isDocument(name);
   return {
     path,
     text: source.text,
     isMarkdown,
+    blocks: isMarkdown || !isPlainDocument(name) ? null : plainBlocks(source.text.slice(0, MOST_LETTERS)),
     documents: intake.documents,
     links: isMarkdown ? linksOf(survey, readable, path, source.text) : {},
   };

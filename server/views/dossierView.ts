@@ -44,7 +44,9 @@ export interface Dossier extends ElementLabel {
   cycles: DossierCycle[];
   /** The lines on which a routine calls itself. */
   recursion: number[];
+  /** What it holds, the first of so many. */
   holds: ElementLabel[];
+  holdsCount: number;
   gaps: { name: string; reason: string; line: number }[];
   damage: [number, number][];
 }
@@ -143,7 +145,7 @@ async function elementDossier(
           : -1,
     }),
     recursion: recursionLines(survey, element, question),
-    holds: childrenOf(survey, element),
+    ...childrenOf(survey, element),
     gaps: file === element ? gapsOf(survey, element) : [],
     damage: survey.files.find((record) => record.element === element)?.damage ?? [],
   };
@@ -173,6 +175,12 @@ function groupDossier(
   const peers = [...files.keys()].filter((g) => g > 0 && files[g] > 0);
   const own = shown.files.filter(({ element }) => arrangement.groupOf[element] === group);
   const label = groupLabel(arrangement, group);
+  const held = [
+    ...subgroups(arrangement, group)
+      .filter((g) => files[g] > 0)
+      .map((g) => groupLabel(arrangement, g)),
+    ...own.map(({ element }) => labelOf(survey, element)),
+  ];
   return {
     ...label,
     form: arrangementWords[arrangement.id].one,
@@ -189,12 +197,8 @@ function groupDossier(
     parents: [],
     children: [],
     cycles: cyclesWith(survey, { ...question, by: arrangement.id }, { element: -1, group }),
-    holds: [
-      ...subgroups(arrangement, group)
-        .filter((g) => files[g] > 0)
-        .map((g) => groupLabel(arrangement, g)),
-      ...own.map(({ element }) => labelOf(survey, element)),
-    ],
+    holds: held.slice(0, MAX_LISTED),
+    holdsCount: held.length,
     recursion: [],
     gaps: [],
     damage: [],
@@ -362,17 +366,14 @@ function cyclesWith(
 
 const cycleGrains: readonly Grain[] = ['files', 'groups'];
 
-function childrenOf(survey: SurveyedCodebase, element: number): ElementLabel[] {
+function childrenOf(survey: SurveyedCodebase, element: number): Pick<Dossier, 'holds' | 'holdsCount'> {
   const { elements } = survey;
-  const found: ElementLabel[] = [];
-  for (
-    let e = element + 1;
-    e < elements.subtreeEnd[element] && found.length < MAX_LISTED;
-    e = elements.subtreeEnd[e]
-  ) {
-    found.push(labelOf(survey, e));
-  }
-  return found;
+  const found: number[] = [];
+  for (let e = element + 1; e < elements.subtreeEnd[element]; e = elements.subtreeEnd[e]) found.push(e);
+  return {
+    holds: found.slice(0, MAX_LISTED).map((e) => labelOf(survey, e)),
+    holdsCount: found.length,
+  };
 }
 
 function gapsOf({ gaps }: SurveyedCodebase, file: number): Dossier['gaps'] {

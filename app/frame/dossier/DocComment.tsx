@@ -25,25 +25,26 @@ function Block({ block }: { block: DocBlock }) {
               <code>{block.name}</code>{' '}
             </>
           )}
-          <Parts parts={block.parts} />
+          <DocParts parts={block.parts} />
         </p>
       );
     case 'item':
       return (
         <p className="doc-item">
-          – <Parts parts={block.parts} />
+          – <DocParts parts={block.parts} />
         </p>
       );
     case 'paragraph':
       return (
         <p>
-          <Parts parts={block.parts} />
+          <DocParts parts={block.parts} />
         </p>
       );
   }
 }
 
-function Parts({ parts }: { parts: readonly DocPart[] }) {
+/** Words, with names and code as they are written. */
+export function DocParts({ parts }: { parts: readonly DocPart[] }) {
   return parts.map(({ text, isCode }, index) =>
     isCode ? <code key={index}>{text}</code> : <span key={index}>{text}</span>,
   );

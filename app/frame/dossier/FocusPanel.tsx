@@ -228,7 +228,7 @@ function FocusDetails({
         <section>
           <h2>
             <span>Holds</span>
-            <span>{dossier.holds.length}</span>
+            <span>{figure(dossier.holdsCount)}</span>
           </h2>
           <NamedList all={dossier.holds} within={dossier.key}>
             {dossier.holds.map((element) => (
@@ -238,6 +238,13 @@ function FocusDetails({
               </div>
             ))}
           </NamedList>
+          {dossier.holdsCount > dossier.holds.length && (
+            <p>
+              <Link to={(source ?? links.in('matrix', dossier))!}>
+                all {figure(dossier.holdsCount)} {source ? 'in its source' : 'in the matrix'}
+              </Link>
+            </p>
+          )}
         </section>
       )}
     </>

@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import { Link, useParams } from 'react-router';
 import type { CycleDetails, CycleStep } from '../../../server/views/cyclesView.ts';
 import { ElementName } from '../../frame/ElementName.tsx';
 import { NamedList, useNameOf } from '../../frame/names/Names.tsx';
@@ -6,11 +7,14 @@ import { useShortlists } from '../../frame/shortlists/Shortlists.tsx';
 import { isTyping } from '../../frame/useFrameKeys.ts';
 import { counted, figure } from '../../state/figures.ts';
 import { noEvidence, usePicture } from '../../state/usePicture.ts';
+import { besideQuery } from '../../state/pictureState.ts';
+import { cycleInMatrix } from './inMatrix.ts';
 import { CycleRing } from './CycleRing.tsx';
 
 /** One cycle opened: ways round it, what to cut first, its members. */
 export function CycleBlocks({ cycle, noun }: { cycle: CycleDetails; noun: string }) {
-  const { change, showEvidence, from, to } = usePicture();
+  const { params, change, showEvidence, from, to } = usePicture();
+  const { codebaseId } = useParams();
   const { offer } = useShortlists();
   const { walk } = cycle;
   const at = walk.findIndex((step) => step.from.end === from && step.to.end === to);
@@ -38,6 +42,9 @@ export function CycleBlocks({ cycle, noun }: { cycle: CycleDetails; noun: string
             {cycle.tag}: {counted(cycle.members.length, 'member')}, {counted(cycle.references, 'reference')}{' '}
             among them
           </span>
+          <Link to={`/codebases/${codebaseId}/matrix?${besideQuery(params, cycleInMatrix(cycle))}`}>
+            Show in matrix
+          </Link>
           <button
             type="button"
             className="plain-button link"

@@ -5,6 +5,7 @@ import rehypeSanitize from 'rehype-sanitize';
 import remarkGfm from 'remark-gfm';
 import type { DocumentLink, DocumentPage as Page } from '../../../server/views/documentView.ts';
 import { Caption } from '../../frame/Caption.tsx';
+import { PlainDocument } from './PlainDocument.tsx';
 import './document.css';
 
 /** A text of the codebase for people to read: Markdown rendered, with its links leading to views of this codebase. */
@@ -12,6 +13,7 @@ export function DocumentPage({
   path,
   text,
   isMarkdown,
+  blocks,
   documents,
   links,
   codebaseId,
@@ -21,7 +23,7 @@ export function DocumentPage({
     <>
       <Caption>
         <b className="mono">{path}</b>,{' '}
-        {isMarkdown ? 'as its authors wrote it; pictures are not shown' : 'as it is'}.
+        {isMarkdown || blocks ? 'as its authors wrote it; pictures are not shown' : 'as it is'}.
       </Caption>
       <div className="document-view">
         <nav aria-label="Texts of this codebase" className="outline">
@@ -56,6 +58,8 @@ export function DocumentPage({
             >
               {text}
             </Markdown>
+          ) : blocks ? (
+            <PlainDocument blocks={blocks} />
           ) : (
             <pre className="mono">{text}</pre>
           )}
