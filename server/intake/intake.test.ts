@@ -234,14 +234,22 @@ describe('what names and contents say', () => {
       'src/bare/index.ts': '/* eslint-disable no-console */\n',
       'src/both/README.md': 'Words of the README win.\n',
       'src/both/index.ts': '/** Words of the comment. */\n',
+      'rest/README.rst': '=====\nLocks\n=====\n\n.. image:: x.png\n\nOpens and shuts the gates. More.\n',
+      'rest/NEWS': 'Nothing new.\n',
     });
     const { purposes, documents } = await intakeOf(folder);
     expect(Object.fromEntries([...purposes].map(([at, { text }]) => [at, text]))).toEqual({
       '': 'The barges of the company and their crews.',
       'src/tolls': 'What a passage costs.',
       'src/both': 'Words of the README win.',
+      rest: 'Opens and shuts the gates.',
     });
-    expect(documents).toEqual(['README.md', 'src/both/README.md']);
+    expect([...documents].sort()).toEqual([
+      'README.md',
+      'rest/NEWS',
+      'rest/README.rst',
+      'src/both/README.md',
+    ]);
   });
 });
 

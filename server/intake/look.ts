@@ -31,7 +31,7 @@ export interface Look {
 }
 
 /** Raise it whenever a look at the same bytes gives something else. */
-export const LOOK_VERSION = 5;
+export const LOOK_VERSION = 6;
 
 /** Calls by which programs wait for connections. */
 const waiting = ['.listen(', 'serve(', 'createServer('];
@@ -138,9 +138,7 @@ const notAPurpose =
 
 function purposeOf(head: string, text: string, name: string): string | null {
   if (isReadme(name))
-    return isDocument(name) || !name.includes('.')
-      ? firstParagraph(text.slice(0, 8_000))
-      : firstSentence(head);
+    return firstParagraph(isDocument(name) ? text.slice(0, 8_000) : withoutUnderlined(text.slice(0, 8_000)));
   if (!/^(index|mod|main)\.[cm]?[jt]sx?$|^__init__\.py$|^package-info\.java$|^doc\.go$/.test(name))
     return null;
   const comment = /^\s*(?:#![^\n]*\n\s*)?(?:\/\*\*?([^]*?)\*\/|((?:\/\/[^\n]*\n)+)|"""([^]*?)""")/.exec(head);
@@ -152,6 +150,15 @@ function purposeOf(head: string, text: string, name: string): string | null {
     .join('\n')
     .replace(/^\s*@(file|fileoverview|packageDocumentation|module\b.*)\s*/gm, '');
   return firstSentence(plain.split(/\n\s*\n|\n\s*@/)[0]);
+}
+
+/** Without headings that are underlined, and without directives, of texts that are no Markdown. */
+function withoutUnderlined(text: string): string {
+  const lines = text.split(/\r?\n/);
+  const isUnderline = (line: string | undefined): boolean => /^([=\-~^"'`#*+])\1{2,}\s*$/.test(line ?? '');
+  return lines
+    .map((line, at) => (isUnderline(line) || isUnderline(lines[at + 1]) || /^\.\. /.test(line) ? '' : line))
+    .join('\n');
 }
 
 /** The first paragraph of prose in a Markdown text: no heading, list, picture, table, quotation or code. */

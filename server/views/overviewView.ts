@@ -129,7 +129,7 @@ const SMALL_ROWS = 28;
 function smallMatrix(survey: SurveyedCodebase, query: OverviewQuery): SmallMatrix {
   const shown = { ...query, grain: 'files', flat: false, order: 'level' } as const;
   const closed = matrixView(survey, { ...shown, open: [] });
-  const { rows, cells } = closed.rows.length >= 4 ? closed : matrixView(survey, { ...shown, open: null });
+  const { rows, cells } = closed.rows.length >= 8 ? closed : matrixView(survey, { ...shown, open: null });
   const isShown = (i: number): boolean => cells.row[i] < SMALL_ROWS && cells.column[i] < SMALL_ROWS;
   return {
     rows: rows.slice(0, SMALL_ROWS),

@@ -104,8 +104,8 @@ export function Outliers({ rows, base }: { rows: OutlierRow[]; base: string }) {
                 <span className="faded">none above {figure(fence, fence % 1 === 0 ? 0 : 1)}</span>
               ) : (
                 <>
-                  <b className="mono">{figure(count)}</b> above {figure(fence, fence % 1 === 0 ? 0 : 1)}{' '}
-                  {unit}, {percent(codeShare, codeShare < 0.01 ? 1 : 0)} of the code
+                  <b className="mono">{figure(count)}</b> above {figure(fence, fence % 1 === 0 ? 0 : 1)}
+                  {unit === '' ? '' : ` ${unit}`}, {percent(codeShare, codeShare < 0.01 ? 1 : 0)} of the code
                 </>
               )}
             </span>
