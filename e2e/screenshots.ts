@@ -71,6 +71,12 @@ const shots: Shot[] = [
     ready: '.type-box',
   },
   {
+    name: 'around',
+    path: '/codebases/1/around?around=src%2Ftolls%2Ftariff.ts&reach=all&together=distance',
+    scheme: 'light',
+    ready: '.around-row',
+  },
+  {
     name: 'finder',
     path: '/codebases/1/overview',
     scheme: 'light',
