@@ -13,6 +13,20 @@ export function run(command, args, options = {}) {
   if (status !== 0) process.exit(status ?? 1);
 }
 
+/** Builds what is run. Warnings of the tools that build are for whoever builds by hand; what goes wrong is shown. */
+export function build() {
+  const { status, error, stderr } = spawnSync('npm', ['run', 'build', '--silent'], {
+    cwd: root,
+    stdio: ['ignore', 'ignore', 'pipe'],
+    encoding: 'utf8',
+    maxBuffer: 1 << 26,
+  });
+  if (error) throw error;
+  if (status === 0) return;
+  console.error(stderr);
+  process.exit(status ?? 1);
+}
+
 /** Installs the packages of package-lock.json when they are missing or others are installed. */
 export function installPackages() {
   requireNode();

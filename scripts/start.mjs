@@ -2,13 +2,13 @@
 import { spawn } from 'node:child_process';
 import { createServer } from 'node:net';
 import { join } from 'node:path';
-import { installPackages, root, run } from './install.mjs';
+import { build, installPackages, root, run } from './install.mjs';
 
 const FIRST_PORT = 4400;
 
 installPackages();
 console.log('Building…');
-run('npm', ['run', 'build', '--silent'], { stdio: ['ignore', 'ignore', 'inherit'] });
+build();
 
 console.log('Surveying the demo…');
 run(process.execPath, [

@@ -2,14 +2,14 @@
 import { spawnSync } from 'node:child_process';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { installPackages, root, run } from './install.mjs';
+import { build, installPackages, root } from './install.mjs';
 
 const CHROMIUM = '/usr/bin/chromium';
 const withBrowser = !process.argv.includes('--unit');
 
 installPackages();
 if (withBrowser) ensureChromium();
-run('npm', ['run', 'build', '--silent'], { stdio: ['ignore', 'ignore', 'inherit'] });
+build();
 const results = [step('types', ['run', 'typecheck', '--silent']), step('lint', ['run', 'lint', '--silent'])];
 results.push(...vitest(withBrowser ? ['unit', 'browser'] : ['unit']));
 const passed = results.reduce((sum, result) => sum + result.passed, 0);

@@ -130,13 +130,16 @@ function smallMatrix(survey: SurveyedCodebase, query: OverviewQuery): SmallMatri
   const shown = { ...query, grain: 'files', flat: false, order: 'level' } as const;
   const closed = matrixView(survey, { ...shown, open: [] });
   const { rows, cells } = closed.rows.length >= 8 ? closed : matrixView(survey, { ...shown, open: null });
-  const isShown = (i: number): boolean => cells.row[i] < SMALL_ROWS && cells.column[i] < SMALL_ROWS;
+  // Open groups are headings there, without cells of their own: here they would only take room.
+  const closedRows = [...rows.keys()].filter((row) => !rows[row].heading);
+  const placeOf = new Map(closedRows.slice(0, SMALL_ROWS).map((row, place) => [row, place]));
   return {
-    rows: rows.slice(0, SMALL_ROWS),
-    cells: cells.row.flatMap((row, i) =>
-      isShown(i) ? [{ row, column: cells.column[i], count: cells.count[i] }] : [],
-    ),
-    more: Math.max(0, rows.length - SMALL_ROWS),
+    rows: closedRows.slice(0, SMALL_ROWS).map((row) => rows[row]),
+    cells: cells.row.flatMap((from, i) => {
+      const [row, column] = [placeOf.get(from), placeOf.get(cells.column[i])];
+      return row === undefined || column === undefined ? [] : [{ row, column, count: cells.count[i] }];
+    }),
+    more: Math.max(0, closedRows.length - SMALL_ROWS),
   };
 }
 

@@ -497,6 +497,50 @@ describe('the overview', () => {
     expect(overview.externals).toMatchObject([{ name: 'kit', files: 1 }]);
     expect(overview.tests.files).toBe(1);
   });
+
+  it('begins with what uses what, as the matrix has it, open groups left out', () => {
+    const asked = { ...question, scope: mainScope(survey), open: [] };
+    const { picture } = overviewView(survey, nothingKept, asked);
+    const { rows, cells } = matrixView(survey, { ...asked, open: null, flat: false, order: 'level' });
+    const told = picture.cells.map(
+      ({ row, column, count }) => `${picture.rows[row].end} ${picture.rows[column].end} ${count}`,
+    );
+    expect(told).toEqual(
+      cells.row.map((row, i) => `${rows[row].end} ${rows[cells.column[i]].end} ${cells.count[i]}`),
+    );
+    expect(told.length).toBeGreaterThan(3);
+    expect(picture.rows.map(({ end }) => end)).toEqual(
+      rows.filter(({ heading }) => !heading).map(({ end }) => end),
+    );
+    expect(picture.more).toBe(0);
+  });
+
+  it('names where one enters it: programs first, examples and tests last', () => {
+    const entry = (path: string, role: 'program' | 'main' | 'export') => ({ path, role, name: path });
+    const { entryPoints } = overviewView(
+      survey,
+      {
+        ...nothingKept,
+        entryPoints: [
+          entry('examples/a.ts', 'program'),
+          entry('src/deep/down/b.ts', 'main'),
+          entry('testsuite-web/c.ts', 'program'),
+          entry('src/d.ts', 'main'),
+          entry('src/index.ts', 'export'),
+          entry('src/bin/e.ts', 'program'),
+        ],
+      },
+      { ...question, scope: mainScope(survey), open: [] },
+    );
+    expect(entryPoints.map(({ path }) => path)).toEqual([
+      'src/bin/e.ts',
+      'src/index.ts',
+      'src/d.ts',
+      'src/deep/down/b.ts',
+      'examples/a.ts',
+      'testsuite-web/c.ts',
+    ]);
+  });
 });
 
 describe('the finder', () => {

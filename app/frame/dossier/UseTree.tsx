@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { Link } from 'react-router';
 import type { Neighbour, Neighbours } from '../../../server/views/picture/neighbours.ts';
 import { figure } from '../../state/figures.ts';
 import { dependencyWords } from '../../state/words.ts';
@@ -71,6 +72,14 @@ export function UseTree({
         )}
       </h2>
       {!step && <p className="faded">Looking it up…</p>}
+      {first.total > 1 && (
+        <Link
+          className="quiet-link"
+          to={`/codebases/${codebaseId}/around?${besideQuery(params, { around: focus, focus, direction: direction === 'uses' ? 'uses' : null })}`}
+        >
+          All in groups →
+        </Link>
+      )}
       {step && step.listed.length > 1 && (
         <button
           type="button"
