@@ -231,6 +231,41 @@ export const mutants: readonly Mutant[] = [
     ],
   ),
   ...faults(
+    'core/completeness/folderPairs.ts',
+    ['core/completeness'],
+    [
+      ['files >= LEAST_SHARE * smaller', 'true'],
+      ['alike >= LEAST_SHARE * files', 'true'],
+      ['if (same === Math.min(left.length, right.length)) same--;', ''],
+      ['(xa !== null && xa === yb) ||', ''],
+    ],
+  ),
+  ...faults(
+    'server/views/aroundView.ts',
+    ['server/views'],
+    [
+      ['distance: distance + 1', 'distance: 1'],
+      ['|| subject.isNear(next)', ''],
+      ['sorts.indexOf(a.sort) - sorts.indexOf(b.sort) ||', ''],
+    ],
+  ),
+  ...faults(
+    'app/frame/names/namesApart.ts',
+    ['app/frame/names'],
+    [
+      ['texts[i] = joined(steps[i], ++taken[i]);', 'texts[i] = joined(steps[i], taken[i]++);'],
+      ['if (known.has(short)) return;', ''],
+    ],
+  ),
+  ...faults(
+    'server/intake/builtFolders.ts',
+    ['server/intake'],
+    [
+      ['made.length >= LEAST_SHARE * files.length', 'true'],
+      ['source !== undefined && isMade', 'source !== undefined'],
+    ],
+  ),
+  ...faults(
     'core/buildModules/vision.ts',
     ['core/link'],
     [

@@ -12,7 +12,8 @@ import {
 import type { ElementLabel } from '../../../server/views/ground/elements.ts';
 import { useElementMenu } from '../../frame/ElementMenu.tsx';
 import { dark, light } from '../../theme/tokens.ts';
-import { drawMatrix, type DrawnTag } from './drawMatrix.ts';
+import type { DrawnTag } from './drawBrackets.ts';
+import { drawMatrix } from './drawMatrix.ts';
 import { insetOf, moveTo, spotAt, type Inset, type Spot } from './geometry.ts';
 import { cellsAgainst, countAt, inksOf, rowOfFocus, type Scene } from './scene.ts';
 import { useMatrixZoom } from './useMatrixZoom.ts';
