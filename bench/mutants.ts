@@ -78,7 +78,7 @@ export const mutants: readonly Mutant[] = [
   ]),
   ...faults('core/arrangement/rows.ts', arrangement, [
     ['if (below.length !== 1 || below[0] >= arrangement.count) return chain;', 'return chain;'],
-    ['rows + order.children[group].length <= MOST_ROWS', 'true'],
+    ['rows + order.children[group].length <= most', 'true'],
     [
       'closed.sort((a, b) => below[b] - below[a] || a - b);',
       'closed.sort((a, b) => below[a] - below[b] || a - b);',
