@@ -63,7 +63,7 @@ function isWhole(tokens: Tokens, arm: Arm): boolean {
   let depth = 0;
   let last = '';
   const first = firstToken(tokens, arm.start);
-  if (isInside(tokens, first - 1)) return false;
+  if (isInside(tokens, first - 1) || carriesOn(tokens, first)) return false;
   for (let i = first; i < tokens.count && tokens.start[i] < arm.end; i++) {
     last = tokens.text.slice(tokens.start[i], tokens.end[i]);
     if (tokens.kind[i] !== TOKEN.mark) continue;
@@ -77,6 +77,15 @@ function isWhole(tokens: Tokens, arm: Arm): boolean {
 /** True after a token that asks for more: an operator or an opening bracket, unless it opens a block. */
 function isInside({ text, kind, start }: Tokens, token: number): boolean {
   return token >= 0 && kind[token] === TOKEN.mark && !';{},:)]>'.includes(text[start[token]]);
+}
+
+/** True for a token that goes on with what stands before it: the `:` of initialisers or of parents, a `=`. */
+function carriesOn({ text, kind, start, count }: Tokens, token: number): boolean {
+  return (
+    token < count &&
+    kind[token] === TOKEN.mark &&
+    /^(:(?!:)|=(?!=))/.test(text.slice(start[token], start[token] + 2))
+  );
 }
 
 /** The first token at or after an offset; O(log tokens). */

@@ -45,6 +45,9 @@ describe('conditionals', () => {
     ['#ifdef A\nif (x) {\n#else\nwhile (x) {\n#endif\n}\n', ['while (x) {']],
     ['int f(\n#if A\nint a\n#elif B\nint b\n#endif\n);', ['int b']],
     ['#if A\n#if 0\nint a;\n#endif\n#else\nint b;\n#endif\n', ['int a;']],
+    ['Var(T a)\n#ifdef A\n: _a(a) {}\n#else\n{ set(a); }\n#endif\n', ['{ set(a); }']],
+    ['Var()\n#ifdef A\n= default;\n#else\n{}\n#endif\n', ['{}']],
+    ['#ifdef A\n::open();\n#else\n::close();\n#endif\n', []],
     ['#ifdef __cplusplus\nextern "C" {\n#endif\n', []],
     ['#else\n#endif\n#if A\nint a;\n', []],
   ])('of %j drop %j', (text, expected) => {
