@@ -4,6 +4,7 @@ import { noRules, rulesSchema, type IntakeRules } from '../intake/rules.ts';
 import { Problem } from '../problem.ts';
 import { nameOf, type Origin } from '../source/address.ts';
 import type { Store } from './database.ts';
+import { nextId } from './nextId.ts';
 import type { KeepCurrent } from './keepCurrent.ts';
 
 export interface Codebase extends Origin {
@@ -40,7 +41,7 @@ export function openCodebase(store: Store, origin: Origin, name = nameOf(origin)
   const { kind, address, ref } = origin;
   const id = store
     .prepare(
-      `INSERT INTO codebase (name, kind, root, ref, opened_at) VALUES (?, ?, ?, ?, ?)
+      `INSERT INTO codebase (id, name, kind, root, ref, opened_at) VALUES (${nextId('codebase')}, ?, ?, ?, ?, ?)
        ON CONFLICT (root) DO UPDATE SET ref = excluded.ref RETURNING id`,
     )
     .pluck()

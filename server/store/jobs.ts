@@ -1,6 +1,7 @@
 import type { Progress } from '../survey/progress.ts';
 import { Problem } from '../problem.ts';
 import type { Store } from './database.ts';
+import { nextId } from './nextId.ts';
 
 export type JobState = 'waiting' | 'running' | 'finished' | 'stopped' | 'failed' | 'interrupted';
 
@@ -56,8 +57,8 @@ export function createJob(store: Store, codebaseId: number, request: JobRequest 
     const at = now();
     const { lastInsertRowid } = store
       .prepare(
-        `INSERT INTO job (codebase_id, kind, refresh, state, phase, runner, created_at, updated_at)
-         VALUES (?, ?, ?, 'waiting', 'open', ?, ?, ?)`,
+        `INSERT INTO job (id, codebase_id, kind, refresh, state, phase, runner, created_at, updated_at)
+         VALUES (${nextId('job')}, ?, ?, ?, 'waiting', 'open', ?, ?, ?)`,
       )
       .run(codebaseId, kind, refresh ? 1 : 0, process.pid, at, at);
     store

@@ -64,6 +64,20 @@ describe('the store', () => {
       expect(store.prepare(`SELECT count(*) FROM ${table}`).pluck().get(), table).toBe(0);
     }
   });
+
+  it('never gives a number twice, so that nothing of a removed codebase is taken for the next one’s', async () => {
+    const store = freshStore();
+    const survey = async () => {
+      const opened = openCodebase(store, folderOrigin(temporaryFolder(code)));
+      const created = createJob(store, opened.id);
+      return { codebase: opened.id, job: created.id, survey: (await runJob(store, created.id))! };
+    };
+    const first = await survey();
+    removeCodebase(store, first.codebase);
+    const second = await survey();
+    for (const kind of ['codebase', 'job', 'survey'] as const)
+      expect(second[kind], kind).toBeGreaterThan(first[kind]);
+  });
 });
 
 describe('jobs', () => {

@@ -6,6 +6,7 @@ import type { SurveyedCodebase } from '../../core/survey.ts';
 import { Problem } from '../problem.ts';
 import { totalsOf, type Totals } from '../survey/totals.ts';
 import type { Store } from './database.ts';
+import { nextId } from './nextId.ts';
 import {
   columnParts,
   packPart,
@@ -49,7 +50,8 @@ export function saveSurvey(
   const save = store.transaction((): number => {
     const { lastInsertRowid } = store
       .prepare(
-        'INSERT INTO survey (codebase_id, commit_hash, surveyed_at, took_ms, totals, rules) VALUES (?, ?, ?, ?, ?, ?)',
+        `INSERT INTO survey (id, codebase_id, commit_hash, surveyed_at, took_ms, totals, rules)
+         VALUES (${nextId('survey')}, ?, ?, ?, ?, ?, ?)`,
       )
       .run(
         codebaseId,

@@ -70,6 +70,8 @@ describe('the queue of surveys', () => {
     const other = openCodebase(store, folderOrigin(temporaryFolder(code(1))));
     const next = queue.add(other.id);
     await ended(next.id);
-    expect(latestJob(store, other.id)!.state).toBe('finished');
+    expect(latestJob(store, other.id)).toMatchObject({ id: next.id, state: 'finished' });
+    expect([other.id, next.id]).not.toContain(removed.id);
+    expect(latestSurvey(store, other.id)!.totals.files).toBe(1);
   });
 });
