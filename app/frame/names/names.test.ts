@@ -28,6 +28,8 @@ describe('names in a list', () => {
   it('keep the middle where it is what tells', () => {
     const all = ['a/x/b/c/d.ts', 'a/y/b/c/d.ts', 'z/x/b/c/d.ts'].map(file);
     expect(new Set(namesApart(all)).size).toBe(3);
+    const twice = ['x/b/c/d.ts', 'y/b/c/d.ts', 'x/p/q/d.ts', 'z/p/q/d.ts'].map(file);
+    expect(namesApart(twice)).toEqual(['x/…/d.ts', 'y/…/d.ts', 'x/p/q/d.ts', 'z/…/d.ts']);
   });
 
   it('of members have what holds them, but not in its own list, and overloads what they take', () => {
