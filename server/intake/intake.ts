@@ -15,7 +15,6 @@ import { lookAt, type Look } from './look.ts';
 import {
   generatorEndings,
   isDocument,
-  isPlainDocument,
   isGeneratedName,
   isMinifiedName,
   isReadme,
@@ -138,7 +137,7 @@ function sortByName({ intake, matcher }: Work, candidate: Candidate): boolean {
   }
   const chosen = choice?.take === 'read';
   const language = chosenLanguage(matcher, path) ?? languageOf(path)?.language;
-  if ((isDocument(name) || isPlainDocument(name)) && !language) {
+  if (isDocument(name) && !language) {
     intake.documents.push(path);
     return isReadme(name) && size <= MAX_FILE_BYTES;
   }
@@ -245,8 +244,7 @@ function settle({ intake, matcher, includes }: Work, candidate: Candidate, look:
   const { path, entry } = candidate;
   if (look.purpose !== undefined && (isReadme(entry.name) || !intake.purposes.has(candidate.folder)))
     intake.purposes.set(candidate.folder, { text: look.purpose, from: path });
-  const isText = isDocument(entry.name) || isPlainDocument(entry.name);
-  if (isText && chosenLanguage(matcher, path) === undefined) return;
+  if (isDocument(entry.name) && chosenLanguage(matcher, path) === undefined) return;
   const found = identify(matcher, path, look);
   if ('isNot' in found) {
     leaveOut(intake, candidate, 'unknownLanguage', found.isNot);

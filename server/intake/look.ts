@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { packWords, wordsIn } from '../../core/facts/words.ts';
 import { languageOf } from '../../core/languages/registry.ts';
 import { decode } from '../source/decode.ts';
-import { isDocument, isReadme } from './names.ts';
+import { isMarkdownName, isReadme } from './names.ts';
 
 /** What a file's content says about how it is to be taken. Depends on the bytes and the file's name alone. */
 export interface Look {
@@ -138,7 +138,9 @@ const notAPurpose =
 
 function purposeOf(head: string, text: string, name: string): string | null {
   if (isReadme(name))
-    return firstParagraph(isDocument(name) ? text.slice(0, 8_000) : withoutUnderlined(text.slice(0, 8_000)));
+    return firstParagraph(
+      isMarkdownName(name) ? text.slice(0, 8_000) : withoutUnderlined(text.slice(0, 8_000)),
+    );
   if (!/^(index|mod|main)\.[cm]?[jt]sx?$|^__init__\.py$|^package-info\.java$|^doc\.go$/.test(name))
     return null;
   const comment = /^\s*(?:#![^\n]*\n\s*)?(?:\/\*\*?([^]*?)\*\/|((?:\/\/[^\n]*\n)+)|"""([^]*?)""")/.exec(head);

@@ -73,10 +73,15 @@ export const generatorEndings = [
   '.re2c',
 ];
 
-const documentName = /\.(md|markdown)$/i;
+const markdownName = /\.(md|markdown)$/i;
 
+/** Texts for people, Markdown and others: shown as such, not read as code. */
 export function isDocument(name: string): boolean {
-  return documentName.test(name);
+  return isMarkdownName(name) || isPlainDocument(name);
+}
+
+export function isMarkdownName(name: string): boolean {
+  return markdownName.test(name);
 }
 
 /** Texts for people that are no Markdown: reStructuredText, and READMEs without an ending that says more. */

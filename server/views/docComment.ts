@@ -5,10 +5,14 @@ export interface DocPart {
 }
 
 /** What a documentation comment is made of. All of it is text: nothing in it is taken for anything else. */
-export type DocBlock =
+/** What every text for people is made of. */
+export type TextBlock =
   | { kind: 'paragraph'; parts: DocPart[] }
   | { kind: 'item'; parts: DocPart[] }
-  | { kind: 'code'; text: string }
+  | { kind: 'code'; text: string };
+
+export type DocBlock =
+  | TextBlock
   /** What is said of a parameter, a result, an error: `@param width …`. */
   | { kind: 'tag'; tag: string; name: string; parts: DocPart[] };
 

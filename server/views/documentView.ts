@@ -1,6 +1,6 @@
 import { joinPath, folderOf } from '../../core/contracts/fileTree.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
-import { isDocument, isPlainDocument } from '../intake/names.ts';
+import { isMarkdownName, isPlainDocument } from '../intake/names.ts';
 import { plainBlocks, type PlainBlock } from './plainDocument.ts';
 import { Problem } from '../problem.ts';
 import type { ReadText } from '../source/readText.ts';
@@ -37,7 +37,7 @@ export async function documentView(
   const source = await readText(path);
   if (!source) throw new Problem('notFound', `${path} cannot be read any more.`);
   const name = path.slice(path.lastIndexOf('/') + 1);
-  const isMarkdown = isDocument(name);
+  const isMarkdown = isMarkdownName(name);
   return {
     path,
     text: source.text,

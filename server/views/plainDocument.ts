@@ -1,11 +1,7 @@
-import type { DocPart } from './docComment.ts';
+import type { DocPart, TextBlock } from './docComment.ts';
 
 /** What a text without Markdown is made of, as far as its layout says. */
-export type PlainBlock =
-  | { kind: 'heading'; level: number; text: string }
-  | { kind: 'paragraph'; parts: DocPart[] }
-  | { kind: 'item'; parts: DocPart[] }
-  | { kind: 'code'; text: string };
+export type PlainBlock = TextBlock | { kind: 'heading'; level: number; text: string };
 
 const underline = /^([=\-~^"'`#*+.:_])\1{2,}\s*$/;
 const item = /^(?:[-*+•]|\d+[.)])\s+/;
