@@ -5,11 +5,11 @@ const LONGEST_STEP = 22;
 
 /** A name in two parts, of which the first may be cut where room is short: the end is what tells it. */
 export function headAndTail(name: string): [head: string, tail: string] {
-  if (name.length <= 2 * SHORTEST_TAIL) return ['', name];
+  if (name.length <= SHORTEST_TAIL + 2) return ['', name];
   const joint = Math.max(
     ...['/', '#', '.', '('].map((sign) => name.lastIndexOf(sign, name.length - 1 - SHORTEST_TAIL)),
   );
-  const length = joint < 0 ? SHORTEST_TAIL * 2 : name.length - joint;
+  const length = joint < 0 ? Math.max(SHORTEST_TAIL, name.length - SHORTEST_TAIL) : name.length - joint;
   // Of a path, the whole last step tells.
   const longest = name[joint] === '/' ? LONGEST_STEP : LONGEST_TAIL;
   const tail = Math.min(longest, length);

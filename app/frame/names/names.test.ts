@@ -102,4 +102,11 @@ describe('a name that is too long', () => {
       ),
     );
   });
+
+  it('have a part that may be cut as soon as their end tells without it', () => {
+    expect(headAndTail('index.ts')).toEqual(['', 'index.ts']);
+    expect(headAndTail('PassageFacts')).toEqual(['Passag', 'eFacts']);
+    expect(headAndTail('assessPassageOfBarges')).toEqual(['assessPassa', 'geOfBarges']);
+    expect(headAndTail('src/tolls.ts')).toEqual(['src', '/tolls.ts']);
+  });
 });
