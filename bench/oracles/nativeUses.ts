@@ -1,12 +1,22 @@
 import { execFile } from 'node:child_process';
-import { existsSync, mkdtempSync, readFileSync, realpathSync, rmSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+import {
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readFileSync,
+  realpathSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
-import { extname, join, relative, resolve } from 'node:path';
+import { dirname, extname, join, relative, resolve } from 'node:path';
 import { promisify } from 'node:util';
 import { dependencyKinds } from '../../core/contracts/linked.ts';
 import { FORM, KIND } from '../../core/facts/fileFacts.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { surveyPath } from '../../tests/surveyPath.ts';
+import { installationRoot } from '../../server/installation.ts';
 import { fetchDebianSource } from '../debianCode.ts';
 import { createCovering, MADE, scoreSites, type Site } from './sites.ts';
 import type { UseScore } from './uses.ts';
@@ -34,6 +44,7 @@ export async function compareNativeUses(packageName: string, build: NativeBuild)
   const root = realpathSync(join(fetchDebianSource(packageName), build.folder ?? '.'));
   const { survey } = await surveyPath(root);
   const graphs = await callGraphs(
+    packageName,
     root,
     survey.files.map(({ path }) => path).filter((path) => build.compiles.test(path)),
     build,
@@ -58,8 +69,24 @@ export async function compareNativeUses(packageName: string, build: NativeBuild)
   });
 }
 
-/** The graph of each file that compiles. */
-async function callGraphs(root: string, paths: string[], build: NativeBuild): Promise<string[]> {
+/** The graph of each file that compiles, kept in the cache: published code and its compiler stay as they are. */
+async function callGraphs(
+  packageName: string,
+  root: string,
+  paths: string[],
+  build: NativeBuild,
+): Promise<string[]> {
+  const { stdout: compiler } = await run('gcc', ['--version']);
+  const asked = createHash('sha256').update(JSON.stringify([compiler, paths, build.includes, build.options]));
+  const kept = join(installationRoot, '.cache', 'callGraphs', `${packageName}-${asked.digest('hex')}.json`);
+  if (existsSync(kept)) return JSON.parse(readFileSync(kept, 'utf8')) as string[];
+  const graphs = await compileGraphs(root, paths, build);
+  mkdirSync(dirname(kept), { recursive: true });
+  writeFileSync(kept, JSON.stringify(graphs));
+  return graphs;
+}
+
+async function compileGraphs(root: string, paths: string[], build: NativeBuild): Promise<string[]> {
   const out = mkdtempSync(join(tmpdir(), 'yletope-gcc-'));
   const graphs: string[] = [];
   const waiting = [...paths.entries()];

@@ -22,6 +22,8 @@ export type Value =
   | { tag: 'instance'; type: Value; inferred: boolean }
   /** A type with its arguments, of the language's own containers only. */
   | { tag: 'container'; name: string; args: (Value | null)[]; external?: number }
+  /** The type of pointers to another, and of arrays of it where a language takes them for pointers. */
+  | { tag: 'pointer'; to: Value }
   /** A method of such a container. */
   | { tag: 'containerMethod'; name: string; container: Value & { tag: 'container' } }
   /** The type of a value. */

@@ -137,6 +137,12 @@ export function describeExpression(facts: FileFacts, expression: number): string
       return `${facts.names[a[expression]]}${inner(b[expression])}`;
     case EXPRESSION.arrow:
       return `${inner(a[expression])}->`;
+    case EXPRESSION.pointer:
+      return `${inner(a[expression])}*`;
+    case EXPRESSION.pointee:
+      return `what ${inner(a[expression])} points to`;
+    case EXPRESSION.address:
+      return `pointer to ${inner(a[expression])}`;
     case EXPRESSION.arithmetic:
       return `(${inner(a[expression])} with ${inner(b[expression])})`;
     case EXPRESSION.literal:

@@ -24,7 +24,7 @@ export interface FileFacts {
 }
 
 /** Part of the cache key: raise it whenever extraction gives different facts for the same text. */
-export const FRONT_END_VERSION = 15;
+export const FRONT_END_VERSION = 16;
 
 export type ParseState = 'clean' | 'partial' | 'failed';
 
@@ -218,6 +218,12 @@ export const EXPRESSION = {
   entry: 30,
   /** All members of `a` (expression), put into an object. */
   spread: 31,
+  /** The type of pointers to the type `a` (expression). */
+  pointer: 32,
+  /** What the pointer `a` (expression) points to. */
+  pointee: 33,
+  /** A pointer to the value `a` (expression). */
+  address: 34,
 } as const;
 
 /** Which type parameter of which declaration, both counted from 0. */

@@ -21,11 +21,11 @@ const promises = words(
 );
 /** What holds one value and is used as that value is. */
 const transparent = words(
-  'Readonly Required Partial NonNullable Nullable unique_ptr shared_ptr weak_ptr reference_wrapper Final ClassVar Annotated',
+  'Readonly Required Partial NonNullable Nullable reference_wrapper Final ClassVar Annotated',
 );
 /** Holders whose value is reached through a method only. */
 const holders = words(
-  'Optional OptionalInt Lazy AtomicReference ThreadLocal WeakReference SoftReference Supplier',
+  'Optional OptionalInt Lazy AtomicReference ThreadLocal WeakReference SoftReference Supplier unique_ptr shared_ptr weak_ptr',
 );
 const givesElement = words(`
   get at pop shift find findLast
@@ -38,7 +38,7 @@ const givesContainer = words(`
   filter slice reverse toReversed sort toSorted concat values
   stream parallelStream iterator listIterator subList sorted distinct limit skip toList collect descendingIterator
   Where OrderBy OrderByDescending Take Skip ToList ToArray Distinct Concat Reverse AsEnumerable ThenBy Values
-  copy begin end rbegin cbegin
+  copy begin end rbegin cbegin lock
 `);
 const givesKeys = words('keySet keys Keys navigableKeySet');
 const givesEntries = words('entrySet entries items');
@@ -103,11 +103,14 @@ export function elementOf(value: Value | null): Value | null {
   return container.args[0] ? instanceOf(container.args[0], true) : null;
 }
 
-/** What indexing gives: an element of a sequence, or what a map holds under a key. */
-export function indexedOf(value: Value | null): Value | null {
+/** What a smart pointer or an iterator of C++ leads to, or what else a container holds; null for other values. */
+export function contentOf(value: Value | null): Value | null {
   const content = containerOf(value)?.args.at(-1);
   return content ? instanceOf(content, true) : null;
 }
+
+/** What indexing gives: an element of a sequence, or what a map holds under a key. */
+export const indexedOf = contentOf;
 
 export function awaitedOf(value: Value | null): Value | null {
   const container = containerOf(value);

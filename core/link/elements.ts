@@ -168,6 +168,7 @@ function ownerName(
 ): string {
   switch (expressions.operation[expression]) {
     case EXPRESSION.name:
+    case EXPRESSION.typeName:
       return names[expressions.a[expression]];
     case EXPRESSION.generic:
       return ownerName({ expressions, names }, expressions.a[expression]);

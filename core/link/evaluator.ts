@@ -9,6 +9,7 @@ import type { FamilyRules } from './families.ts';
 import { operatorMeant } from './operators.ts';
 import { ANY_MEMBER, createMembers, NO_ROUTINES, ROUTINES, STATIC_MEMBER, TYPE_MEMBER } from './members.ts';
 import { forEachMeaning } from './meanings.ts';
+import { addressOf, pointeeOf, pointerOf, pointerTo } from './pointers.ts';
 import { createResults } from './results.ts';
 import { createBounds, createTypeArguments } from './typeArguments.ts';
 import { instanceOf, uncertain, type Declared, type Value } from '../contracts/values.ts';
@@ -117,7 +118,7 @@ export function createEvaluator(
       case EXPRESSION.literal:
         return { tag: 'literal', name: facts.names[a] };
       case EXPRESSION.element:
-        return b === 0 ? elementOf(heldBy(evaluate(file, a))) : indexedOf(heldBy(evaluate(file, a)));
+        return elementReached(heldBy(evaluate(file, a)), b === 0);
       case EXPRESSION.awaited:
         return awaitedOf(heldBy(evaluate(file, a)));
       case EXPRESSION.generic:
@@ -142,9 +143,18 @@ export function createEvaluator(
       }
       case EXPRESSION.arrow: {
         const object = heldBy(evaluate(file, a));
-        const operator = object?.tag === 'instance' ? memberOf(object, 'operator->', ROUTINES) : null;
-        return operator?.tag === 'declared' ? resultOf(operator, file, 0) : object;
+        if (object?.tag !== 'instance' || pointerOf(object)) return pointeeOf(object);
+        const operator = memberOf(object, 'operator->', ROUTINES);
+        return pointeeOf(operator?.tag === 'declared' ? resultOf(operator, file, 0) : object);
       }
+      case EXPRESSION.pointer: {
+        const type = evaluate(file, a);
+        return pointerTo(type && expandAlias(type));
+      }
+      case EXPRESSION.pointee:
+        return pointeeOf(heldBy(evaluate(file, a)));
+      case EXPRESSION.address:
+        return addressOf(heldBy(evaluate(file, a)));
       case EXPRESSION.arithmetic: {
         const { conversions = { widening: [] } } = languageOf(file);
         return arithmeticOf(heldBy(evaluate(file, a)), heldBy(evaluate(file, b)), conversions);
@@ -161,6 +171,12 @@ export function createEvaluator(
       default:
         return null;
     }
+  }
+
+  /** What iterating or indexing gives. */
+  function elementReached(list: Value | null, isIterated: boolean): Value | null {
+    if (pointerOf(list)) return pointeeOf(list);
+    return isIterated ? elementOf(list) : indexedOf(list);
   }
 
   function listOf(file: number, list: number): (Value | null)[] {

@@ -71,6 +71,9 @@ const operands: Record<number, { a?: 'expression' | 'name'; b?: 'expression' | '
   [EXPRESSION.object]: { a: 'expression' },
   [EXPRESSION.entry]: { a: 'expression', b: 'name' },
   [EXPRESSION.spread]: { a: 'expression' },
+  [EXPRESSION.pointer]: { a: 'expression' },
+  [EXPRESSION.pointee]: { a: 'expression' },
+  [EXPRESSION.address]: { a: 'expression' },
 };
 
 /** The expressions that were asked for and those inside them, numbered in the order of asking and with their names spelt out. */

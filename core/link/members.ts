@@ -73,10 +73,12 @@ export function createMembers({
       state.members = [];
       // A constructor that bears its type's name is reached by making an instance; the name means the type.
       const rules = rulesOf(file);
-      const hidesConstructors = rules !== null && !rules.callsMakeInstances;
       for (let d = 0; d < declarations.count; d++) {
         const parent = declarations.parent[d];
-        if (parent < 0 || (hidesConstructors && declarations.form[d] === FORM.constructor)) continue;
+        if (parent < 0) continue;
+        const bearsItsName = declarations.name[d] === declarations.name[parent];
+        if (declarations.form[d] === FORM.constructor && rules && (bearsItsName || !rules.callsMakeInstances))
+          continue;
         addMember(state.members, parent, names[declarations.name[d]], d);
         const outer = declarations.parent[parent];
         const isPromoted = declarations.form[d] === FORM.member && declarations.form[parent] === FORM.enum;
@@ -149,6 +151,8 @@ export function createMembers({
       case 'instance': {
         const bound = object.type.tag === 'parameter' ? boundOf(object.type) : object.type;
         const type = bound && expandAlias(bound);
+        // Which of `.` and `->` a pointer needs is the compiler's to say.
+        if (type?.tag === 'pointer') return memberOf({ ...object, type: type.to }, name, kinds);
         if (type?.tag === 'declared')
           return inheritedMember(type, name, object.inferred, 0, INSTANCE_MEMBER | kinds);
         if (type?.tag === 'external') return { ...type, name };

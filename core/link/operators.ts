@@ -1,4 +1,5 @@
 import { ROUTINES } from './members.ts';
+import { pointerOf } from './pointers.ts';
 import type { Declared, Value } from '../contracts/values.ts';
 
 interface OperatorContext {
@@ -11,7 +12,7 @@ interface OperatorContext {
 
 /**
  * The routine that an operator calls: a member of what it is applied to first, which takes the rest or all of it (C#), or one
- * that stands free beside either's type. Null where it is none of the codebase's, or where more than one fits.
+ * that stands free beside either's type; with others where more than one fits. Null where it is none of the codebase's.
  */
 export function operatorMeant(
   context: OperatorContext,
@@ -24,25 +25,36 @@ export function operatorMeant(
   );
   if (types.length === 0) return null;
   const [first, ...rest] = values;
-  const own = first && context.memberOf(first, name, ROUTINES);
+  const own = first && memberOfObject(context, first, name);
   if (own?.tag === 'declared')
     for (const given of [rest, values]) {
-      const found = theOne(context.fitting(own, file, given));
+      const found = oneOrMore(context.fitting(own, file, given));
       if (found) return found;
     }
-  const other = rest[0] && context.memberOf(rest[0], name, ROUTINES);
+  const other = rest[0] && memberOfObject(context, rest[0], name);
   if (other?.tag === 'declared') {
-    const found = theOne(context.fitting(other, file, values));
+    const found = oneOrMore(context.fitting(other, file, values));
     if (found) return found;
   }
   for (const free of context.inNamespacesOf(file, name, types)) {
-    const found = theOne(context.fitting(free, file, values));
+    const found = oneOrMore(context.fitting(free, file, values));
     if (found) return found;
   }
   return null;
 }
 
-function theOne(found: readonly Declared[]): Declared | null {
-  if (found.length !== 1 || found[0].declarations.length !== 1) return null;
-  return { ...found[0], inferred: true };
+/** A pointer has the operators of pointers, not those of what it points to. */
+function memberOfObject(context: OperatorContext, object: Value, name: string): Value | null {
+  return pointerOf(object) ? null : context.memberOf(object, name, ROUTINES);
+}
+
+/** Beyond this many, which of them is meant says nothing. */
+const MOST = 4;
+
+function oneOrMore(found: readonly Declared[]): Declared | null {
+  const [first, ...others] = found.flatMap((group) =>
+    group.declarations.map((d): Declared => ({ ...group, declarations: [d], inferred: true })),
+  );
+  if (first === undefined || others.length >= MOST) return null;
+  return others.length === 0 ? first : { ...first, others };
 }

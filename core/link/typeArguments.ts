@@ -3,6 +3,7 @@ import { EXPRESSION, typeParameterPlace } from '../facts/fileFacts.ts';
 import type { Declared, TypeParameter, Value } from '../contracts/values.ts';
 import { FUNCTION, instanceOf } from '../contracts/values.ts';
 import type { Members } from './members.ts';
+import { pointerTo } from './pointers.ts';
 
 /** Give up on types inside of types, and on parents of parents, beyond this. */
 const MOST_STEPS = 20;
@@ -42,6 +43,8 @@ export function holdsParameter(value: Value | null, steps = 0): boolean {
       return true;
     case 'instance':
       return holdsParameter(value.type, steps + 1);
+    case 'pointer':
+      return holdsParameter(value.to, steps + 1);
     case 'container':
       return value.args.some((arg) => holdsParameter(arg, steps + 1));
     case 'declared':
@@ -71,6 +74,8 @@ export function substitute(
       const type = inner(value.type);
       return type && instanceOf(type, value.inferred);
     }
+    case 'pointer':
+      return pointerTo(inner(value.to));
     case 'container':
       return { ...value, args: value.args.map(inner) };
     case 'declared':
@@ -124,6 +129,8 @@ export function createTypeArguments({
     if (taken.tag === 'parameter') {
       const key = parameterKey(taken);
       if (!found.has(key)) found.set(key, given);
+    } else if (taken.tag === 'pointer' && given.tag === 'pointer') {
+      unify(taken.to, given.to, found, steps + 1);
     } else if (taken.tag === 'container' && given.tag === 'container') {
       taken.args.forEach((arg, i) => unify(arg, given.args[i] ?? null, found, steps + 1));
     } else if (taken.tag === 'declared' && given.tag === 'declared' && taken.args) {

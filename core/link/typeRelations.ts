@@ -44,8 +44,10 @@ export class TypeRelations {
     const wanted = this.erased(to);
     const given = this.erased(from);
     if (given.tag === 'literal' && given.name === FUNCTION) return this.ofFunction(wanted);
+    if (given.tag === 'literal' && given.name === 'null' && wanted.tag === 'pointer') return 'below';
     if (given.tag === 'literal' && given.name === 'null')
       return this.isPrimitive(wanted) ? 'apart' : wanted === ROOT ? 'below' : 'unknown';
+    if (given.tag === 'pointer' || wanted.tag === 'pointer') return this.ofPointer(given, wanted);
     if (this.isPrimitive(given)) return this.ofPrimitive(this.nameOf(given), wanted);
     if (this.isPrimitive(wanted))
       return given.tag === 'declared' || this.by.root !== undefined ? 'apart' : 'unknown';
@@ -110,6 +112,21 @@ export class TypeRelations {
       form === FORM.alias
       ? 'unknown'
       : 'apart';
+  }
+
+  /** Where one of two is a pointer. A nought may be one, and a pointer a truth value; nothing else turns into the other by itself. */
+  private ofPointer(from: Value, to: Value): Relation {
+    if (to.tag !== 'pointer') {
+      if (this.isRoot(to)) return 'below';
+      return to.tag === 'declared' || (this.isPrimitive(to) && this.nameOf(to) !== 'bool') ? 'apart' : 'unknown';
+    }
+    if (from.tag !== 'pointer') {
+      const isNought = from.tag === 'literal' && this.nameOf(from) === 'int';
+      return !isNought && (this.isPrimitive(from) || from.tag === 'declared') ? 'apart' : 'unknown';
+    }
+    if (to.to.tag === 'literal' && to.to.name === 'void') return 'below';
+    const relation = this.relation(from.to, to.to);
+    return relation === 'below' && this.isPrimitive(this.erased(from.to)) ? 'apart' : relation;
   }
 
   private ofElements(from: Value | null, to: Value | null): Relation {

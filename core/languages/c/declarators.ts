@@ -45,6 +45,25 @@ export function readDeclarator({ table }: Reading, declarator: number): Declarat
   return found;
 }
 
+const points = kindSet(
+  K.pointer_declarator,
+  K.abstract_pointer_declarator,
+  K.array_declarator,
+  K.abstract_array_declarator,
+);
+
+/** How many times a declarator points, lists among it: of `*names[3]` twice. Of a routine it is what it returns that counts. */
+export function pointersOf({ table }: Reading, declarator: number): number {
+  let count = 0;
+  for (let at = declarator; at >= 0; at = innerDeclarator(table, at)) {
+    const kind = table.kind[at];
+    if (kind === K.function_declarator || kind === K.abstract_function_declarator) break;
+    if (points[kind]) count++;
+    else if (!wraps[kind]) break;
+  }
+  return count;
+}
+
 function innerDeclarator(table: Reading['table'], node: number): number {
   const inner = childIn(table, node, F.declarator);
   if (inner >= 0) return inner;

@@ -124,12 +124,15 @@ function parameterTypes({ declarations, expressions, names }: FileFacts, d: numb
     switch (operation[expression]) {
       case EXPRESSION.literal:
       case EXPRESSION.name:
+      case EXPRESSION.typeName:
       case EXPRESSION.global:
         return names[a[expression]];
       case EXPRESSION.member:
         return names[b[expression]];
       case EXPRESSION.generic:
         return lastName(a[expression]);
+      case EXPRESSION.pointer:
+        return `${lastName(a[expression])}*`;
       default:
         return '?';
     }

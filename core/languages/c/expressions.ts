@@ -3,7 +3,7 @@ import { textOf } from '../reading/reading.ts';
 import { lookUp, lookUpType, type Binding } from '../reading/scopes.ts';
 import { boundExpression, MAX_DEPTH, statedOnce, typeParameter } from '../reading/stating.ts';
 import { childIn, childOfKind } from '../reading/syntaxTable.ts';
-import { nameText, readDeclarator } from './declarators.ts';
+import { lastName, nameText, pointersOf, readDeclarator } from './declarators.ts';
 import { countParameters, parametersIn, takesMore } from './figures.ts';
 import { appliedAt, isLong, operatorExpression } from './operators.ts';
 import type { NativeReading } from './reading.ts';
@@ -35,11 +35,14 @@ export function qualifiedName(reading: NativeReading, node: number, depth = 0): 
   for (let steps = 0; at >= 0 && steps < MAX_DEPTH; steps++) {
     const isQualified = table.kind[at] === K.qualified_identifier;
     const part = isQualified ? childIn(table, at, F.scope) : at;
+    // `::name` is the one that no namespace and no type holds.
+    if (part < 0 && value < 0) value = EVERYWHERE;
     if (part >= 0) {
       const name = nameText(reading, lastPart(reading, part));
       if (name === 'std' && value < 0) value = STANDARD;
       else if (value === STANDARD) value = expressions.add(EXPRESSION.global, expressions.name(name));
-      else if (value < 0) value = namedType(reading, part, name, depth);
+      else if (value === EVERYWHERE) value = expressions.add(EXPRESSION.name, expressions.name(name), 0);
+      else if (value < 0) value = named(reading, part, name, depth);
       else value = expressions.add(EXPRESSION.member, value, expressions.name(name));
       if (value > 0) value = withArguments(reading, value, part, depth);
     }
@@ -49,8 +52,9 @@ export function qualifiedName(reading: NativeReading, node: number, depth = 0): 
   return value > 0 ? value : 0;
 }
 
-/** Stands for the namespace `std` while a name in it is read. */
+/** Stand for the namespace `std`, and for the one around all, while a name in it is read. */
 const STANDARD = -2;
+const EVERYWHERE = -3;
 
 function lastPart({ table }: NativeReading, node: number): number {
   const kind = table.kind[node];
@@ -80,15 +84,27 @@ export const isSpecifier = kindSet(
   K.enum_specifier,
 );
 
-function namedType(reading: NativeReading, node: number, name: string, depth: number): number {
+/** The first name of a qualified one, which a type or a namespace has, or a template by itself. */
+function named(reading: NativeReading, node: number, name: string, depth: number): number {
+  const isValue = reading.table.kind[node] === K.template_function || reading.table.kind[node] === K.identifier;
+  return namedType(reading, node, name, depth, isValue ? nameAt : typeNameAt);
+}
+
+function namedType(
+  reading: NativeReading,
+  node: number,
+  name: string,
+  depth: number,
+  otherwise = typeNameAt,
+): number {
   // After `struct` and its like a variable of the name hides nothing: tags are names of their own.
   const isTag = isSpecifier[reading.table.kind[reading.table.parent[node]]] === 1;
   const found = (isTag ? lookUpType : lookUp)(reading.scopeOf[node], name);
   if (found?.kind === 'opaque') return typeParameter(reading, found, () => 0);
-  return found ? boundValue(reading, found, depth) : nameAt(reading, node, name);
+  return found ? boundValue(reading, found, depth) : otherwise(reading, node, name);
 }
 
-/** States how a type node is to be resolved; 0 for what has no single name. Pointers and references are as their types. */
+/** States how a type node is to be resolved; 0 for what has no single name. References are as their types. */
 export function typeExpression(reading: NativeReading, node: number, depth = 0): number {
   if (node < 0 || depth > MAX_DEPTH) return 0;
   const { table } = reading;
@@ -101,7 +117,11 @@ export function typeExpression(reading: NativeReading, node: number, depth = 0):
     case K.template_type:
       return qualifiedName(reading, node, depth);
     case K.type_descriptor:
-      return typeExpression(reading, childIn(table, node, F.type), depth + 1);
+      return pointed(
+        reading,
+        typeExpression(reading, childIn(table, node, F.type), depth + 1),
+        childIn(table, node, F.declarator),
+      );
     case K.dependent_type:
       return typeExpression(reading, table.next[node + 1], depth + 1);
     case K.class_specifier:
@@ -118,6 +138,24 @@ export function typeExpression(reading: NativeReading, node: number, depth = 0):
     default:
       return 0;
   }
+}
+
+/** The type that a declarator makes of a type by its pointers. */
+function pointed(reading: NativeReading, type: number, declarator: number): number {
+  let pointed = type;
+  for (let count = pointersOf(reading, declarator); count > 0; count--)
+    pointed = reading.expressions.add(EXPRESSION.pointer, pointed);
+  return pointed;
+}
+
+/** The type of what a parameter, or a variable, declares. */
+export function declaredType(
+  reading: NativeReading,
+  holder: number,
+  declarator = childIn(reading.table, holder, F.declarator),
+  depth = 0,
+): number {
+  return pointed(reading, typeExpression(reading, childIn(reading.table, holder, F.type), depth), declarator);
 }
 
 /** A type of this file by itself, though it may have no name. */
@@ -138,7 +176,7 @@ export function declaredValue(reading: NativeReading, holder: number, declarator
     const given = value >= 0 ? value : childIn(table, holder, F.value);
     return valueExpression(reading, given, depth + 1);
   }
-  return expressions.add(EXPRESSION.instance, typeExpression(reading, type, depth + 1));
+  return expressions.add(EXPRESSION.instance, declaredType(reading, holder, declarator, depth + 1));
 }
 
 const isPunctuation = kindSet(T['('], T[')'], T['{'], T['}'], T[','], K.comment);
@@ -167,9 +205,7 @@ export function parametersOf(reading: NativeReading, declarator: number): number
   const { function: fn } = readDeclarator(reading, declarator);
   if (fn < 0) return 0;
   const { least, most } = countParameters(reading, fn);
-  const cells = parametersIn(reading, fn).map((parameter) =>
-    typeExpression(reading, childIn(reading.table, parameter, F.type)),
-  );
+  const cells = parametersIn(reading, fn).map((parameter) => declaredType(reading, parameter));
   const limit = takesMore(reading, fn) ? ANY_NUMBER : most;
   return reading.expressions.parameters(least, limit, cells);
 }
@@ -180,6 +216,7 @@ export function valueExpression(reading: NativeReading, node: number, depth = 0)
 }
 
 const castsOrMakes = /^((static|dynamic|const|reinterpret)_cast|make_shared|make_unique)$/;
+const smartPointers: Readonly<Record<string, string>> = { make_shared: 'shared_ptr', make_unique: 'unique_ptr' };
 export const makers = /^(make_shared|make_unique)$/;
 
 function stateValue(reading: NativeReading, node: number, depth: number): number {
@@ -198,14 +235,14 @@ function stateValue(reading: NativeReading, node: number, depth: number): number
       return qualifiedName(reading, node, depth);
     case K.this: {
       const from = lookUpFrom(reading, node);
-      return from < 0 ? 0 : receiver(reading, from, depth);
+      return from < 0 ? 0 : expressions.add(EXPRESSION.address, receiver(reading, from, depth));
     }
     case K.field_expression: {
       const field = childIn(table, node, F.field);
       if (field < 0) return 0;
       const name = nameText(reading, lastPart(reading, field));
       const object = inner(childIn(table, node, F.argument));
-      const isArrow = reading.prepared.isCpp && appliedAt(reading, node) !== null;
+      const isArrow = table.kind[childIn(table, node, F.operator)] === T['->'];
       const reached = isArrow ? expressions.add(EXPRESSION.arrow, object) : object;
       return expressions.add(EXPRESSION.member, reached, expressions.name(name));
     }
@@ -216,20 +253,25 @@ function stateValue(reading: NativeReading, node: number, depth: number): number
       return expressions.add(EXPRESSION.result, inner(callee), argumentsOf(reading, node, depth));
     }
     case K.new_expression:
-      return instance(typeExpression(reading, childIn(table, node, F.type), depth + 1));
+      return instance(
+        expressions.add(
+          EXPRESSION.pointer,
+          typeExpression(reading, childIn(table, node, F.type), depth + 1),
+        ),
+      );
     case K.cast_expression:
     case K.compound_literal_expression:
       return instance(typeExpression(reading, childIn(table, node, F.type), depth + 1));
     case K.subscript_expression: {
       const list = inner(childIn(table, node, F.argument));
-      const element = expressions.add(EXPRESSION.element, list, 1);
-      // What a pointer points at is as the pointer is.
-      return list === 0
-        ? 0
-        : operated(reading, node, expressions.add(EXPRESSION.either, element, list), depth);
+      return operated(reading, node, expressions.add(EXPRESSION.element, list, 1), depth);
     }
-    case K.pointer_expression:
-      return operated(reading, node, inner(childIn(table, node, F.argument)), depth);
+    case K.pointer_expression: {
+      const isAddress = table.kind[childIn(table, node, F.operator)] === T['&'];
+      const operation = isAddress ? EXPRESSION.address : EXPRESSION.pointee;
+      const reached = expressions.add(operation, inner(childIn(table, node, F.argument)));
+      return operated(reading, node, reached, depth);
+    }
     case K.unary_expression:
       return operated(reading, node, inner(childIn(table, node, F.argument)), depth);
     case K.binary_expression:
@@ -252,6 +294,7 @@ function stateValue(reading: NativeReading, node: number, depth: number): number
     case K.string_literal:
     case K.concatenated_string:
     case K.raw_string_literal:
+      return instance(expressions.add(EXPRESSION.pointer, expressions.literal('char')));
     case K.char_literal:
       return expressions.literal('char');
     case K.true:
@@ -284,11 +327,17 @@ function binaryValue(reading: NativeReading, node: number, depth: number): numbe
   return left === 0 && right === 0 ? 0 : expressions.add(EXPRESSION.arithmetic, left, right);
 }
 
-/** `static_cast<T>(x)` and `std::make_shared<T>(…)` are instances of T; -1 for other calls. */
+/** `static_cast<T>(x)` is an instance of T, and `std::make_shared<T>(…)` points to one; -1 for other calls. */
 function templateResult(reading: NativeReading, callee: number, depth: number): number {
+  const { expressions } = reading;
   const type = typeGivenTo(reading, callee, castsOrMakes);
   if (type === -1) return -1;
-  return reading.expressions.add(EXPRESSION.instance, typeExpression(reading, type, depth + 1));
+  const given = typeExpression(reading, type, depth + 1);
+  const pointer = smartPointers[nameText(reading, lastName(reading, callee))];
+  if (pointer === undefined || given === 0) return expressions.add(EXPRESSION.instance, given);
+  const smart = expressions.add(EXPRESSION.global, expressions.name(pointer));
+  const pointing = expressions.add(EXPRESSION.generic, smart, expressions.list([given]));
+  return expressions.add(EXPRESSION.instance, pointing);
 }
 
 /** The type that is given to a template function of some names, `std::make_shared<T>`; -1 for another callee, -2 for no type. */

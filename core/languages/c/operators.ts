@@ -1,6 +1,5 @@
-import { EXPRESSION, KIND, REFERENCE } from '../../facts/fileFacts.ts';
+import { EXPRESSION, REFERENCE } from '../../facts/fileFacts.ts';
 import { textOf } from '../reading/reading.ts';
-import { lookUp } from '../reading/scopes.ts';
 import { childIn } from '../reading/syntaxTable.ts';
 import type { ReferenceList } from '../reading/walk.ts';
 import { valueExpression } from './expressions.ts';
@@ -22,7 +21,7 @@ export function referOperator(
   into: ReferenceList,
 ): void {
   const applied = isLong(reading, node) ? null : appliedAt(reading, node);
-  if (!applied || !applied.operands.some((operand) => isNoPointer(reading, operand))) return;
+  if (!applied) return;
   const expression = operatorExpression(reading, applied);
   if (expression > 0) into.add(REFERENCE.call, owner, applied.at, expression);
 }
@@ -33,58 +32,12 @@ export function operatorExpression(reading: NativeReading, { name, operands }: A
   const cells = operands.map((operand) =>
     operand < 0 ? expressions.literal('int') : valueExpression(reading, operand, depth + 1),
   );
-  if (cells.every((cell) => cell === 0 || isPrimitive(reading, cell))) return 0;
+  if (cells.every((cell) => cell === 0 || hasOwnOperators(reading, cell))) return 0;
   return expressions.add(
     EXPRESSION.operator,
     expressions.name(`operator${name}`),
     expressions.arguments(cells),
   );
-}
-
-/**
- * True for what is known to be an object itself rather than a pointer to one, of which operators mean something else: types are told
- * without their pointers.
- */
-function isNoPointer(reading: NativeReading, node: number): boolean {
-  const { table } = reading;
-  if (node < 0) return false;
-  switch (table.kind[node]) {
-    case K.identifier:
-    case K.field_identifier: {
-      const name = textOf(reading, node);
-      const found = lookUp(reading.scopeOf[node], name);
-      if (found?.kind === 'local') return !isPointed(reading, found.node);
-      const declared = reading.declarations.flatMap((each, index) =>
-        each.name === name && each.kind === KIND.field ? [reading.declaratorOf.get(index) ?? -1] : [],
-      );
-      return (
-        declared.length > 0 &&
-        declared.every((declarator) => declarator >= 0 && !isPointed(reading, declarator))
-      );
-    }
-    case K.field_expression:
-      return isNoPointer(reading, childIn(table, node, F.field));
-    case K.parenthesized_expression:
-      return isNoPointer(reading, table.next[node + 1]);
-    case K.pointer_expression:
-    case K.subscript_expression:
-      return table.kind[node] === K.subscript_expression || textOf(reading, node).startsWith('*');
-    case K.binary_expression:
-      return [F.left, F.right].some((field) => isNoPointer(reading, childIn(table, node, field)));
-    default:
-      return false;
-  }
-}
-
-/** True where a declarator, up to the type before it, says that it points or is a list. */
-function isPointed({ table }: NativeReading, declarator: number): boolean {
-  const points = (at: number): boolean =>
-    table.kind[at] === K.pointer_declarator || table.kind[at] === K.array_declarator;
-  for (let at = declarator, steps = 0; at >= 0 && steps < 6; at = table.parent[at], steps++) {
-    if (points(at)) return true;
-    if (childIn(table, at, F.type) >= 0) return false;
-  }
-  return false;
 }
 
 /** More operators in a row than this (`out << a << b …`) are not followed: each rests on all before it. */
@@ -100,9 +53,15 @@ export function isLong({ table }: NativeReading, node: number): boolean {
   return true;
 }
 
-function isPrimitive({ expressions }: NativeReading, cell: number): boolean {
+/** True for numbers, texts and pointers, whose operators are the language's own. */
+function hasOwnOperators({ expressions }: NativeReading, cell: number): boolean {
   const type = expressions.operandOf(cell, EXPRESSION.instance);
-  return expressions.isOf(type > 0 ? type : cell, EXPRESSION.literal);
+  const stated = type > 0 ? type : cell;
+  return (
+    expressions.isOf(stated, EXPRESSION.literal) ||
+    expressions.isOf(stated, EXPRESSION.pointer) ||
+    expressions.isOf(stated, EXPRESSION.address)
+  );
 }
 
 export function appliedAt(reading: NativeReading, node: number): Applied | null {

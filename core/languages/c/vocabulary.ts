@@ -15,7 +15,7 @@ export const vocabulary = defineVocabulary(
     'field_declaration_list field_declaration friend_declaration field_initializer_list field_initializer',
     'function_definition declaration init_declarator function_declarator pointer_declarator reference_declarator',
     'array_declarator parenthesized_declarator structured_binding_declarator attributed_declarator',
-    'abstract_function_declarator abstract_pointer_declarator abstract_reference_declarator variadic_declarator',
+    'abstract_function_declarator abstract_pointer_declarator abstract_array_declarator abstract_reference_declarator variadic_declarator',
     'bitfield_clause pure_virtual_clause default_method_clause delete_method_clause trailing_return_type',
     'parameter_list parameter_declaration optional_parameter_declaration variadic_parameter',
     'variadic_parameter_declaration explicit_object_parameter_declaration',

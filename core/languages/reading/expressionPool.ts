@@ -108,4 +108,7 @@ const DERIVED = new Set<number>([
   EXPRESSION.object,
   EXPRESSION.entry,
   EXPRESSION.spread,
+  EXPRESSION.pointer,
+  EXPRESSION.pointee,
+  EXPRESSION.address,
 ]);
