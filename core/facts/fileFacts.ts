@@ -105,6 +105,8 @@ export const FLAG = {
   internal: 128,
   /** What a condition of the preprocessor may take out of the text, so that its name may mean something else. */
   conditional: 256,
+  /** What a template is for some arguments only. */
+  specialized: 512,
 } as const;
 
 /** Figures of one declaration that follow from its own text. Zero for what does not apply. */

@@ -19,7 +19,7 @@ import type { Place } from '../contracts/nameRules.ts';
 import { createThroughMacros, type ThroughMacro } from './throughMacros.ts';
 import { settingsOf, unchangedFiles, type Settings } from './unchanged.ts';
 import { createTargets, RUNS_CONSTRUCTOR, type Targets } from './targets.ts';
-import { MAX_CANDIDATES, methodsByName, type MethodsOfName } from './uniqueNames.ts';
+import { createMethodsNamed, type MethodsNamed } from './uniqueNames.ts';
 
 /** Told of each file that is linked, for progress. */
 export type OnFile = (done: number, total: number) => void;
@@ -56,15 +56,16 @@ export function link(
   const evaluator: Evaluator = createEvaluator(files, targets, rules);
   const rows = new DependencyRows(placed.table.count);
   const meant = createTargets({ files, placed, evaluator, rules });
+  const methodsNamed = createMethodsNamed(files, targets, rules);
   const context: Context = {
     files,
     targets,
     placed,
     evaluator,
     meant,
-    throughMacro: createThroughMacros({ files, placed, evaluator, meant, rules }),
+    throughMacro: createThroughMacros({ files, placed, evaluator, meant, rules, methodsNamed }),
     rules,
-    methods: methodsByName(files, rules),
+    methodsNamed,
   };
   const joined = joinsByFile(context);
   const settings = settingsOf(tree, targets, externals);
@@ -115,7 +116,7 @@ interface Context {
   meant: Targets;
   throughMacro: ThroughMacro;
   rules: FamilyRules;
-  methods: Map<string, MethodsOfName>;
+  methodsNamed: MethodsNamed;
 }
 
 /** A declaration that belongs together with one elsewhere, as a dependency of a kind. */
@@ -222,38 +223,21 @@ function referenceDependencies(context: Context, file: number, rows: DependencyR
   }
 }
 
-/**
- * Methods named like the call, in this file or one that it imports, when nothing is known of the receiver. Unique is one that no
- * other type of the codebase has a method of that name beside: where several have, the one at hand may be another's parent or child.
- */
+/** Methods named like a call on a receiver of which nothing is known. */
 function candidatesByName(
-  context: Context,
+  { files, evaluator, methodsNamed }: Context,
   file: number,
   expression: number,
   kind: number,
-): { candidates: Place[]; isUnique: boolean } {
+): ReturnType<MethodsNamed> {
   const none = { candidates: [], isUnique: false };
-  const { facts } = context.files[file];
+  const { facts } = files[file];
   const operation = facts.expressions.operation[expression];
   if (kind !== REFERENCE.call) return none;
   if (operation !== EXPRESSION.member && operation !== EXPRESSION.routineMember) return none;
   const object = facts.expressions.a[expression];
-  const receiver = object === 0 ? null : context.evaluator.evaluate(file, object);
-  if (receiver) return none;
-  const named = context.methods.get(
-    `${context.rules.familyOf(file)}:${facts.names[facts.expressions.b[expression]]}`,
-  );
-  if (!named) return none;
-  const { places, hasFields } = named;
-  const reached = context.rules.ofFile(file)?.sees;
-  const near = places.filter(
-    (place) =>
-      place.file === file ||
-      (reached?.(file, place.file) ??
-        context.targets[file].some((target) => target.kind === 'file' && target.file === place.file)),
-  );
-  if (near.length > MAX_CANDIDATES) return none;
-  return { candidates: near, isUnique: places.length === 1 && !hasFields };
+  const receiver = object === 0 ? null : evaluator.evaluate(file, object);
+  return receiver ? none : methodsNamed(file, facts.names[facts.expressions.b[expression]]);
 }
 
 /** Gathers dependencies file by file, counting those of the same ends, kind and certainty together. */

@@ -41,8 +41,13 @@ export function createTargets(link: {
   };
 
   const meantBy = (from: number, value: Declared, kind: number, args: number): Declared[] => {
-    const declarations = chooseDeclarations(files[value.file].facts, value.declarations, kind);
-    if (args === 0 || kind !== REFERENCE.call) return [{ ...value, declarations: declarations.slice(0, 1) }];
+    const { facts } = files[value.file];
+    const declarations = chooseDeclarations(facts, value.declarations, kind);
+    if (args === 0 || kind !== REFERENCE.call) {
+      // Which body of a template is made follows from its arguments, which are not compared.
+      const isOpen = kind === REFERENCE.construct && declarations.some(isSpecialized(facts));
+      return [{ ...value, declarations: declarations.slice(0, 1), inferred: value.inferred || isOpen }];
+    }
     return evaluator.overloadsMeant({ ...value, declarations }, from, args);
   };
 
@@ -168,6 +173,10 @@ export function createTargets(link: {
     const certainty = type.inferred ? CERTAINTY.inferred : CERTAINTY.exact;
     return [{ element: elementOf(meant.file, meant.declarations[0]), kind: RUNS_CONSTRUCTOR, certainty }];
   }
+}
+
+function isSpecialized({ declarations: { flags } }: FileFacts): (declaration: number) => boolean {
+  return (declaration) => (flags[declaration] & FLAG.specialized) !== 0;
 }
 
 /** The external that a value belongs to; null for one of the codebase, undefined for one that no import names. */

@@ -4,7 +4,8 @@ import type { Place } from '../contracts/nameRules.ts';
 import type { PlacedElements } from './elements.ts';
 import type { Evaluator } from './evaluator.ts';
 import type { FamilyRules } from './families.ts';
-import type { Target, Targets } from './targets.ts';
+import { RUNS_CONSTRUCTOR, type Target, type Targets } from './targets.ts';
+import type { MethodsNamed } from './uniqueNames.ts';
 
 /** What is used by using the macro that an element is, from a file: what its body calls there, and so on through other macros. */
 export type ThroughMacro = (file: number, macro: number) => readonly Target[];
@@ -23,12 +24,14 @@ export function createThroughMacros({
   evaluator,
   meant,
   rules,
+  methodsNamed,
 }: {
   files: readonly FactsOfFile[];
   placed: PlacedElements;
   evaluator: Evaluator;
   meant: Targets;
   rules: FamilyRules;
+  methodsNamed: MethodsNamed;
 }): ThroughMacro {
   const fileOf = new Map(Array.from(placed.fileElement, (element, file) => [element, file]));
   const macrosIn = files.map((): Map<number, Place> | null => null);
@@ -50,6 +53,26 @@ export function createThroughMacros({
 
   const bodies = files.map((): Map<number, number[]> | null => null);
   const known = new Map<string, readonly Target[]>();
+  /** Types that some body makes instances of. */
+  const made = new Set<number>();
+
+  /** What a member of something unknown can only be by its name. */
+  const byName = (
+    file: number,
+    at: number,
+    expression: number,
+    certainty: number,
+    found: Map<number, number>,
+  ): void => {
+    const { expressions, names } = files[at].facts;
+    if (expressions.operation[expression] !== EXPRESSION.member) return;
+    const { candidates, isUnique } = methodsNamed(file, names[expressions.b[expression]]);
+    for (const candidate of candidates) {
+      const { file: other, declaration } = rules.definitionOrItself(candidate);
+      const sure = isUnique ? CERTAINTY.inferred : CERTAINTY.ambiguous;
+      note(found, placed.declarationElement[other][declaration], Math.max(certainty, sure));
+    }
+  };
 
   /** The references in the body of a macro. */
   const bodyOf = ({ file, declaration }: Place): readonly number[] => {
@@ -86,14 +109,20 @@ export function createThroughMacros({
       const value =
         (isPlain ? evaluator.named(file, names[expressions.a[expression]]) : null) ??
         evaluator.evaluate(place.file, expression);
+      const calls = references.kind[r] === REFERENCE.call;
+      if (!value && calls) byName(file, place.file, expression, certainty, found);
       if (value?.tag !== 'declared') continue;
       // What tells overloads apart is known where the macro is used only.
       const each = value.declarations.map((d) => ({ ...value, declarations: [d] }));
-      const targets = each.flatMap((one) => meant(file, one, REFERENCE.call, 0, -1));
-      const isOpen = new Set(targets.map(({ element }) => element)).size > 1;
+      const targets = each
+        .flatMap((one) => meant(file, one, REFERENCE.call, 0, -1))
+        .filter(({ kind }) => calls || kind !== REFERENCE.construct);
+      const meantOnes = targets.filter(({ kind }) => kind !== RUNS_CONSTRUCTOR);
+      const isOpen = new Set(meantOnes.map(({ element }) => element)).size > 1;
       for (const target of targets) {
         if (isMacro(target.element) && isConditional(file, target)) sofar = CERTAINTY.ambiguous;
         const sure = isOpen ? CERTAINTY.ambiguous : Math.max(sofar, target.certainty, CERTAINTY.inferred);
+        if (target.kind === REFERENCE.construct) made.add(target.element);
         if (!isMacro(target.element)) note(found, target.element, sure);
         else if (!open.includes(target.element) && open.length < DEEPEST)
           follow(file, target.element, sure, found, [...open, target.element]);
@@ -117,7 +146,7 @@ export function createThroughMacros({
       const certainty = mayBeOut(file, placeOf(macro)) ? CERTAINTY.ambiguous : CERTAINTY.inferred;
       follow(file, macro, certainty, found, [macro]);
       targets = [...found]
-        .filter(([element]) => placed.table.kind[element] === KIND.routine)
+        .filter(([element]) => placed.table.kind[element] === KIND.routine || made.has(element))
         .map(([element, certainty]) => ({ element, kind: REFERENCE.call, certainty }));
       known.set(key, targets);
     }

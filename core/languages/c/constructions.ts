@@ -1,4 +1,4 @@
-import { REFERENCE } from '../../facts/fileFacts.ts';
+import { EXPRESSION, REFERENCE } from '../../facts/fileFacts.ts';
 import { textOf } from '../reading/reading.ts';
 import { childIn, childOfKind } from '../reading/syntaxTable.ts';
 import type { ReferenceList } from '../reading/walk.ts';
@@ -6,6 +6,7 @@ import {
   argumentsIn,
   argumentsOf,
   makers,
+  nameAt,
   typeExpression,
   typeGivenTo,
   typeNameAt,
@@ -16,6 +17,16 @@ import { F, K, kindSet } from './vocabulary.ts';
 
 const namesClass = kindSet(K.type_identifier, K.qualified_identifier, K.template_type);
 const isList = kindSet(K.argument_list, K.initializer_list);
+const isNoInstance = kindSet(
+  K.new_expression,
+  K.string_literal,
+  K.concatenated_string,
+  K.number_literal,
+  K.char_literal,
+  K.true,
+  K.false,
+  K.null,
+);
 
 /** Instances that C++ makes without `new`: `P p;`, `P p(1);`, `P p{1}`, each a construction where the variable's name stands. */
 export function referDeclared(
@@ -42,7 +53,10 @@ function madeWith(reading: NativeReading, declarator: number, owner: number): nu
   if (kind === K.init_declarator) {
     const value = childIn(table, declarator, F.value);
     const isPlain = table.kind[childIn(table, declarator, F.declarator)] === K.identifier;
-    return isPlain && value >= 0 && isList[table.kind[value]] ? argumentsIn(reading, value) : 0;
+    if (!isPlain || value < 0) return 0;
+    if (isList[table.kind[value]]) return argumentsIn(reading, value);
+    // `P p = f();` may make nothing but what `f` gives; of what is surely no P it makes one.
+    return isNoInstance[table.kind[value]] ? expressions.arguments([valueExpression(reading, value)]) : 0;
   }
   // `P p(a, b);` within a routine reads like a routine that takes types named `a` and `b`.
   const isInRoutine =
@@ -77,8 +91,8 @@ function isLinkedFromElsewhere({ table, text }: NativeReading, node: number): bo
   return storage >= 0 && text.startsWith('extern', table.start[storage]);
 }
 
-/** `: Base(1)` makes the part of the instance that the parent is. */
-export function referParentMade(
+/** `: Base(1), field(2)` makes the part of the instance that the parent is, and what the field holds. */
+export function referMadeInHead(
   reading: NativeReading,
   node: number,
   owner: number,
@@ -93,7 +107,11 @@ export function referParentMade(
   if (list < 0 || list === name) return;
   const isPlain = table.kind[name] === K.field_identifier;
   const type = isPlain ? typeNameAt(reading, name, textOf(reading, name)) : typeExpression(reading, name);
-  into.add(REFERENCE.construct, owner, name, type, argumentsIn(reading, list));
+  const args = argumentsIn(reading, list);
+  into.add(REFERENCE.construct, owner, name, type, args);
+  if (!isPlain) return;
+  const field = nameAt(reading, name, textOf(reading, name));
+  into.add(REFERENCE.construct, owner, name, reading.expressions.add(EXPRESSION.typeOf, field), args);
 }
 
 /** `std::make_unique<P>(1)` makes a P. */

@@ -136,7 +136,7 @@ function declareNode(reading: NativeReading, node: number, kind: number, at: Pos
     case K.namespace_definition:
       return declareNamespace(reading, node, at);
     case K.using_declaration:
-      readUsing(reading, node);
+      readUsing(reading, node, at);
       return -1;
     case K.class_specifier:
     case K.struct_specifier:
@@ -215,7 +215,7 @@ function declareNamespace(reading: NativeReading, node: number, at: Position): n
 }
 
 /** `using namespace a::b;` is the specifier `using a.b`, and `using a::b;` is `using a:b`. */
-function readUsing(reading: NativeReading, node: number): void {
+function readUsing(reading: NativeReading, node: number, at: Position): void {
   const { table } = reading;
   const owner = reading.ownerOf[node];
   const around = owner < 0 ? null : reading.declarations[owner];
@@ -227,6 +227,9 @@ function readUsing(reading: NativeReading, node: number): void {
   if (target < 0) return;
   const words = textOf(reading, target).replace(/\s+/g, '').replace(/^::/, '').split('::');
   const isDirective = childOfKind(table, node, T.namespace) >= 0;
+  // In a routine it hides what the type around has of the name.
+  if (!isDirective && isInCode(reading, at))
+    bind(at.scope, words.at(-1)!, { kind: 'local', node: target, expression: -1 });
   const specifier = isDirective ? words.join('.') : `${words.slice(0, -1).join('.')}:${words.at(-1)}`;
   const line = lineAt(reading.lineStarts, table.start[node]);
   reading.imports.push({ kind: 'import', specifier: `using ${specifier}`, line });
@@ -240,7 +243,9 @@ function declareType(reading: NativeReading, node: number, at: Position, form: n
   const isQualified = nameNode >= 0 && table.kind[nameNode] === K.qualified_identifier;
   const name =
     nameNode >= 0 ? nameText(reading, lastName(reading, nameNode)) : nameFromOutside(reading, node, form);
-  const flags = FLAG.static | visibility(reading, node, at);
+  const isSpecialized = nameNode >= 0 && table.kind[lastName(reading, nameNode)] === K.template_type;
+  const flags =
+    FLAG.static | visibility(reading, node, at) | (isSpecialized ? FLAG.specialized : 0);
   const index = declare(reading, node, { kind: KIND.type, form, flags, name, parent: at.owner });
   if (isQualified) reading.qualified.set(index, nameNode);
   return index;

@@ -380,6 +380,8 @@ const holdsType = kindSet(
 function localValue(reading: NativeReading, declarator: number, depth: number): number {
   const { table, expressions } = reading;
   let holder = table.parent[declarator];
+  if (holder >= 0 && table.kind[holder] === K.using_declaration)
+    return qualifiedName(reading, declarator, depth);
   for (let steps = 0; holder >= 0 && !holdsType[table.kind[holder]] && steps < 10; steps++)
     holder = table.parent[holder];
   if (holder < 0) return 0;

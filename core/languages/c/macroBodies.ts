@@ -19,9 +19,9 @@ const token =
 const head = /^\s*#\s*define\s+[\w$]+(\([^)]*\))?/;
 
 /**
- * What the bodies of macros use: names that are followed by a parenthesis are called, others read. A body means what its words
- * mean where it is put, so that this is never more than inferred. Left out are parameters, members, what is pasted together,
- * labels, the macro's own name, and what `if (0)` leaves out. O(text).
+ * What the bodies of macros use: names that are followed by a parenthesis are called, others read; of members those that are
+ * called. A body means what its words mean where it is put, so that this is never more than inferred. Left out are parameters,
+ * what is pasted together, labels, the macro's own name, and what `if (0)` leaves out. O(text).
  */
 export function referMacroBodies(reading: NativeReading, into: ReferenceList): void {
   const { text, macros } = reading;
@@ -35,14 +35,53 @@ export function referMacroBodies(reading: NativeReading, into: ReferenceList): v
     token.lastIndex = begin;
     for (let match = token.exec(source); match; match = token.exec(source)) {
       const name = /[A-Za-z_$][\w$]*$/.exec(match[0])?.[0];
-      if (name === undefined || !isName(match[0], name, macro)) continue;
+      if (name === undefined) continue;
       const end = match.index + match[0].length;
       if (/^\s*##/.test(source.slice(end, end + 8))) continue;
-      const kind = /^\s*\(/.test(source.slice(end, end + 80)) ? REFERENCE.call : REFERENCE.read;
-      const meant = qualified(reading, match[0].split('::'));
+      const isCalled = /^\s*\(/.test(source.slice(end, end + 80));
+      const isMember = /^(\.|->)/.test(match[0]) && isCalled && !(macro.parameters ?? []).includes(name);
+      if (!isMember && !isName(match[0], name, macro)) continue;
+      const kind = isCalled ? REFERENCE.call : REFERENCE.read;
+      const meant = isMember
+        ? memberOf(reading, source.slice(begin, match.index), match[0].startsWith('-'), name, macro)
+        : qualified(reading, match[0].split('::'));
       into.addAt(kind, declaration, directive.start + end - name.length, meant);
     }
   }
+}
+
+/** What stands before a member: a name, or a call of one. */
+const receiver = /([A-Za-z_$][\w$]*(?:\s*::\s*[A-Za-z_$][\w$]*)*)\s*$/;
+
+/** What `a.b(`, or `a(…)->b(`, calls, by the text before it; where nothing is known of that, by the name `b` alone. */
+function memberOf(
+  reading: NativeReading,
+  before: string,
+  isArrow: boolean,
+  name: string,
+  { parameters }: MacroDefinition,
+): number {
+  const { expressions } = reading;
+  const text = before.trimEnd();
+  const isCall = text.endsWith(')');
+  const named = receiver.exec(isCall ? text.slice(0, openingOf(text)) : text)?.[1];
+  let object = 0;
+  if (named !== undefined && !words.has(named) && !(parameters ?? []).includes(named)) {
+    object = qualified(reading, named.split('::'));
+    if (isCall) object = expressions.add(EXPRESSION.result, object, 0);
+    if (isArrow) object = expressions.add(EXPRESSION.arrow, object);
+  }
+  return expressions.add(EXPRESSION.member, object, expressions.name(name));
+}
+
+/** Where the parenthesis opens that a text ends with; 0 for none. */
+function openingOf(text: string): number {
+  let depth = 0;
+  for (let at = text.length - 1; at >= 0; at--) {
+    if (text[at] === ')') depth++;
+    else if (text[at] === '(' && --depth === 0) return at;
+  }
+  return 0;
 }
 
 /** What `a`, or `a::b`, means. */

@@ -16,7 +16,7 @@ import {
   typeExpression,
   valueExpression,
 } from './expressions.ts';
-import { referDeclared, referMaker, referParentMade } from './constructions.ts';
+import { referDeclared, referMaker, referMadeInHead } from './constructions.ts';
 import { referOperator } from './operators.ts';
 import { referMacroBodies } from './macroBodies.ts';
 import type { NativeReading } from './reading.ts';
@@ -104,7 +104,7 @@ function refer(reading: NativeReading, node: number, owner: number, into: Refere
     case K.field_initializer: {
       const name = childOfKind(table, node, K.field_identifier);
       if (name >= 0) into.add(REFERENCE.write, owner, name, nameAt(reading, name, textOf(reading, name)));
-      referParentMade(reading, node, owner, into);
+      referMadeInHead(reading, node, owner, into);
       return;
     }
     case K.type_identifier:

@@ -59,6 +59,8 @@ class Masker {
   /** Angle brackets that `template <` has open. */
   private angles = 0;
   private openedByMacros = 0;
+  /** The types with a body so far: `URL(int)` in `class URL` makes one, though it looks like a macro. */
+  private readonly types = new Set<string>();
   /** Tokens that were blanked ahead. */
   private readonly unwrapped = new Set<number>();
 
@@ -120,6 +122,7 @@ class Masker {
         break;
       case '{':
         this.scopes.push(this.opened(at));
+        if (this.scope === 'class') this.noteType();
         this.endStatement();
         return;
       case '}':
@@ -180,6 +183,13 @@ class Masker {
     if (statement.includes('enum') && !this.sawParens) return 'enum';
     if (this.isTypeHead() && !this.sawParens) return 'class';
     return this.sawParens || statement.length === 0 ? 'code' : 'value';
+  }
+
+  /** Remembers what the head of a type names: the last word before its parents, or before what it is made for. */
+  private noteType(): void {
+    const end = this.statement.findIndex((text) => /^(:|<|final)$/.test(text));
+    const name = this.statement.at(end < 0 ? -1 : end - 1);
+    if (name !== undefined) this.types.add(name);
   }
 
   private isTypeHead(): boolean {
@@ -255,7 +265,7 @@ class Masker {
 
   /** A macro by the codebase's own word, or by its looks. */
   private isMacro(word: string): boolean {
-    return this.table.has(word) || isMacroName.test(word);
+    return this.table.has(word) || (isMacroName.test(word) && !this.types.has(word));
   }
 
   /** `template <typename T, ENABLE_IF(…)>`: a parameter, whatever it says. */
