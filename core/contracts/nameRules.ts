@@ -49,6 +49,10 @@ export interface NameRules {
   typeNamesInstanceMembers?: boolean;
   /** A module within the package that a file stands for. */
   submodule?(file: number, name: string): Value | null;
+  /** True where several types of one name are one: what a template is for some arguments, or under a condition. */
+  typesHaveVariants?: true;
+  /** True where an instance can be made of another of its type, or be the one that is given, and nothing states how. */
+  copiesByItself?: true;
   /** True for a file that another includes under conditions only, so that what it declares may not be there. */
   mayBeLeftOut?(file: number, from: number): boolean;
   /** True when the values of an enumeration are known where it stands, without its name. */

@@ -105,8 +105,10 @@ export const FLAG = {
   internal: 128,
   /** What a condition of the preprocessor may take out of the text, so that its name may mean something else. */
   conditional: 256,
-  /** What a template is for some arguments only. */
-  specialized: 512,
+  /** A routine that leaves what it is called on as it is. */
+  constant: 512,
+  /** Names what it is given rather than holding one of its own. */
+  reference: 1024,
 } as const;
 
 /** Figures of one declaration that follow from its own text. Zero for what does not apply. */
@@ -220,6 +222,8 @@ export const EXPRESSION = {
   entry: 30,
   /** All members of `a` (expression), put into an object. */
   spread: 31,
+  /** The type `a` (expression), of values that are on their way only. */
+  passing: 35,
   /** The type of pointers to the type `a` (expression). */
   pointer: 32,
   /** What the pointer `a` (expression) points to. */

@@ -1,4 +1,4 @@
-import { EXPRESSION, FORM, KIND, placeOfTypeParameter } from '../facts/fileFacts.ts';
+import { EXPRESSION, FLAG, FORM, KIND, placeOfTypeParameter } from '../facts/fileFacts.ts';
 import type { ImportTarget } from '../contracts/fileTree.ts';
 import { givenTo } from './callbacks.ts';
 import { createExports, scriptGlobals } from './exports.ts';
@@ -143,10 +143,13 @@ export function createEvaluator(
       }
       case EXPRESSION.arrow: {
         const object = heldBy(evaluate(file, a));
-        if (object?.tag !== 'instance' || pointerOf(object)) return pointeeOf(object);
+        if (object?.tag !== 'instance' || pointerOf(object)) return pointeeOf(object) ?? object;
         const operator = memberOf(object, 'operator->', ROUTINES);
-        return pointeeOf(operator?.tag === 'declared' ? resultOf(operator, file, 0) : object);
+        const reached = operator?.tag === 'declared' ? resultOf(operator, file, 0) : object;
+        return pointeeOf(reached) ?? reached;
       }
+      case EXPRESSION.passing:
+        return evaluate(file, a);
       case EXPRESSION.pointer: {
         const type = evaluate(file, a);
         return pointerTo(type && expandAlias(type));
@@ -164,13 +167,19 @@ export function createEvaluator(
       case EXPRESSION.object:
         return { tag: 'object', file, entries: a };
       case EXPRESSION.typeOf: {
-        const value = heldBy(evaluate(file, a));
+        const named = evaluate(file, a);
+        if (named?.tag === 'declared' && isReference(named)) return null;
+        const value = named && heldBy(named);
         if (value?.tag === 'instance') return value.type;
         return value && { tag: 'typeOf', value };
       }
       default:
         return null;
     }
+  }
+
+  function isReference({ file, declarations: [first] }: Declared): boolean {
+    return (files[file].facts.declarations.flags[first] & FLAG.reference) !== 0;
   }
 
   /** What iterating or indexing gives. */
@@ -271,13 +280,14 @@ export function createEvaluator(
     return found?.tag === 'declared' ? held.type : value;
   }
 
+  /** What a name means in a file and in the namespaces of types; only what the file sees can be meant. */
   function inNamespacesOf(file: number, name: string, types: readonly Declared[]): Declared[] {
     const rules = rulesOf(file);
     const found = [nameIn(file, name, -1, ANY_MEMBER | ROUTINES)];
     for (const type of types)
       for (const namespace of rules?.namespacesAround?.(type.file, type.declarations[0]) ?? [])
         found.push(rules!.packageMember(namespace, name, file));
-    return found.filter((value) => value?.tag === 'declared');
+    return found.filter((value) => value?.tag === 'declared' && !value.inferred) as Declared[];
   }
 
   /** A member of an object, its own or one that the file sees added to it. */

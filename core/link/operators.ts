@@ -26,26 +26,24 @@ export function operatorMeant(
   if (types.length === 0) return null;
   const [first, ...rest] = values;
   const own = first && memberOfObject(context, first, name);
-  if (own?.tag === 'declared')
-    for (const given of [rest, values]) {
-      const found = oneOrMore(context.fitting(own, file, given));
-      if (found) return found;
-    }
   const other = rest[0] && memberOfObject(context, rest[0], name);
-  if (other?.tag === 'declared') {
-    const found = oneOrMore(context.fitting(other, file, values));
-    if (found) return found;
-  }
+  for (const found of [
+    own && context.fitting(own, file, rest),
+    own && context.fitting(own, file, values),
+    other && context.fitting(other, file, values),
+  ])
+    if (found && found.length > 0) return oneOrMore(found);
   for (const free of context.inNamespacesOf(file, name, types)) {
-    const found = oneOrMore(context.fitting(free, file, values));
-    if (found) return found;
+    const found = context.fitting(free, file, values);
+    if (found.length > 0) return oneOrMore(found);
   }
   return null;
 }
 
 /** A pointer has the operators of pointers, not those of what it points to. */
-function memberOfObject(context: OperatorContext, object: Value, name: string): Value | null {
-  return pointerOf(object) ? null : context.memberOf(object, name, ROUTINES);
+function memberOfObject(context: OperatorContext, object: Value, name: string): Declared | null {
+  const found = pointerOf(object) ? null : context.memberOf(object, name, ROUTINES);
+  return found?.tag === 'declared' ? found : null;
 }
 
 /** Beyond this many, which of them is meant says nothing. */

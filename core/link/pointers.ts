@@ -12,10 +12,10 @@ export function addressOf(value: Value | null): Value | null {
   return type && instanceOf({ tag: 'pointer', to: type }, true);
 }
 
-/** What a pointer, an iterator or a smart pointer leads to; what is none of these is itself. */
+/** What a pointer, an iterator or a smart pointer leads to; null for what is none of these. */
 export function pointeeOf(value: Value | null): Value | null {
   const type = pointerOf(value);
-  return type ? instanceOf(type.to, true) : (contentOf(value) ?? value);
+  return type ? instanceOf(type.to, true) : contentOf(value);
 }
 
 /** The type of a value that is a pointer; null for all else. */

@@ -1,4 +1,4 @@
-import { FLAG, FORM, KIND, REFERENCE, type FileFacts } from '../facts/fileFacts.ts';
+import { EXPRESSION, FLAG, FORM, KIND, REFERENCE, type FileFacts } from '../facts/fileFacts.ts';
 import type { PlacedElements } from './elements.ts';
 import type { Evaluator } from './evaluator.ts';
 import type { FamilyRules } from './families.ts';
@@ -45,7 +45,8 @@ export function createTargets(link: {
     const declarations = chooseDeclarations(facts, value.declarations, kind);
     if (args === 0 || kind !== REFERENCE.call) {
       // Which body of a template is made follows from its arguments, which are not compared.
-      const isOpen = kind === REFERENCE.construct && declarations.some(isSpecialized(facts));
+      const hasVariants = declarations.length > 1 && rules.ofFile(value.file)?.typesHaveVariants;
+      const isOpen = kind === REFERENCE.construct && hasVariants === true;
       return [{ ...value, declarations: declarations.slice(0, 1), inferred: value.inferred || isOpen }];
     }
     return evaluator.overloadsMeant({ ...value, declarations }, from, args);
@@ -111,7 +112,7 @@ export function createTargets(link: {
     const found = targetsOf(from, meant, actual, isFromMacro);
 
     const isOne = actual === REFERENCE.construct && !value.others;
-    return isOne ? [...found, ...constructorRun(from, meant[0], args)] : found;
+    return isOne ? made(from, meant[0], args, found) : found;
   };
 
   return targets;
@@ -158,8 +159,38 @@ export function createTargets(link: {
     return [...named, ...targets(from, meant, kind, args, owner)];
   }
 
+  /** What making an instance means: the type as found, and the constructor that it runs. */
+  function made(from: number, type: Declared, args: number, found: Target[]): Target[] {
+    const run = constructorRun(from, type, args);
+    const given = rules.ofFile(type.file)?.copiesByItself ? onlyOne(from, args) : 0;
+    const copied = given > 0 ? evaluator.evaluate(from, given) : null;
+    if (!isOf(copied, type)) return [...found, ...run.map(({ target }) => target)];
+    const isHandedOn = files[from].facts.expressions.operation[given] === EXPRESSION.result;
+    const copies = run.filter(({ routine }) => takesOnly(routine, type));
+    if (isHandedOn || copies.length === 0)
+      return found.map((target) => ({ ...target, certainty: Math.max(target.certainty, CERTAINTY.inferred) }));
+    return [...found, ...copies.map(({ target }) => target)];
+  }
+
+  /** What the one thing is that a call is given, or a routine takes; 0 for none or more. */
+  function onlyOne(file: number, given: number): number {
+    const { a, b } = files[file].facts.expressions;
+    const list = b[given];
+    return given > 0 && list > 0 && b[list] === 0 ? a[list] : 0;
+  }
+
+  function takesOnly({ file, declarations: [routine] }: Declared, type: Declared): boolean {
+    const { facts } = files[file];
+    const taken = evaluator.evaluate(file, onlyOne(file, facts.declarations.parameters[routine]));
+    return taken?.tag === 'declared' && isSame(taken, type);
+  }
+
   /** The one constructor that making an instance runs, where there is one and it can be told. */
-  function constructorRun(from: number, type: Declared, args: number): Target[] {
+  function constructorRun(
+    from: number,
+    type: Declared,
+    args: number,
+  ): { target: Target; routine: Declared }[] {
     const { facts } = files[type.file];
     if (facts.declarations.kind[type.declarations[0]] !== KIND.type) return [];
     const stated = inheritedConstructor(type, constructorsOf(facts, type));
@@ -171,12 +202,18 @@ export function createTargets(link: {
     const given = args === 0 ? -1 : files[from].facts.expressions.a[args];
     if (given >= 0 && !takes(files[meant.file], meant.declarations[0], given)) return [];
     const certainty = type.inferred ? CERTAINTY.inferred : CERTAINTY.exact;
-    return [{ element: elementOf(meant.file, meant.declarations[0]), kind: RUNS_CONSTRUCTOR, certainty }];
+    const element = elementOf(meant.file, meant.declarations[0]);
+    return [{ target: { element, kind: RUNS_CONSTRUCTOR, certainty }, routine: meant }];
   }
 }
 
-function isSpecialized({ declarations: { flags } }: FileFacts): (declaration: number) => boolean {
-  return (declaration) => (flags[declaration] & FLAG.specialized) !== 0;
+function isSame(one: Declared, other: Declared): boolean {
+  return one.file === other.file && one.declarations[0] === other.declarations[0];
+}
+
+/** True for an instance of a type, and of nothing more special. */
+function isOf(value: Value | null, type: Declared): boolean {
+  return value?.tag === 'instance' && value.type.tag === 'declared' && isSame(value.type, type);
 }
 
 /** The external that a value belongs to; null for one of the codebase, undefined for one that no import names. */

@@ -52,7 +52,8 @@ export class TypeRelations {
     if (this.isPrimitive(wanted))
       return given.tag === 'declared' || this.by.root !== undefined ? 'apart' : 'unknown';
     if (this.isRoot(wanted)) return this.isRoot(given) ? 'same' : 'below';
-    if (this.isRoot(given)) return 'apart';
+    // Without a type that all are of, what nothing bounds may be anything.
+    if (this.isRoot(given)) return this.by.root === undefined ? 'unknown' : 'apart';
     if (given.tag === 'declared') return this.ofDeclared(given, wanted);
     if (given.tag === 'container' && wanted.tag === 'container' && given.name === wanted.name)
       return given.name === 'Array' ? this.ofElements(given.args[0] ?? null, wanted.args[0] ?? null) : 'same';

@@ -243,9 +243,7 @@ function declareType(reading: NativeReading, node: number, at: Position, form: n
   const isQualified = nameNode >= 0 && table.kind[nameNode] === K.qualified_identifier;
   const name =
     nameNode >= 0 ? nameText(reading, lastName(reading, nameNode)) : nameFromOutside(reading, node, form);
-  const isSpecialized = nameNode >= 0 && table.kind[lastName(reading, nameNode)] === K.template_type;
-  const flags =
-    FLAG.static | visibility(reading, node, at) | (isSpecialized ? FLAG.specialized : 0);
+  const flags = FLAG.static | visibility(reading, node, at);
   const index = declare(reading, node, { kind: KIND.type, form, flags, name, parent: at.owner });
   if (isQualified) reading.qualified.set(index, nameNode);
   return index;
@@ -302,10 +300,17 @@ function declareRoutine(
   const typeName = inType ? holder.name : isQualified ? scopeName(reading, nameNode) : '';
   if (name === typeName && name !== '') form = FORM.constructor;
   if (isConditional(reading, table.start[node])) flags |= FLAG.conditional;
+  if (isConstant(reading, declarator)) flags |= FLAG.constant;
   const index = declare(reading, node, { kind: KIND.routine, form, flags, name, parent: at.owner });
   reading.declaratorOf.set(index, declarator);
   if (isQualified) reading.qualified.set(index, nameNode);
   return index;
+}
+
+/** `const` behind a member function. */
+function isConstant(reading: NativeReading, declarator: number): boolean {
+  const { function: fn } = declarator < 0 ? { function: -1 } : readDeclarator(reading, declarator);
+  return fn >= 0 && hasWord(reading, fn, 'const');
 }
 
 /** True where a condition of the preprocessor may take out what stands at an offset; O(log conditions). */
@@ -384,6 +389,7 @@ function declareField(
   const isGiven = childIn(table, declarator, F.value) >= 0;
   if (hasWord(reading, node, 'extern') && !isGiven) flags |= FLAG.bodiless;
   if (inType && isStatic && !isGiven) flags |= FLAG.bodiless;
+  if (table.kind[declarator] === K.reference_declarator) flags |= FLAG.reference;
   const name = nameText(reading, lastName(reading, nameNode));
   const form = inType || isQualified ? FORM.property : FORM.variable;
   const index = declare(reading, opened, { kind: KIND.field, form, flags, name, parent: at.owner });

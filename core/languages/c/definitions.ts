@@ -105,8 +105,8 @@ function theOne(
     (place) => parameterCount(files[place.file].facts, place.declaration) === count,
   );
   if (alike.length < 2) return alike[0] ?? null;
-  const types = parameterTypes(facts, declaration);
-  const same = alike.filter((place) => parameterTypes(files[place.file].facts, place.declaration) === types);
+  const types = signature(facts, declaration);
+  const same = alike.filter((place) => signature(files[place.file].facts, place.declaration) === types);
   return same.length === 1 ? same[0] : null;
 }
 
@@ -117,8 +117,11 @@ function parameterCount({ declarations, expressions }: FileFacts, d: number): nu
   return most === ANY_NUMBER ? -2 : most;
 }
 
-/** The types of the parameters by their last names, for a definition may name them differently qualified. */
-function parameterTypes({ declarations, expressions, names }: FileFacts, d: number): string {
+/**
+ * The types of the parameters by their last names, for a definition may name them differently qualified, and whether what it is
+ * called on stays as it is.
+ */
+function signature({ declarations, expressions, names }: FileFacts, d: number): string {
   const { operation, a, b } = expressions;
   const lastName = (expression: number): string => {
     switch (operation[expression]) {
@@ -131,6 +134,8 @@ function parameterTypes({ declarations, expressions, names }: FileFacts, d: numb
         return names[b[expression]];
       case EXPRESSION.generic:
         return lastName(a[expression]);
+      case EXPRESSION.passing:
+        return `${lastName(a[expression])}&&`;
       case EXPRESSION.pointer:
         return `${lastName(a[expression])}*`;
       default:
@@ -139,5 +144,5 @@ function parameterTypes({ declarations, expressions, names }: FileFacts, d: numb
   };
   const types: string[] = [];
   for (let cell = b[declarations.parameters[d]]; cell > 0; cell = b[cell]) types.push(lastName(a[cell]));
-  return types.join(',');
+  return `${types.join(',')} ${declarations.flags[d] & FLAG.constant}`;
 }

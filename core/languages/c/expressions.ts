@@ -145,8 +145,15 @@ function pointed(reading: NativeReading, type: number, declarator: number): numb
   let pointed = type;
   for (let count = pointersOf(reading, declarator); count > 0; count--)
     pointed = reading.expressions.add(EXPRESSION.pointer, pointed);
-  return pointed;
+  return isPassing(reading, declarator) ? reading.expressions.add(EXPRESSION.passing, pointed) : pointed;
 }
+
+/** True for `T&&`. */
+function isPassing({ table, text }: NativeReading, declarator: number): boolean {
+  return declarator >= 0 && isReference[table.kind[declarator]] === 1 && text.startsWith('&&', table.start[declarator]);
+}
+
+const isReference = kindSet(K.reference_declarator, K.abstract_reference_declarator);
 
 /** The type of what a parameter, or a variable, declares. */
 export function declaredType(

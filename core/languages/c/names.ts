@@ -112,6 +112,8 @@ export function nativeNames(context: NameContext): NameRules {
     typeNamesInstanceMembers: true,
     callsMakeInstances: true,
     promotesEnumerators: true,
+    typesHaveVariants: true,
+    copiesByItself: true,
     mayBeLeftOut: (file, from) => seenBy(from).has(file) && !surelySeenBy(from).has(file),
   };
 }
