@@ -11,9 +11,9 @@ const texts = new Set(['String', 'string']);
 export function arithmeticOf(
   a: Value | null,
   b: Value | null,
-  { widening, boxes = {} }: Conversions,
+  { widening, boxes = {}, aliases = {} }: Conversions,
 ): Value | null {
-  const [one, other] = [nameOf(a), nameOf(b)];
+  const [one, other] = [a, b].map(nameOf).map((name) => aliases[name] ?? name);
   if (texts.has(one)) return { tag: 'literal', name: one };
   if (texts.has(other)) return { tag: 'literal', name: other };
   const plain = (name: string): string => (widening.includes(name) ? name : (unboxed(boxes, name) ?? ''));

@@ -168,7 +168,10 @@ export function createTargets(link: {
     const isHandedOn = files[from].facts.expressions.operation[given] === EXPRESSION.result;
     const copies = run.filter(({ routine }) => takesOnly(routine, type));
     if (isHandedOn || copies.length === 0)
-      return found.map((target) => ({ ...target, certainty: Math.max(target.certainty, CERTAINTY.inferred) }));
+      return found.map((target) => ({
+        ...target,
+        certainty: Math.max(target.certainty, CERTAINTY.inferred),
+      }));
     return [...found, ...copies.map(({ target }) => target)];
   }
 

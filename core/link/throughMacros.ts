@@ -116,7 +116,7 @@ export function createThroughMacros({
       const each = value.declarations.map((d) => ({ ...value, declarations: [d] }));
       const targets = each
         .flatMap((one) => meant(file, one, REFERENCE.call, 0, -1))
-        .filter(({ kind }) => calls || kind !== REFERENCE.construct);
+        .filter(({ kind }) => calls || (kind !== REFERENCE.construct && kind !== RUNS_CONSTRUCTOR));
       const meantOnes = targets.filter(({ kind }) => kind !== RUNS_CONSTRUCTOR);
       const isOpen = new Set(meantOnes.map(({ element }) => element)).size > 1;
       for (const target of targets) {

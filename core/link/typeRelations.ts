@@ -115,14 +115,14 @@ export class TypeRelations {
       : 'apart';
   }
 
-  /** Where one of two is a pointer. A nought may be one, and a pointer a truth value; nothing else turns into the other by itself. */
+  /** Where one of two is a pointer. A nought may be one; nothing else turns into the other by itself. */
   private ofPointer(from: Value, to: Value): Relation {
     if (to.tag !== 'pointer') {
       if (this.isRoot(to)) return 'below';
-      return to.tag === 'declared' || (this.isPrimitive(to) && this.nameOf(to) !== 'bool') ? 'apart' : 'unknown';
+      return to.tag === 'declared' || this.isPrimitive(to) ? 'apart' : 'unknown';
     }
     if (from.tag !== 'pointer') {
-      const isNought = from.tag === 'literal' && this.nameOf(from) === 'int';
+      const isNought = from.tag === 'literal' && from.name === 'nought';
       return !isNought && (this.isPrimitive(from) || from.tag === 'declared') ? 'apart' : 'unknown';
     }
     if (to.to.tag === 'literal' && to.to.name === 'void') return 'below';
@@ -176,10 +176,12 @@ export class TypeRelations {
     return to.tag === 'container' && to.name === 'Array' && this.by.root !== undefined ? 'apart' : 'unknown';
   }
 
-  /** A number where an object is asked for, or the other way round. */
+  /** A number where an object is asked for, or the other way round; a pointer where a truth value is. */
   private isBoxed(from: Value, to: Value): boolean {
     const { boxes } = this.by;
     const wanted = this.erased(to);
+    if (this.erased(from).tag === 'pointer')
+      return this.isPrimitive(wanted) && this.nameOf(wanted) === 'bool';
     if (this.isPrimitive(from)) {
       if (this.isRoot(wanted)) return true;
       const box = boxes?.[this.nameOf(from)];

@@ -98,3 +98,89 @@ describe('operators of C++', () => {
     expect(await uses(`void use(Sum a) { a ${row}; }`, /^call/)).toEqual([]);
   });
 });
+
+describe('what C++ makes without a type’s name', () => {
+  const made = /^(construct|initialize)/;
+
+  it('is what a field holds that a constructor starts, but not what it refers to or points to', async () => {
+    const lines = await dependenciesOf(
+      {
+        'a.h': types,
+        'b.hpp':
+          '#include "a.h"\nstruct Lock { Lock(Gate& g); Gate own; Gate& other; Gate* far; int depth; };',
+        'b.cpp': '#include "b.hpp"\nLock::Lock(Gate& g) : own(3), other(g), far(&g), depth(0) {}',
+      },
+      'b.cpp#Lock.Lock →',
+    );
+    expect(lines.filter((line) => made.test(line))).toEqual([
+      'construct b.cpp#Lock.Lock → a.h#Gate exact',
+      'initialize b.cpp#Lock.Lock → a.h#Gate.Gate~2 exact',
+    ]);
+  });
+
+  it('is made of what is surely another thing, and perhaps of what a call gives', async () => {
+    const given = 'struct Held { Held(Gate* g); }; Held kept(); ';
+    const held = async (body: string): Promise<string[]> =>
+      (
+        await dependenciesOf(
+          { 'a.h': types + given, 'use.cpp': `#include "a.h"\nvoid use() { ${body} }` },
+          'use.cpp#use →',
+        )
+      )
+        .filter((line) => made.test(line) && line.includes('Held'))
+        .map((line) => line.replace(' use.cpp#use → a.h#', ' '));
+    expect(await held('Held h = new Gate(1);')).toEqual([
+      'construct Held exact',
+      'initialize Held.Held exact',
+    ]);
+    expect(await held('Held h = kept();')).toEqual([]);
+    expect(await held('Held h{kept()};')).toEqual(['construct Held inferred']);
+    expect(await held('Held h(new Gate(1)); Held other(h);')).toEqual([
+      'construct Held exact',
+      'construct Held inferred',
+      'initialize Held.Held exact',
+    ]);
+  });
+
+  it('is a copy by the constructor that takes one, where one is stated', async () => {
+    const lines = await dependenciesOf(
+      {
+        'a.hpp': 'struct Log { Log(int n); Log(const Log& other); };',
+        'use.cpp': '#include "a.hpp"\nvoid use(Log& a) { Log b(a); }',
+      },
+      'use.cpp#use →',
+    );
+    expect(lines).toContain('initialize use.cpp#use → a.hpp#Log.Log~2 exact');
+  });
+
+  it('has variants for some arguments of a template, so that which is made is not sure', async () => {
+    const lines = await dependenciesOf(
+      {
+        'a.h': 'template <class T> struct Ring { Ring(); }; template <> struct Ring<int> { Ring(); };',
+        'use.cpp': '#include "a.h"\nvoid use() { auto r = new Ring<int>(); }',
+      },
+      'use.cpp#use →',
+    );
+    expect(lines.filter((line) => line.startsWith('construct'))).toEqual([
+      'construct use.cpp#use → a.h#Ring inferred',
+    ]);
+  });
+});
+
+describe('operators that may be several', () => {
+  it('are all told where nothing decides, and none of what a file does not see', async () => {
+    const list = 'class List { public: int& operator[](int i); const int& operator[](int i) const; };';
+    const lines = await dependenciesOf(
+      {
+        'a.h': list,
+        'far.cpp': '#include "a.h"\nbool operator!=(const List& a, const List& b) { return true; }',
+        'use.cpp': '#include "a.h"\nvoid use(List a, List b) { a[1]; a != b; }',
+      },
+      'use.cpp#use →',
+    );
+    expect(lines.filter((line) => line.startsWith('call'))).toEqual([
+      'call use.cpp#use → a.h#List.operator[] ambiguous',
+      'call use.cpp#use → a.h#List.operator[]~2 ambiguous',
+    ]);
+  });
+});

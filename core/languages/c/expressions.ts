@@ -86,7 +86,8 @@ export const isSpecifier = kindSet(
 
 /** The first name of a qualified one, which a type or a namespace has, or a template by itself. */
 function named(reading: NativeReading, node: number, name: string, depth: number): number {
-  const isValue = reading.table.kind[node] === K.template_function || reading.table.kind[node] === K.identifier;
+  const isValue =
+    reading.table.kind[node] === K.template_function || reading.table.kind[node] === K.identifier;
   return namedType(reading, node, name, depth, isValue ? nameAt : typeNameAt);
 }
 
@@ -150,7 +151,11 @@ function pointed(reading: NativeReading, type: number, declarator: number): numb
 
 /** True for `T&&`. */
 function isPassing({ table, text }: NativeReading, declarator: number): boolean {
-  return declarator >= 0 && isReference[table.kind[declarator]] === 1 && text.startsWith('&&', table.start[declarator]);
+  return (
+    declarator >= 0 &&
+    isReference[table.kind[declarator]] === 1 &&
+    text.startsWith('&&', table.start[declarator])
+  );
 }
 
 const isReference = kindSet(K.reference_declarator, K.abstract_reference_declarator);
@@ -223,7 +228,10 @@ export function valueExpression(reading: NativeReading, node: number, depth = 0)
 }
 
 const castsOrMakes = /^((static|dynamic|const|reinterpret)_cast|make_shared|make_unique)$/;
-const smartPointers: Readonly<Record<string, string>> = { make_shared: 'shared_ptr', make_unique: 'unique_ptr' };
+const smartPointers: Readonly<Record<string, string>> = {
+  make_shared: 'shared_ptr',
+  make_unique: 'unique_ptr',
+};
 export const makers = /^(make_shared|make_unique)$/;
 
 function stateValue(reading: NativeReading, node: number, depth: number): number {
@@ -261,10 +269,7 @@ function stateValue(reading: NativeReading, node: number, depth: number): number
     }
     case K.new_expression:
       return instance(
-        expressions.add(
-          EXPRESSION.pointer,
-          typeExpression(reading, childIn(table, node, F.type), depth + 1),
-        ),
+        expressions.add(EXPRESSION.pointer, typeExpression(reading, childIn(table, node, F.type), depth + 1)),
       );
     case K.cast_expression:
     case K.compound_literal_expression:
@@ -296,8 +301,11 @@ function stateValue(reading: NativeReading, node: number, depth: number): number
         inner(childIn(table, node, F.consequence)),
         inner(childIn(table, node, F.alternative)),
       );
-    case K.number_literal:
-      return expressions.literal(/[.eEfF]/.test(textOf(reading, node)) ? 'double' : 'int');
+    case K.number_literal: {
+      const text = textOf(reading, node);
+      // A nought may be a pointer that leads nowhere.
+      return expressions.literal(text === '0' ? 'nought' : /[.eEfF]/.test(text) ? 'double' : 'int');
+    }
     case K.string_literal:
     case K.concatenated_string:
     case K.raw_string_literal:

@@ -50,7 +50,7 @@ const shared = {
   resolver: createResolver,
   names: nativeNames,
   commonNames,
-  conversions: { widening: numbersByWidth },
+  conversions: { widening: numbersByWidth, aliases: { nought: 'int' } },
 } satisfies Partial<LanguageDefinition>;
 
 export const c: LanguageDefinition = {
@@ -78,4 +78,4 @@ export const cpp: LanguageDefinition = {
 
 /** What a header says that is C++ and no C, at the beginning of a line or unmistakably within one. */
 const speaksCpp =
-  /^\s*(?:class\s+\w+[\w\s:,<>]*[{;]|namespace\b|template\s*<|using\s+(?:namespace\b|\w+\s*=)|(?:public|private|protected)\s*:|virtual\b|friend\b)|\bstd::|\b(?:static|dynamic|reinterpret|const)_cast\s*<|\bnullptr\b|\bconstexpr\b|\bnoexcept\b|\boperator\s*[=+\-*/<>[(]/m;
+  /^\s*(?:class\s+\w+[\w\s:,<>]*[{;]|namespace\b|template\s*<|using\s+(?:namespace\b|\w+\s*=)|(?:public|private|protected)\s*:|virtual\b|friend\b)|\bstd::|\b(?:static|dynamic|reinterpret|const)_cast\s*<|\bnullptr\b|\bconst\s+[\w:]+\s*&|\bconstexpr\b|\bnoexcept\b|\boperator\s*[=+\-*/<>[(]/m;

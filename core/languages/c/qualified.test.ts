@@ -1,0 +1,118 @@
+import { describe, expect, it } from 'vitest';
+import { dependenciesOf } from '../../../tests/surveyText.ts';
+
+const header = `#pragma once
+namespace canal {
+class Channel {
+public:
+  Channel(); Channel(Channel&& other);
+  Channel& operator=(const Channel& other);
+  virtual void set(int a); void close(); int& depth(); int depth() const;
+};
+class Pipe : public Channel { public: void set(int a); void close(); void swap(Pipe& other); Pipe& itself(); };
+}`;
+const source = `#include "channel.h"
+#include <utility>
+void close(int handle) {}
+namespace canal {
+Channel::Channel() {}
+Channel::Channel(Channel&& other) {}
+Channel& Channel::operator=(const Channel& other) { return *this; }
+void Channel::set(int a) {}
+void Channel::close() {}
+int& Channel::depth() { static int d; return d; }
+int Channel::depth() const { return 1; }
+void Pipe::set(int a) { Channel::set(a); Channel::operator=(*this); }
+void Pipe::close() { ::close(1); }
+void Pipe::swap(Pipe& other) { using std::swap; swap(a, other.a); }
+Pipe& Pipe::itself() { return *this; }
+}`;
+const linesOf = (of: string): Promise<string[]> =>
+  dependenciesOf({ 'channel.h': header, 'channel.cpp': source }, of);
+
+describe('qualified names of C++', () => {
+  it('lead to what the parent that is named has', async () => {
+    expect(await linesOf('channel.cpp#canal.Pipe.set → channel.cpp')).toEqual([
+      'call channel.cpp#canal.Pipe.set → channel.cpp#canal.Channel.operator= exact',
+      'call channel.cpp#canal.Pipe.set → channel.cpp#canal.Channel.set exact',
+    ]);
+  });
+
+  it('mean the class by its name within itself, not what makes it', async () => {
+    expect(await linesOf('channel.cpp#canal.Pipe.itself →')).toContain(
+      'typeUse channel.cpp#canal.Pipe.itself → channel.h#canal.Pipe exact',
+    );
+    expect((await linesOf('typeUse ')).filter((line) => line.includes('Channel.Channel exact'))).toEqual([]);
+  });
+
+  it('that begin with `::` pass by what the type around has', async () => {
+    expect(await linesOf('channel.cpp#canal.Pipe.close → channel.cpp')).toEqual([
+      'call channel.cpp#canal.Pipe.close → channel.cpp#close exact',
+    ]);
+  });
+
+  it('that a routine makes its own hide what the type around has', async () => {
+    expect(await linesOf('call channel.cpp#canal.Pipe.swap')).toEqual([]);
+  });
+});
+
+describe('prototypes of C++', () => {
+  it('that differ in what they take over, or leave as it is, have a definition each', async () => {
+    const joined = (await linesOf('implement channel.cpp#canal.Channel.')).map((line) =>
+      line.replaceAll(/channel\.(cpp|h)#canal\./g, ''),
+    );
+    expect(joined).toEqual(
+      expect.arrayContaining([
+        'implement Channel.Channel → Channel.Channel exact',
+        'implement Channel.Channel~2 → Channel.Channel~2 exact',
+        'implement Channel.depth → Channel.depth exact',
+        'implement Channel.depth~2 → Channel.depth~2 exact',
+      ]),
+    );
+  });
+});
+
+describe('classes whose names look like macros', () => {
+  it('keep their constructors', async () => {
+    const lines = await dependenciesOf(
+      {
+        'url.h': 'class URL { public: URL(); URL(const char* text); explicit URL(int port); ~URL(); };',
+        'use.cpp': '#include "url.h"\nvoid use() { URL a; URL b("x"); URL c(80); }',
+      },
+      'use.cpp#use →',
+    );
+    expect(lines.filter((line) => line.startsWith('initialize'))).toEqual([
+      'initialize use.cpp#use → url.h#URL.URL exact',
+      'initialize use.cpp#use → url.h#URL.URL~2 exact',
+      'initialize use.cpp#use → url.h#URL.URL~3 exact',
+    ]);
+  });
+});
+
+describe('members in the bodies of macros', () => {
+  const files = {
+    'log.h': `
+class Log { public: Log(int level); Log& line(int n); void flushAll(); };
+Log* current();
+#define NOTE(n) Log(n).line(n)
+#define FLUSH() current()->flushAll()
+#define FLUSH_OF(x) x.flushAll()
+#define AS_LOG(x) ((Log*)(x))
+`,
+  };
+  const use = (body: string): Promise<string[]> =>
+    dependenciesOf(
+      { ...files, 'use.cpp': `#include "log.h"\nvoid use(int a) { ${body} }` },
+      'throughMacro use.cpp#use →',
+    ).then((lines) => lines.map((line) => line.replace('throughMacro use.cpp#use → log.h#', '')));
+
+  it('are those of what is made or given before them, or what else bears the name alone', async () => {
+    expect(await use('NOTE(a);')).toEqual(['Log inferred', 'Log.Log inferred', 'Log.line inferred']);
+    expect(await use('FLUSH();')).toEqual(['Log.flushAll inferred', 'current inferred']);
+    expect(await use('FLUSH_OF(a);')).toEqual(['Log.flushAll inferred']);
+  });
+
+  it('are not made by a cast', async () => {
+    expect(await use('AS_LOG(a);')).toEqual([]);
+  });
+});
