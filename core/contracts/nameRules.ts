@@ -47,6 +47,8 @@ export interface NameRules {
   sees?(file: number, other: number): boolean;
   /** True when `Type.member` may name an instance's member too, as in calls of a parent's method. */
   typeNamesInstanceMembers?: boolean;
+  /** A type that belongs to another and has its body outside of it. */
+  typeWithin?(type: Place, name: string): Place | null;
   /** A module within the package that a file stands for. */
   submodule?(file: number, name: string): Value | null;
   /** True where several types of one name are one: what a template is for some arguments, or under a condition. */

@@ -251,6 +251,11 @@ export function createMembers({
       const member: Declared = { tag: 'declared', file, declarations: found, inferred };
       return type.args ? { ...member, through: type } : member;
     }
+    if (!(wanted & ROUTINES))
+      for (const part of parts) {
+        const within = rulesOf(part.file)?.typeWithin?.(part, name);
+        if (within) return { tag: 'declared', file: within.file, declarations: [within.declaration], inferred };
+      }
     return parentMember(type, parts, name, inferred, steps, wanted);
   }
 

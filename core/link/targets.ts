@@ -106,6 +106,9 @@ export function createTargets(link: {
         : kind;
     const actual = actualKind(files[from].facts, owner, files[at].facts, declarations[0], kind, ofType);
     if (actual < 0) return [];
+    // Where a name that is called makes an instance, values of enumerations are made by nothing.
+    const isEnum = files[at].facts.declarations.form[declarations[0]] === FORM.enum;
+    if (actual === REFERENCE.construct && isEnum && rules.ofFile(at)?.callsMakeInstances) return [];
     const { form } = files[from].facts.declarations;
     // What a macro's body means is settled where it is put.
     const isFromMacro = owner >= 0 && form[owner] === FORM.macro;

@@ -159,7 +159,7 @@ function declareNode(reading: NativeReading, node: number, kind: number, at: Pos
     case K.parameter_declaration:
     case K.optional_parameter_declaration:
     case K.variadic_parameter_declaration:
-      if (isInCode(reading, at) || table.kind[table.parent[node]] === K.template_parameter_list)
+      if (isOfBody(reading, node) || table.kind[table.parent[node]] === K.template_parameter_list)
         bindDeclarator(reading, node, childIn(table, node, F.declarator), at);
       return -1;
     case K.type_parameter_declaration:
@@ -199,6 +199,24 @@ const isTemplateParameter = kindSet(
   K.parameter_declaration,
   K.optional_parameter_declaration,
 );
+
+/** True for a parameter of what has a body: what a prototype takes is known nowhere. */
+function isOfBody({ table }: NativeReading, parameter: number): boolean {
+  let at = table.parent[parameter];
+  while (at >= 0 && standsAround[table.kind[at]]) at = table.parent[at];
+  return at >= 0 && takesInto[table.kind[at]] === 1;
+}
+
+const standsAround = kindSet(
+  K.parameter_list,
+  K.function_declarator,
+  K.abstract_function_declarator,
+  K.pointer_declarator,
+  K.reference_declarator,
+  K.parenthesized_declarator,
+  K.attributed_declarator,
+);
+const takesInto = kindSet(K.function_definition, K.lambda_expression, K.catch_clause);
 
 /** True inside of a routine's body or parameters. */
 function isInCode({ declarations }: NativeReading, at: Position): boolean {

@@ -6,6 +6,7 @@ import type { Value } from '../../contracts/values.ts';
 import { family } from './includes.ts';
 import { chosenByConditions } from './alternatives.ts';
 import { joinDefinitions } from './definitions.ts';
+import { createTypesWithin } from './typesWithin.ts';
 import { standardFunctions } from './standardFunctions.ts';
 
 /**
@@ -112,6 +113,7 @@ export function nativeNames(context: NameContext): NameRules {
     typeNamesInstanceMembers: true,
     callsMakeInstances: true,
     promotesEnumerators: true,
+    typeWithin: createTypesWithin(context),
     typesHaveVariants: true,
     copiesByItself: true,
     mayBeLeftOut: (file, from) => seenBy(from).has(file) && !surelySeenBy(from).has(file),
