@@ -173,7 +173,7 @@ function sitesOf(
 
 /** A constructor is compiled twice, for whole instances and for parts of others, under names of which a graph explains one. */
 function oneOfTwins(symbol: string): string {
-  return symbol.replace(/(?<=[A-Za-z\d_])(CI?)1(?=E|\d)/g, '$12').replace(/D[01](?=E)/g, 'D2');
+  return symbol.replace(/(?<=[A-Za-z\d_])(CI?)1(?=[EI]|\d)/g, '$12').replace(/D[01](?=E)/g, 'D2');
 }
 
 /** A header is compiled once for each file that includes it; each of its calls is one. */

@@ -45,6 +45,8 @@ export interface NameRules {
    * includes. By itself, only what a file imports is near enough for a guess by name.
    */
   sees?(file: number, other: number): boolean;
+  /** True where a macro may have made what a name means, so that one that is found nowhere says nothing. */
+  namesMayBeMade?: true;
   /** True when `Type.member` may name an instance's member too, as in calls of a parent's method. */
   typeNamesInstanceMembers?: boolean;
   /** A type that belongs to another and has its body outside of it. */

@@ -225,7 +225,7 @@ function referenceDependencies(context: Context, file: number, rows: DependencyR
 
 /** Methods named like a call on a receiver of which nothing is known. */
 function candidatesByName(
-  { files, evaluator, methodsNamed }: Context,
+  { files, evaluator, rules, methodsNamed }: Context,
   file: number,
   expression: number,
   kind: number,
@@ -237,7 +237,12 @@ function candidatesByName(
   if (operation !== EXPRESSION.member && operation !== EXPRESSION.routineMember) return none;
   const object = facts.expressions.a[expression];
   const receiver = object === 0 ? null : evaluator.evaluate(file, object);
-  return receiver ? none : methodsNamed(file, facts.names[facts.expressions.b[expression]]);
+  const isUnknown =
+    receiver === null ||
+    (receiver.tag === 'global' &&
+      facts.expressions.operation[object] === EXPRESSION.name &&
+      rules.ofFile(file)?.namesMayBeMade === true);
+  return isUnknown ? methodsNamed(file, facts.names[facts.expressions.b[expression]]) : none;
 }
 
 /** Gathers dependencies file by file, counting those of the same ends, kind and certainty together. */

@@ -254,7 +254,8 @@ export function createMembers({
     if (!(wanted & ROUTINES))
       for (const part of parts) {
         const within = rulesOf(part.file)?.typeWithin?.(part, name);
-        if (within) return { tag: 'declared', file: within.file, declarations: [within.declaration], inferred };
+        if (within)
+          return { tag: 'declared', file: within.file, declarations: [within.declaration], inferred };
       }
     return parentMember(type, parts, name, inferred, steps, wanted);
   }

@@ -47,7 +47,7 @@ function memberOfObject(context: OperatorContext, object: Value, name: string): 
 }
 
 /** Beyond this many, which of them is meant says nothing. */
-const MOST = 4;
+const MOST = 8;
 
 function oneOrMore(found: readonly Declared[]): Declared | null {
   const [first, ...others] = found.flatMap((group) =>

@@ -1,4 +1,4 @@
-import { ANY_NUMBER, KIND, parameterRange } from '../facts/fileFacts.ts';
+import { ANY_NUMBER, FLAG, KIND, parameterRange } from '../facts/fileFacts.ts';
 import type { FactsOfFile } from '../contracts/linked.ts';
 import type { Declared, Value } from '../contracts/values.ts';
 import type { TypeArguments } from './typeArguments.ts';
@@ -20,9 +20,10 @@ export interface Overload {
 interface Fitting extends Overload {
   /** 1: as it is, 2: numbers put into objects or taken out, 3: as one of any number. */
   phase: number;
-  /** The type that each argument is asked to be, and whether it is known to be that. */
+  /** The type that each argument is asked to be, whether it is known to be that, and whether all are of just these types. */
   types: (Value | null)[];
   isKnown: boolean[];
+  isSame: boolean;
 }
 
 /**
@@ -51,10 +52,18 @@ export function bestOverloads(
       if (found) fitting.push({ group, declaration, ...found });
     }
   });
+  // Nothing can fit better than what takes just what it is given, and is there for sure.
+  const isSurelySame = (one: Fitting): boolean =>
+    one.isSame && !isConditional(context, groups[one.group], one);
+  if (given > 0 && fitting.some(isSurelySame)) fitting = fitting.filter((one) => one.isSame);
   fitting = fitting.filter(
     (one) => !fitting.some((other) => other !== one && isBetter(relations, other, one)),
   );
   return fitting.length > 0 ? fitting : null;
+}
+
+function isConditional({ files }: OverloadContext, { file }: Declared, { declaration }: Overload): boolean {
+  return (files[file].facts.declarations.flags[declaration] & FLAG.conditional) !== 0;
 }
 
 function isBetter(relations: TypeRelations, one: Fitting, other: Fitting): boolean {
@@ -79,10 +88,11 @@ function fit(
   callee: Declared,
   declaration: number,
   values: readonly (Value | null)[],
-): Pick<Fitting, 'phase' | 'types' | 'isKnown'> | null {
+): Omit<Fitting, keyof Overload> | null {
   const { declarations, expressions } = context.files[callee.file].facts;
   const parameters = declarations.parameters[declaration];
-  if (parameters === 0) return { phase: 1, types: values.map(() => null), isKnown: values.map(() => false) };
+  const isUnknown = { types: values.map(() => null), isKnown: values.map(() => false), isSame: false };
+  if (parameters === 0) return { phase: 1, ...isUnknown };
   const listed = context
     .listOf(callee.file, expressions.b[parameters])
     .map((type) => context.typeArguments.asReached(callee, type));
@@ -95,20 +105,23 @@ function fit(
   const each = rest?.tag === 'container' ? (rest.args[0] ?? null) : null;
   const types = values.map((_, i) => (i < least ? (listed[i] ?? null) : each));
   const oneByOne = fitAll(relations, values, types);
-  return oneByOne ? { ...oneByOne, phase: 3 } : asListed && { ...asListed, phase: 3 };
+  return oneByOne
+    ? { ...oneByOne, phase: 3, isSame: false }
+    : asListed && { ...asListed, phase: 3, isSame: false };
 }
 
 function fitAll(
   relations: TypeRelations,
   values: readonly (Value | null)[],
   types: readonly (Value | null)[],
-): Pick<Fitting, 'phase' | 'types' | 'isKnown'> | null {
+): Omit<Fitting, keyof Overload> | null {
   const fits = values.map((value, i) => relations.fit(value, types[i] ?? null));
   if (fits.includes(-1)) return null;
   return {
     phase: Math.max(1, ...fits),
     types: values.map((_, i) => types[i] ?? null),
     isKnown: fits.map((each) => each > 0),
+    isSame: values.every((value, i) => relations.isSame(value, types[i] ?? null)),
   };
 }
 

@@ -106,6 +106,14 @@ export function createTargets(link: {
         : kind;
     const actual = actualKind(files[from].facts, owner, files[at].facts, declarations[0], kind, ofType);
     if (actual < 0) return [];
+    const { kind: kinds } = files[at].facts.declarations;
+    // What reads like a prototype, and names no type, is something else.
+    if (
+      actual === REFERENCE.typeUse &&
+      kinds[declarations[0]] !== KIND.type &&
+      rules.ofFile(at)?.namesMayBeMade
+    )
+      return [];
     // Where a name that is called makes an instance, values of enumerations are made by nothing.
     const isEnum = files[at].facts.declarations.form[declarations[0]] === FORM.enum;
     if (actual === REFERENCE.construct && isEnum && rules.ofFile(at)?.callsMakeInstances) return [];

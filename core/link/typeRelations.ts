@@ -40,6 +40,12 @@ export class TypeRelations {
     return this.isBoxed(own, type) ? 2 : -1;
   }
 
+  /** True for a value of a parameter's very type. */
+  isSame(value: Value | null, type: Value | null): boolean {
+    const own = typeOfArgument(value);
+    return own !== null && type !== null && type.tag !== 'parameter' && this.relation(own, type) === 'same';
+  }
+
   relation(from: Value, to: Value): Relation {
     const wanted = this.erased(to);
     const given = this.erased(from);

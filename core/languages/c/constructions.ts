@@ -41,7 +41,9 @@ export function referDeclared(
   for (let child = type; child < table.next[node]; child = table.next[child]) {
     if (table.field[child] !== F.declarator) continue;
     const args = madeWith(reading, child, owner);
-    if (args > 0) into.add(REFERENCE.construct, owner, child, typeExpression(reading, type), args);
+    if (args === 0) continue;
+    into.add(REFERENCE.construct, owner, child, typeExpression(reading, type), args);
+    if (table.kind[child] === K.function_declarator) referCallsIn(reading, child, owner, into);
   }
 }
 
@@ -66,18 +68,50 @@ function madeWith(reading: NativeReading, declarator: number, owner: number): nu
   return given ? expressions.arguments(given) : 0;
 }
 
-/** The values that parameters would be if they were arguments; null when one can be none. */
+/** The values that parameters would be if they were arguments: names, and calls of names; null when one can be neither. */
 function namesIn(reading: NativeReading, list: number): number[] | null {
-  const { table } = reading;
   const cells: number[] = [];
-  for (let child = list + 1; list >= 0 && child < table.next[list]; child = table.next[child]) {
-    if (table.kind[child] !== K.parameter_declaration) continue;
-    const type = childIn(table, child, F.type);
-    if (childIn(table, child, F.declarator) >= 0 || type < 0 || table.kind[type] !== K.type_identifier)
-      return null;
-    cells.push(valueExpression(reading, type));
+  for (const parameter of parametersOf(reading, list)) {
+    const value = valueLikeParameter(reading, parameter);
+    if (value === null) return null;
+    cells.push(value);
   }
   return cells.length > 0 ? cells : null;
+}
+
+function parametersOf({ table }: NativeReading, list: number): number[] {
+  const found: number[] = [];
+  for (let child = list + 1; list >= 0 && child < table.next[list]; child = table.next[child])
+    if (table.kind[child] === K.parameter_declaration) found.push(child);
+  return found;
+}
+
+/** What `f(a)` is that was read as a type with a declarator. */
+function valueLikeParameter(reading: NativeReading, parameter: number): number | null {
+  const { table, expressions } = reading;
+  const type = childIn(table, parameter, F.type);
+  if (type < 0 || !namesClass[table.kind[type]]) return null;
+  const declarator = childIn(table, parameter, F.declarator);
+  const isName = table.kind[type] === K.type_identifier;
+  if (declarator < 0) return isName ? valueExpression(reading, type) : null;
+  if (table.kind[declarator] !== K.abstract_function_declarator) return null;
+  const list = childIn(table, declarator, F.parameters);
+  const given = namesIn(reading, list) ?? (parametersOf(reading, list).length === 0 ? [] : null);
+  if (given === null) return null;
+  return expressions.add(EXPRESSION.result, valueExpression(reading, type), expressions.arguments(given));
+}
+
+/** The calls among what looks like parameters. */
+function referCallsIn(reading: NativeReading, declarator: number, owner: number, into: ReferenceList): void {
+  const { table, expressions } = reading;
+  for (const parameter of parametersOf(reading, childIn(table, declarator, F.parameters))) {
+    const inner = childIn(table, parameter, F.declarator);
+    if (inner < 0) continue;
+    const type = childIn(table, parameter, F.type);
+    const given = namesIn(reading, childIn(table, inner, F.parameters)) ?? [];
+    into.add(REFERENCE.call, owner, type, valueExpression(reading, type), expressions.arguments(given));
+    referCallsIn(reading, inner, owner, into);
+  }
 }
 
 function isInBody({ table }: NativeReading, node: number): boolean {

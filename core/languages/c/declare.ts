@@ -175,7 +175,7 @@ function declareNode(reading: NativeReading, node: number, kind: number, at: Pos
         table.kind[table.parent[node]] === K.for_range_loop &&
         table.field[node] === F.declarator
       )
-        bindLocalName(reading, node, table.parent[node], at);
+        bindLocalName(reading, node, table.parent[node], at, node);
       else if (table.kind[table.parent[node]] === K.for_range_loop && table.field[node] === F.declarator)
         bindDeclarator(reading, table.parent[node], node, at);
       return -1;

@@ -301,11 +301,8 @@ function stateValue(reading: NativeReading, node: number, depth: number): number
         inner(childIn(table, node, F.consequence)),
         inner(childIn(table, node, F.alternative)),
       );
-    case K.number_literal: {
-      const text = textOf(reading, node);
-      // A nought may be a pointer that leads nowhere.
-      return expressions.literal(text === '0' ? 'nought' : /[.eEfF]/.test(text) ? 'double' : 'int');
-    }
+    case K.number_literal:
+      return expressions.literal(typeOfNumber(textOf(reading, node)));
     case K.string_literal:
     case K.concatenated_string:
     case K.raw_string_literal:
@@ -320,6 +317,16 @@ function stateValue(reading: NativeReading, node: number, depth: number): number
     default:
       return 0;
   }
+}
+
+/** The type of a number by how it is written; a nought may be a pointer that leads nowhere. */
+export function typeOfNumber(text: string): string {
+  if (text === '0') return 'nought';
+  const isHexadecimal = /^0x/i.test(text);
+  if (isHexadecimal ? /[.p]/i.test(text) : /[.e]/i.test(text)) return /f$/i.test(text) ? 'float' : 'double';
+  const suffix = /[ul]*$/i.exec(text)![0].toLowerCase();
+  const length = suffix.includes('ll') ? ' long long' : suffix.includes('l') ? ' long' : ' int';
+  return suffix.includes('u') ? `unsigned${length}` : length.trim();
 }
 
 /** What an operator gives where a type declares it, or else what it gives of itself. */
@@ -391,9 +398,23 @@ const holdsType = kindSet(
   K.field_declaration,
 );
 
+/** What iterating gives: an element of a container, or what `*` makes of where a type of the codebase says that it begins. */
+function iterated({ expressions }: NativeReading, list: number): number {
+  if (list === 0) return 0;
+  const begin = expressions.add(EXPRESSION.member, list, expressions.name('begin'));
+  const first = expressions.add(EXPRESSION.result, begin, expressions.arguments([]));
+  const operands = expressions.arguments([first]);
+  const operator = expressions.add(EXPRESSION.operator, expressions.name('operator*'), operands);
+  const reached = expressions.either(
+    expressions.add(EXPRESSION.result, operator),
+    expressions.add(EXPRESSION.pointee, first),
+  );
+  return expressions.either(expressions.add(EXPRESSION.element, list), reached);
+}
+
 /** What a local holds, from its declarator outward to its type. */
 function localValue(reading: NativeReading, declarator: number, depth: number): number {
-  const { table, expressions } = reading;
+  const { table } = reading;
   let holder = table.parent[declarator];
   if (holder >= 0 && table.kind[holder] === K.using_declaration)
     return qualifiedName(reading, declarator, depth);
@@ -403,10 +424,7 @@ function localValue(reading: NativeReading, declarator: number, depth: number): 
   if (table.kind[holder] === K.for_range_loop) {
     const type = childIn(table, holder, F.type);
     if (type >= 0 && table.kind[type] === K.placeholder_type_specifier)
-      return expressions.add(
-        EXPRESSION.element,
-        valueExpression(reading, childIn(table, holder, F.right), depth),
-      );
+      return iterated(reading, valueExpression(reading, childIn(table, holder, F.right), depth));
   }
   return declaredValue(reading, holder, declarator, depth);
 }

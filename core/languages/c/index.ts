@@ -50,7 +50,7 @@ const shared = {
   resolver: createResolver,
   names: nativeNames,
   commonNames,
-  conversions: { widening: numbersByWidth, aliases: { nought: 'int' } },
+  conversions: { widening: numbersByWidth, aliases: { nought: 'int', unsigned: 'unsigned int' } },
 } satisfies Partial<LanguageDefinition>;
 
 export const c: LanguageDefinition = {

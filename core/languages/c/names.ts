@@ -115,6 +115,7 @@ export function nativeNames(context: NameContext): NameRules {
     promotesEnumerators: true,
     typeWithin: createTypesWithin(context),
     typesHaveVariants: true,
+    namesMayBeMade: true,
     copiesByItself: true,
     mayBeLeftOut: (file, from) => seenBy(from).has(file) && !surelySeenBy(from).has(file),
   };

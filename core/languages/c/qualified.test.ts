@@ -116,3 +116,103 @@ Log* current();
     expect(await use('AS_LOG(a);')).toEqual([]);
   });
 });
+
+describe('what a type of C++ holds', () => {
+  it('may have its body outside of it, and be made and called by its name', async () => {
+    const lines = await dependenciesOf(
+      {
+        'lock.h': 'class Lock { public: class State; State* state; void fill(); };',
+        'lock.cpp': `#include "lock.h"
+class Lock::State { public: class Deep; State(); int depth(); };
+class Lock::State::Deep { public: void sink(); };
+Lock::State::State() {}
+int Lock::State::depth() { Deep d; d.sink(); return 1; }
+void Lock::fill() { state = new State(); state->depth(); }`,
+      },
+      ' → lock.cpp#Lock.State',
+    );
+    expect(lines.filter((line) => /^(call|construct|initialize)/.test(line))).toEqual([
+      'call lock.cpp#Lock.State.depth~2 → lock.cpp#Lock.State.Deep.sink inferred',
+      'call lock.cpp#Lock.fill → lock.cpp#Lock.State.depth~2 inferred',
+      'construct lock.cpp#Lock.State.depth~2 → lock.cpp#Lock.State.Deep exact',
+      'construct lock.cpp#Lock.fill → lock.cpp#Lock.State exact',
+      'initialize lock.cpp#Lock.fill → lock.cpp#Lock.State.State~2 exact',
+    ]);
+  });
+
+  it('is hidden by no name that a prototype gives to what it takes', async () => {
+    const lines = await dependenciesOf(
+      {
+        'a.cpp':
+          'class Sluice { public: void put(int code); int code() const; int use() { return code(); } };',
+      },
+      'call ',
+    );
+    expect(lines).toEqual(['call a.cpp#Sluice.use → a.cpp#Sluice.code exact']);
+  });
+});
+
+describe('iterating in C++', () => {
+  const list = `struct Gate { void open(); };
+class Walk { public: Gate& operator*(); Walk& operator++(); bool operator!=(const Walk& other); };
+class Gates { public: Walk begin(); Walk end(); };`;
+
+  it('asks a type for its ends, and goes on with what `*` gives', async () => {
+    const lines = await dependenciesOf(
+      {
+        'a.h': list,
+        'use.cpp': '#include "a.h"\nvoid use(Gates& gates) { for (auto& gate : gates) gate.open(); }',
+      },
+      'call use.cpp#use →',
+    );
+    expect(lines.map((line) => line.replace('call use.cpp#use → a.h#', ''))).toEqual([
+      'Gate.open inferred',
+      'Gates.begin inferred',
+      'Gates.end inferred',
+    ]);
+  });
+
+  it('over a container of the language’s gives its elements', async () => {
+    const lines = await dependenciesOf(
+      {
+        'a.h': list,
+        'use.cpp':
+          '#include "a.h"\nvoid use(std::vector<Gate*>& gates) { for (auto gate : gates) gate->open(); }',
+      },
+      'call use.cpp#use →',
+    );
+    expect(lines).toEqual(['call use.cpp#use → a.h#Gate.open inferred']);
+  });
+});
+
+describe('a construction that reads like a prototype', () => {
+  it('calls what its parameters would be', async () => {
+    const lines = await dependenciesOf(
+      {
+        'a.cpp':
+          'struct Gate { Gate(int n); Gate(int n, int m); };\nint wide(int n);\nvoid use(int n) { Gate g(wide(n)); Gate h(n, wide(n)); }',
+      },
+      ' a.cpp#use →',
+    );
+    expect(lines).toEqual([
+      'call a.cpp#use → a.cpp#wide exact',
+      'construct a.cpp#use → a.cpp#Gate exact',
+      'initialize a.cpp#use → a.cpp#Gate.Gate exact',
+      'initialize a.cpp#use → a.cpp#Gate.Gate~2 exact',
+      'typeUse a.cpp#use → a.cpp#Gate exact',
+    ]);
+  });
+});
+
+describe('a receiver that a macro may have made', () => {
+  it('is one of which nothing is known, so that a name that only one type has is meant', async () => {
+    const files = {
+      'a.h': 'class Gate { public: void openWide(); void close(); };',
+      'use.cpp':
+        '#include "a.h"\nFIXTURE(Gates, opening) { gate_.openWide(); gate_.close(); std::cout.openWide(); }',
+    };
+    expect(await dependenciesOf(files, 'call use.cpp')).toEqual([
+      expect.stringMatching(/^call use\.cpp#\S+ → a\.h#Gate\.openWide inferred$/),
+    ]);
+  });
+});

@@ -49,6 +49,7 @@ const refers = kindSet(
   K.update_expression,
   K.unary_expression,
   K.pointer_expression,
+  K.for_range_loop,
 );
 
 function refer(reading: NativeReading, node: number, owner: number, into: ReferenceList): void {
@@ -84,6 +85,9 @@ function refer(reading: NativeReading, node: number, owner: number, into: Refere
     case K.unary_expression:
     case K.pointer_expression:
       if (reading.prepared.isCpp) referOperator(reading, node, owner, into);
+      return;
+    case K.for_range_loop:
+      referIterated(reading, node, owner, into);
       return;
     case K.new_expression: {
       const type = childIn(table, node, F.type);
@@ -126,6 +130,23 @@ function refer(reading: NativeReading, node: number, owner: number, into: Refere
       into.add(accessOf(reading, node), owner, node, nameAt(reading, node, textOf(reading, node)));
       return;
   }
+}
+
+/** `for (auto x : list)` asks a type of the codebase for where it begins and ends. */
+function referIterated(reading: NativeReading, node: number, owner: number, into: ReferenceList): void {
+  const { table, expressions } = reading;
+  const list = childIn(table, node, F.right);
+  if (list < 0) return;
+  const object = valueExpression(reading, list);
+  if (object === 0) return;
+  for (const name of ['begin', 'end'])
+    into.add(
+      REFERENCE.call,
+      owner,
+      list,
+      expressions.add(EXPRESSION.member, object, expressions.name(name)),
+      expressions.arguments([]),
+    );
 }
 
 const isTypeNode = kindSet(K.type_identifier, K.qualified_identifier, K.template_type);
