@@ -40,7 +40,7 @@ export function createTypesWithin({ files, own, evaluate }: NameContext): TypeWi
   };
 
   return ({ file, declaration }, name) => {
-    if (!within) readAll((within = new Map()));
+    if (!within) readAll((within = new Map<string, Place>()));
     return within.get(`${file}:${declaration}:${name}`) ?? null;
   };
 }
