@@ -45,6 +45,10 @@ export interface NameRules {
    * includes. By itself, only what a file imports is near enough for a guess by name.
    */
   sees?(file: number, other: number): boolean;
+  /** True where a field that is called runs the routine, or makes the type, that it holds. */
+  fieldsAreCalled?: true;
+  /** True where a type may rest on what the other parents of its heirs have. */
+  parentsMix?: true;
   /** True where a macro may have made what a name means, so that one that is found nowhere says nothing. */
   namesMayBeMade?: true;
   /** True when `Type.member` may name an instance's member too, as in calls of a parent's method. */

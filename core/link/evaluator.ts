@@ -101,7 +101,9 @@ export function createEvaluator(
       }
       case EXPRESSION.member: {
         const object = evaluate(file, a);
-        return object && memberSeenFrom(file, object, facts.names[b], valuesAlone(file));
+        const above =
+          facts.expressions.operation[a] === EXPRESSION.super ? aboveOf(file, a, facts.names[b]) : null;
+        return above ?? (object && memberSeenFrom(file, object, facts.names[b], valuesAlone(file)));
       }
       case EXPRESSION.routineMember: {
         const object = evaluate(file, a);
@@ -176,6 +178,13 @@ export function createEvaluator(
       default:
         return null;
     }
+  }
+
+  /** What any parent has of a name, where it is reached through the parents as such. */
+  function aboveOf(file: number, above: number, name: string): Value | null {
+    const { a, b } = files[file].facts.expressions;
+    if (b[above] !== 0 || !rulesOf(file)?.parentsMix) return null;
+    return members.memberAbove({ tag: 'declared', file, declarations: [a[above]], inferred: false }, name);
   }
 
   function isReference({ file, declarations: [first] }: Declared): boolean {

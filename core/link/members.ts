@@ -6,7 +6,8 @@ import { containerMember } from './containers.ts';
 import type { Evaluator } from './evaluator.ts';
 import type { FamilyRules } from './families.ts';
 import type { BoundOf } from './typeArguments.ts';
-import { forEachMeaning } from './meanings.ts';
+import { forEachMeaning, joinMeanings } from './meanings.ts';
+import { createHeirs } from './mixins.ts';
 import type { Unfolding } from './unfolding.ts';
 
 /**
@@ -29,6 +30,8 @@ export interface Members {
   memberOfType(type: Declared, name: string, inferred: boolean, wanted: number): Value | null;
   /** The members of the same name that a type's parents have, where these are not hidden. */
   membersAbove(member: Declared): Declared | null;
+  /** What the parents of a type have of a name, in their order. */
+  memberAbove(type: Declared, name: string): Value | null;
   parentsOf(file: number, declaration: number): Value[];
   /** The class that a type inherits from, whichever of its parts says so. */
   parentClass(type: Declared): Value | null;
@@ -50,7 +53,7 @@ interface FileState {
 /** Each list of members and parents is worked out once. */
 export function createMembers({
   files,
-  rules: { ofFile: rulesOf, ofFamily: rulesOfFamily },
+  rules,
   evaluate,
   exportOf,
   heldAt,
@@ -64,6 +67,8 @@ export function createMembers({
   heldAt(member: Declared, declaration: number): Value | null;
   boundOf: BoundOf;
 } & Pick<Evaluator, 'evaluate' | 'exportOf'>): Members {
+  const { ofFile: rulesOf, ofFamily: rulesOfFamily } = rules;
+  const heirsOf = createHeirs(files, rules, parentsOf);
   const states: FileState[] = files.map(() => ({ members: null, parents: null }));
 
   function membersOf(file: number, declaration: number): Map<string, number[]> {
@@ -154,7 +159,10 @@ export function createMembers({
         // Which of `.` and `->` a pointer needs is the compiler's to say.
         if (type?.tag === 'pointer') return memberOf({ ...object, type: type.to }, name, kinds);
         if (type?.tag === 'declared')
-          return inheritedMember(type, name, object.inferred, 0, INSTANCE_MEMBER | kinds);
+          return (
+            inheritedMember(type, name, object.inferred, 0, INSTANCE_MEMBER | kinds) ??
+            memberOfHeirs(type, name)
+          );
         if (type?.tag === 'external') return { ...type, name };
         if (type?.tag === 'global' || type?.tag === 'literal') return { tag: 'outside' };
         return containerMember(object, name);
@@ -170,6 +178,17 @@ export function createMembers({
       default:
         return null;
     }
+  }
+
+  /** What a type that is to be mixed in uses of the types that it is mixed with, or leaves to its heirs. */
+  function memberOfHeirs(type: Declared, name: string): Value | null {
+    if (!rulesOf(type.file)?.parentsMix || /^__\w+__$/.test(name)) return null;
+    const found = heirsOf(type).map(({ file, declaration }) => {
+      const heir: Declared = { tag: 'declared', file, declarations: [declaration], inferred: true };
+      const member = inheritedMember(heir, name, true, 0, INSTANCE_MEMBER);
+      return member?.tag === 'declared' ? member : null;
+    });
+    return joinMeanings(found);
   }
 
   /** A member that an object states where it is made; what is stated last counts. */
@@ -342,6 +361,7 @@ export function createMembers({
 
   return {
     memberOf,
+    memberAbove: (type, name) => parentMember(type, partsOf(type), name, false, 0, INSTANCE_MEMBER),
     memberOfType: (type, name, inferred, wanted) => inheritedMember(type, name, inferred, 0, wanted),
     membersAbove,
     parentsOf,

@@ -57,7 +57,7 @@ export function createResults({
     return callee && forEachMeaning(callee, (meaning) => resultOfOne(meaning, file, args));
   }
 
-  function resultOfOne(callee: Value, file: number, args: number): Value | null {
+  function resultOfOne(callee: Value, file: number, args: number, steps = 0): Value | null {
     if (callee.tag === 'containerMethod') return containerResult(callee);
     if (callee.tag === 'outside') return callee;
     if (callee.tag !== 'declared') return null;
@@ -69,6 +69,9 @@ export function createResults({
         // A record's component is called as a routine is.
         if (declarations.kind[d] !== KIND.routine && !rules.ofFile(routine.file)) continue;
         const value = returned(routine, d, file, args);
+        const isHeld = declarations.kind[d] === KIND.field && rules.ofFile(routine.file)?.fieldsAreCalled;
+        if (value && isHeld && value.tag === 'declared')
+          return steps < MOST_STEPS ? resultOfOne(value, file, args, steps + 1) : null;
         if (value) return uncertain(value);
       }
     }

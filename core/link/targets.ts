@@ -25,6 +25,9 @@ export type Targets = (file: number, value: Value, kind: number, args: number, o
 /** Overloads that nothing tells apart are all named, unless they are so many that it says nothing. */
 const MAX_OVERLOADS = 8;
 
+/** Give up on fields that hold fields beyond this. */
+const MOST_HELD = 8;
+
 export function createTargets(link: {
   files: readonly FactsOfFile[];
   placed: PlacedElements;
@@ -95,6 +98,9 @@ export function createTargets(link: {
     const called = kind === REFERENCE.call && value.tag === 'instance' ? calledInstance(from, value) : null;
     if (called) return targets(from, called, kind, args, owner);
     if (value.tag !== 'declared') return [];
+    const held = kind === REFERENCE.call ? heldBy(value) : null;
+    if (held)
+      return [...targets(from, value, REFERENCE.read, 0, owner), ...targets(from, held, kind, args, owner)];
     const alias = kind === REFERENCE.construct || kind === REFERENCE.call ? aliasOf(value) : null;
     if (alias) return throughAlias(from, value, alias, kind, args, owner);
     const meant = [value, ...(value.others ?? [])].flatMap((each) => meantBy(from, each, kind, args));
@@ -127,6 +133,21 @@ export function createTargets(link: {
   };
 
   return targets;
+
+  /** The routine, or the type, that a field which is called holds, be it through other fields; null for none. */
+  function heldBy(field: Declared): Declared | null {
+    let at = field;
+    for (let steps = 0; steps < MOST_HELD; steps++) {
+      const { declarations } = files[at.file].facts;
+      const [first] = at.declarations;
+      if (declarations.kind[first] !== KIND.field) return steps === 0 ? null : { ...at, inferred: true };
+      if (!rules.ofFile(at.file)?.fieldsAreCalled) return null;
+      const value = evaluator.evaluate(at.file, declarations.value[first]);
+      if (value?.tag !== 'declared') return null;
+      at = value;
+    }
+    return null;
+  }
 
   /** The routine that calling an instance runs, where its type has one. */
   function calledInstance(from: number, object: Value): Value | null {

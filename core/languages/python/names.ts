@@ -130,6 +130,8 @@ export function pythonNames({ files, own, targets, exportOf }: NameContext): Nam
     submodule,
     typeNamesInstanceMembers: true,
     callsMakeInstances: true,
+    fieldsAreCalled: true,
+    parentsMix: true,
   };
 }
 

@@ -1,4 +1,4 @@
-import { KIND, REFERENCE, type ReferenceColumns } from '../../facts/fileFacts.ts';
+import { EXPRESSION, KIND, REFERENCE, type ReferenceColumns } from '../../facts/fileFacts.ts';
 import { textOf } from '../reading/reading.ts';
 import { childIn } from '../reading/syntaxTable.ts';
 import { walkReferences, type ReferenceList } from '../reading/walk.ts';
@@ -65,7 +65,8 @@ function refer(reading: PythonReading, node: number, owner: number, into: Refere
       return;
     case K.decorator: {
       const target = node + 2;
-      if (table.kind[target] === K.identifier || table.kind[target] === K.attribute)
+      // What `@wrap(…)` gives is called with what it stands before, as `@wrap` is.
+      if (decorates[table.kind[target]])
         into.add(REFERENCE.call, owner, target, valueExpression(reading, target));
       return;
     }
@@ -92,6 +93,8 @@ function refer(reading: PythonReading, node: number, owner: number, into: Refere
   }
 }
 
+const decorates = kindSet(K.identifier, K.attribute, K.call);
+
 function isSuper(reading: PythonReading, callee: number): boolean {
   return reading.table.kind[callee] === K.identifier && textOf(reading, callee) === 'super';
 }
@@ -111,6 +114,11 @@ function referParents(reading: PythonReading, node: number, into: ReferenceList)
     if (table.kind[child] === K.keyword_argument) continue;
     into.add(REFERENCE.inherit, declared, child, typeExpression(reading, child));
   }
+  // The parents are told of each heir.
+  const { expressions } = reading;
+  const above = expressions.add(EXPRESSION.super, declared, 0);
+  const told = expressions.add(EXPRESSION.member, above, expressions.name('__init_subclass__'));
+  into.add(REFERENCE.call, declared, node, told);
 }
 
 /** Names that a call, a parent list or a decorator already reports. */
