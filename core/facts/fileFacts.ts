@@ -224,6 +224,8 @@ export const EXPRESSION = {
   spread: 31,
   /** The type `a` (expression), of values that are on their way only. */
   passing: 35,
+  /** A type that is `a` or `b` (expressions). */
+  union: 36,
   /** The type of pointers to the type `a` (expression). */
   pointer: 32,
   /** What the pointer `a` (expression) points to. */

@@ -34,6 +34,8 @@ function typeWords(facts: FileFacts, expression: number, depth: number): string 
     case EXPRESSION.instance:
     case EXPRESSION.typeOf:
       return inner(a[expression]);
+    case EXPRESSION.union:
+      return `${inner(a[expression])} | ${inner(b[expression])}`;
     case EXPRESSION.passing:
       return `${inner(a[expression])}&&`;
     case EXPRESSION.pointer:

@@ -18,25 +18,36 @@ export function givenTo(context: CallbackContext, callee: Value | null, place: n
   if (callee?.tag !== 'declared') return null;
   const { argument, parameter } = placeOfCallback(place);
   const { declarations, expressions } = context.files[callee.file].facts;
-  for (const d of callee.declarations) {
+  for (const d of callee.declarations.flatMap((each) => [
+    each,
+    ...constructorsOf(context, callee.file, each),
+  ])) {
     if (declarations.kind[d] !== KIND.routine || declarations.parameters[d] === 0) continue;
     const type = cellOf(context, callee.file, expressions.b[declarations.parameters[d]], argument);
     const taken = functionType(context, callee.file, type, 0);
-    const { asReached } = context.typeArguments;
+    const reached = callee.args ? { ...callee, through: callee } : callee;
+    const asReached = (value: Value | null): Value | null => context.typeArguments.asReached(reached, value);
     if (taken) {
       const list = context.files[taken.file].facts.expressions.b[taken.parameters];
-      const given = asReached(
-        callee,
-        context.evaluate(taken.file, cellOf(context, taken.file, list, parameter)),
-      );
+      const given = asReached(context.evaluate(taken.file, cellOf(context, taken.file, list, parameter)));
       if (given) return instanceOf(context.expandAlias(given), true);
     } else {
-      const asked = asReached(callee, context.evaluate(callee.file, type));
+      const asked = asReached(context.evaluate(callee.file, type));
       const given = asked?.tag === 'declared' ? givenToInterface(context, asked, parameter) : null;
       if (given) return instanceOf(given, true);
     }
   }
   return null;
+}
+
+/** What makes instances of a type. */
+function constructorsOf({ files }: CallbackContext, file: number, type: number): number[] {
+  const { declarations } = files[file].facts;
+  const found: number[] = [];
+  if (declarations.kind[type] !== KIND.type) return found;
+  for (let d = type + 1; d < declarations.count; d++)
+    if (declarations.parent[d] === type && declarations.form[d] === FORM.constructor) found.push(d);
+  return found;
 }
 
 /** What the only routine of an interface is given, which a function without a name may stand for. */

@@ -8,7 +8,7 @@ import { applyType, awaitedOf, elementOf, indexedOf } from './containers.ts';
 import type { FamilyRules } from './families.ts';
 import { operatorMeant } from './operators.ts';
 import { ANY_MEMBER, createMembers, NO_ROUTINES, ROUTINES, STATIC_MEMBER, TYPE_MEMBER } from './members.ts';
-import { forEachMeaning } from './meanings.ts';
+import { forEachMeaning, joinMeanings } from './meanings.ts';
 import { addressOf, pointeeOf, pointerOf, pointerTo } from './pointers.ts';
 import { createResults } from './results.ts';
 import { createBounds, createTypeArguments } from './typeArguments.ts';
@@ -150,6 +150,8 @@ export function createEvaluator(
         const reached = operator?.tag === 'declared' ? resultOf(operator, file, 0) : object;
         return pointeeOf(reached) ?? reached;
       }
+      case EXPRESSION.union:
+        return joinMeanings([a, b].map((each) => expanded(evaluate(file, each))));
       case EXPRESSION.passing:
         return evaluate(file, a);
       case EXPRESSION.pointer: {
@@ -178,6 +180,10 @@ export function createEvaluator(
       default:
         return null;
     }
+  }
+
+  function expanded(type: Value | null): Value | null {
+    return type && expandAlias(type);
   }
 
   /** What any parent has of a name, where it is reached through the parents as such. */

@@ -317,8 +317,11 @@ function chooseDeclarations(facts: FileFacts, group: readonly number[], kind: nu
       : kind === REFERENCE.read || kind === REFERENCE.write
         ? [KIND.field, KIND.routine, KIND.type]
         : [KIND.type, KIND.routine, KIND.field];
+  // Beside a value of its name, an interface makes nothing.
+  const isMade = (d: number): boolean =>
+    kind !== REFERENCE.construct || facts.declarations.form[d] !== FORM.interface;
   for (const elementKind of wanted) {
-    const found = group.filter((d) => facts.declarations.kind[d] === elementKind);
+    const found = group.filter((d) => facts.declarations.kind[d] === elementKind && isMade(d));
     if (found.length === 0) continue;
     // Of a property's accessors the one that reads or that writes.
     const form = kind === REFERENCE.write ? FORM.setter : FORM.getter;

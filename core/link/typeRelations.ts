@@ -49,6 +49,8 @@ export class TypeRelations {
   relation(from: Value, to: Value): Relation {
     const wanted = this.erased(to);
     const given = this.erased(from);
+    // What may be one of several says nothing.
+    if (isOpen(given) || isOpen(wanted)) return 'unknown';
     if (given.tag === 'literal' && given.name === FUNCTION) return this.ofFunction(wanted);
     if (given.tag === 'literal' && given.name === 'null' && wanted.tag === 'pointer') return 'below';
     if (given.tag === 'literal' && given.name === 'null')
@@ -214,6 +216,10 @@ function typeOfArgument(value: Value | null): Value | null {
     default:
       return null;
   }
+}
+
+function isOpen(type: Value): boolean {
+  return type.tag === 'declared' && type.others !== undefined;
 }
 
 function isOne(a: Declared, b: Declared): boolean {

@@ -64,6 +64,8 @@ export function statedParameters(reading: ScriptReading, list: number, depth = 0
   for (let child = list + 1; child < table.next[list]; child = table.next[child]) {
     const kind = table.kind[child];
     if (kind !== K.required_parameter && kind !== K.optional_parameter) continue;
+    // Who it is called on is given apart.
+    if (/^this\b/.test(textOf(reading, child))) continue;
     const type = childIn(table, child, F.type);
     types.push(type < 0 ? 0 : typeExpression(reading, type, depth + 1));
   }
@@ -105,7 +107,7 @@ function isPunctuation(reading: ScriptReading, node: number): boolean {
   return '<>,|&'.includes(text[table.start[node]]);
 }
 
-/** `A | undefined` is an A; in `A & B` the first that can be resolved stands for the whole; `A | B` is unknown. */
+/** `A | undefined` is an A; in `A & B` the first that can be resolved stands for the whole. */
 function combined(reading: ScriptReading, node: number, depth: number): number {
   const { table, expressions } = reading;
   const isUnion = table.kind[node] === K.union_type;
@@ -115,9 +117,9 @@ function combined(reading: ScriptReading, node: number, depth: number): number {
     const text = table.end[child] - table.start[child] <= 9 ? textOf(reading, child) : '';
     if (text === 'undefined' || text === 'null') continue;
     const type = typeExpression(reading, child, depth + 1);
-    if (isUnion && (type === 0 || (result !== 0 && result !== type))) return 0;
-    if (result === 0) result = type;
-    else if (!isUnion && type !== 0) result = expressions.add(EXPRESSION.either, result, type);
+    if (type === 0 || result === type) continue;
+    const operation = isUnion ? EXPRESSION.union : EXPRESSION.either;
+    result = result === 0 ? type : expressions.add(operation, result, type);
   }
   return result;
 }

@@ -264,7 +264,8 @@ function callbackParameter(reading: ScriptReading, parameter: number, depth: num
   const callback = isSingle ? list : table.parent[list];
   const args = table.parent[callback];
   if (args < 0 || table.kind[args] !== K.arguments) return 0;
-  const callee = childIn(table, table.parent[args], F.function);
+  const call = table.parent[args];
+  const callee = Math.max(childIn(table, call, F.function), childIn(table, call, F.constructor));
   if (callee < 0) return 0;
   const place = isSingle ? 0 : placeAmong(reading, list, parameter);
   const argument = placeAmong(reading, args, callback);
@@ -275,7 +276,8 @@ function callbackParameter(reading: ScriptReading, parameter: number, depth: num
       return expressions.add(EXPRESSION.element, object);
     }
   }
-  const called = valueExpression(reading, callee, depth + 1);
+  const given = childIn(table, call, F.type_arguments);
+  const called = applied(reading, valueExpression(reading, callee, depth + 1), given, depth);
   return expressions.add(EXPRESSION.callback, called, callbackPlace(argument, place));
 }
 
