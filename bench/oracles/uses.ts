@@ -35,7 +35,7 @@ export interface UseScore {
   differences: string[];
 }
 
-const LISTED = 20000;
+const LISTED = 20;
 
 /**
  * Holds uses to an oracle, place by place. Scored are places that the oracle can say something of. A construction is right when

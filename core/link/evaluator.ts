@@ -8,7 +8,7 @@ import { applyType, awaitedOf, elementOf, indexedOf } from './containers.ts';
 import type { FamilyRules } from './families.ts';
 import { operatorMeant } from './operators.ts';
 import { ANY_MEMBER, createMembers, NO_ROUTINES, ROUTINES, STATIC_MEMBER, TYPE_MEMBER } from './members.ts';
-import { forEachMeaning, joinMeanings } from './meanings.ts';
+import { eitherOf, forEachMeaning } from './meanings.ts';
 import { addressOf, pointeeOf, pointerOf, pointerTo } from './pointers.ts';
 import { createResults } from './results.ts';
 import { createBounds, createTypeArguments } from './typeArguments.ts';
@@ -151,7 +151,7 @@ export function createEvaluator(
         return pointeeOf(reached) ?? reached;
       }
       case EXPRESSION.union:
-        return joinMeanings([a, b].map((each) => expanded(evaluate(file, each))));
+        return eitherOf([a, b].map((each) => expanded(evaluate(file, each))));
       case EXPRESSION.passing:
         return evaluate(file, a);
       case EXPRESSION.pointer: {

@@ -27,6 +27,13 @@ export function joinMeanings(values: readonly (Value | null)[]): Value | null {
   return { tag: 'instance', type: withOthers(types), inferred };
 }
 
+/** A type that is one of several; of too many nothing is known but that they are not more. */
+export function eitherOf(types: readonly (Value | null)[]): Value | null {
+  if (types.some((type) => type?.tag === 'outside')) return { tag: 'outside' };
+  const count = types.reduce((sum, type) => sum + (type?.tag === 'declared' ? alone(type).length : 0), 0);
+  return count > MOST ? { tag: 'outside' } : joinMeanings(types);
+}
+
 /** Each thing that a value may mean, as one that means nothing else. */
 function meaningsOf(value: Value): Value[] {
   if (value.tag === 'declared') return alone(value);

@@ -158,6 +158,8 @@ export function createMembers({
         const type = bound && expandAlias(bound);
         // Which of `.` and `->` a pointer needs is the compiler's to say.
         if (type?.tag === 'pointer') return memberOf({ ...object, type: type.to }, name, kinds);
+        // What an alias stands for may be several.
+        if (type?.tag === 'declared' && type.others) return memberOf({ ...object, type }, name, kinds);
         if (type?.tag === 'declared')
           return (
             inheritedMember(type, name, object.inferred, 0, INSTANCE_MEMBER | kinds) ??
