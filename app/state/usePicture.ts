@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useMemo } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import type { KindChoice } from '../../server/views/picture/filters.ts';
+import { evidenceParams } from '../../server/views/picture/evidenceQuery.ts';
 import { fitted, tooLong, useAddress } from './address.ts';
 import { patched, pictureState, type Patch, type PictureState } from './pictureState.ts';
 
@@ -15,7 +16,12 @@ export interface Picture extends PictureState {
 }
 
 /** Closes the evidence. */
-export const noEvidence = { from: null, to: null, via: null, places: null };
+export const noEvidence = {
+  from: null,
+  to: null,
+  via: null,
+  ...Object.fromEntries(Object.values(evidenceParams).map((name) => [name, null])),
+};
 
 /** Where the address is going: a change that follows at once must build on it, not on where the address still is. */
 let underWay: URLSearchParams | null = null;

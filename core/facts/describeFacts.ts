@@ -137,6 +137,8 @@ export function describeExpression(facts: FileFacts, expression: number): string
       return `${facts.names[a[expression]]}${inner(b[expression])}`;
     case EXPRESSION.arrow:
       return `${inner(a[expression])}->`;
+    case EXPRESSION.made:
+      return `type of ${inner(a[expression])}`;
     case EXPRESSION.union:
       return `${inner(a[expression])} | ${inner(b[expression])}`;
     case EXPRESSION.passing:

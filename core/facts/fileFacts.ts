@@ -226,6 +226,8 @@ export const EXPRESSION = {
   passing: 35,
   /** A type that is `a` or `b` (expressions). */
   union: 36,
+  /** The type that `a` (expression) names, or that of what the field holds that it names. */
+  made: 37,
   /** The type of pointers to the type `a` (expression). */
   pointer: 32,
   /** What the pointer `a` (expression) points to. */

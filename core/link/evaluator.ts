@@ -152,6 +152,8 @@ export function createEvaluator(
       }
       case EXPRESSION.union:
         return eitherOf([a, b].map((each) => expanded(evaluate(file, each))));
+      case EXPRESSION.made:
+        return madeBy(evaluate(file, a));
       case EXPRESSION.passing:
         return evaluate(file, a);
       case EXPRESSION.pointer: {
@@ -171,9 +173,7 @@ export function createEvaluator(
       case EXPRESSION.object:
         return { tag: 'object', file, entries: a };
       case EXPRESSION.typeOf: {
-        const named = evaluate(file, a);
-        if (named?.tag === 'declared' && isReference(named)) return null;
-        const value = named && heldBy(named);
+        const value = heldBy(evaluate(file, a));
         if (value?.tag === 'instance') return value.type;
         return value && { tag: 'typeOf', value };
       }
@@ -191,6 +191,15 @@ export function createEvaluator(
     const { a, b } = files[file].facts.expressions;
     if (b[above] !== 0 || !rulesOf(file)?.parentsMix) return null;
     return members.memberAbove({ tag: 'declared', file, declarations: [a[above]], inferred: false }, name);
+  }
+
+  /** The type that a name in a constructor's head stands for: a parent, or what a field holds; none for what only refers. */
+  function madeBy(named: Value | null): Value | null {
+    if (named?.tag !== 'declared') return null;
+    const { kind } = files[named.file].facts.declarations;
+    if (kind[named.declarations[0]] === KIND.type) return named;
+    const held = isReference(named) ? null : heldBy(named);
+    return held?.tag === 'instance' ? held.type : null;
   }
 
   function isReference({ file, declarations: [first] }: Declared): boolean {

@@ -51,7 +51,7 @@ async function listed(from: string, to: string, asked: PictureQuestion): Promise
   for (let page = 0, pages = 1; page < pages; page++) {
     const evidence = await evidenceView(survey, unread, { question: asked, from, to, page });
     pages = evidence.pages;
-    sum += evidence.files.reduce((all, { places }) => all + places.length, 0);
+    sum += evidence.groups.reduce((all, { places }) => all + places.length, 0);
     expect(evidence.byKind.reduce((all, { count }) => all + count, 0)).toBe(evidence.count);
   }
   return sum;
@@ -200,8 +200,8 @@ describe('evidence', () => {
     });
     const page = (n: number) => evidenceView(long, unread, { question, from: 'a.ts', to: 'b.ts', page: n });
     const [first, second] = [await page(0), await page(1)];
-    const lines = [...first.files[0].places, ...second.files[0].places].map(({ line }) => line);
-    expect([first.count, first.pages, first.files[0].places.length]).toEqual([
+    const lines = [...first.groups[0].places, ...second.groups[0].places].map(({ line }) => line);
+    expect([first.count, first.pages, first.groups[0].places.length]).toEqual([
       PAGE_PLACES + 21,
       2,
       PAGE_PLACES,

@@ -162,8 +162,8 @@ describe('evidence', () => {
       { kind: 'call', count: 3 },
       { kind: 'import', count: 1 },
     ]);
-    expect(evidence.files).toHaveLength(1);
-    expect(evidence.files[0].places.map(({ line, text }) => `${line} ${text}`)).toEqual([
+    expect(evidence.groups).toHaveLength(1);
+    expect(evidence.groups[0].places.map(({ line, text }) => `${line} ${text}`)).toEqual([
       "1 import { l } from '../left/l';",
       '4 l(x); l(x); l(x);',
       '4 l(x); l(x); l(x);',
@@ -196,7 +196,7 @@ describe('evidence', () => {
       question,
       page: 0,
     });
-    expect(evidence.files[0].places.map(({ line, text }) => [line, text])).toEqual([
+    expect(evidence.groups[0].places.map(({ line, text }) => [line, text])).toEqual([
       [1, ''],
       [2, ''],
       [2, ''],

@@ -26,6 +26,7 @@ import { measuresQuery } from './measuresQuery.ts';
 import { measuresCsv, measuresFor, measuresView } from './measuresView.ts';
 import { shownNotes } from './notesView.ts';
 import { overviewView } from './overviewView.ts';
+import { evidenceChoice } from './picture/evidenceQuery.ts';
 import { claimQuestion, evidenceView } from './picture/evidenceView.ts';
 import { filterOf, kindChoices, type KindChoice } from './picture/filters.ts';
 import { neighbours } from './picture/neighbours.ts';
@@ -113,7 +114,13 @@ export const views = {
     const to = needed(state.to, 'to');
     const page = z.coerce.number().int().min(0).catch(0).parse(params.get('places'));
     const asked = state.via === null ? question : claimQuestion(survey, from, to, question, state.via);
-    return evidenceView(survey, readText, { question: asked, from, to, page });
+    return evidenceView(survey, readText, {
+      question: asked,
+      from,
+      to,
+      page,
+      choice: evidenceChoice(params),
+    });
   },
 
   /** One step of a tree of uses. */

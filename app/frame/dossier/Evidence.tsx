@@ -1,7 +1,12 @@
-import { useEffect, useMemo } from 'react';
-import { Link, useFetcher } from 'react-router';
-import type { Part } from '../../../server/views/table.ts';
-import type { Evidence as EvidenceData } from '../../../server/views/picture/evidenceView.ts';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { Link } from 'react-router';
+import { evidenceChoice, evidenceParams } from '../../../server/views/picture/evidenceQuery.ts';
+import type {
+  Evidence as EvidenceData,
+  EvidenceChoice,
+  EvidenceGroup,
+  EvidencePlace,
+} from '../../../server/views/picture/evidenceView.ts';
 import { counted, figure } from '../../state/figures.ts';
 import { besideQuery } from '../../state/pictureState.ts';
 import { dependencyWords } from '../../state/words.ts';
@@ -9,51 +14,57 @@ import { noEvidence, type Picture } from '../../state/usePicture.ts';
 import { ElementName } from '../ElementName.tsx';
 import { useElementLinks } from '../elementLinks.ts';
 import { NamedList } from '../names/Names.tsx';
+import { useShortlists } from '../shortlists/Shortlists.tsx';
 import { CloseButton } from './CloseButton.tsx';
+import { useEvidence } from './useEvidence.ts';
 
 /** The places in the code behind one claim: `from` uses `to`. */
 export function EvidencePanel({ codebaseId, picture }: { codebaseId: number; picture: Picture }) {
-  const { load, data } = useFetcher<Part<'evidence'>>();
   const { from, to, via, params } = picture;
+  const choice = useMemo(() => evidenceChoice(params), [params]);
   const query = besideQuery(params, {
     from: from!,
     to: to!,
     ...(via === null ? {} : { via }),
-    places: params.get('places') ?? '0',
+    ...chosen(choice),
   });
-  useEffect(() => void load(`/codebases/${codebaseId}/evidence?${query}`), [load, codebaseId, query]);
+  const { evidence, problem, address, readOn } = useEvidence(`/codebases/${codebaseId}/evidence?${query}`);
   const close = (): void => picture.change(noEvidence);
-  if (!data) return <p className="faded">Reading the evidence…</p>;
-  if ('problem' in data) {
+  if (problem !== null) {
     return (
       <header>
-        <p>{data.problem}</p>
+        <p>{problem}</p>
         <CloseButton onClose={close} label="Close the evidence" />
       </header>
     );
   }
+  if (!evidence) return <p className="faded">Reading the evidence…</p>;
   return (
-    <EvidenceList
-      evidence={data.answer}
-      codebaseId={codebaseId}
-      onClose={close}
-      onPage={(page) => picture.change({ places: page === 0 ? null : String(page) })}
-    />
+    <>
+      <EvidenceHead evidence={evidence} onClose={close} />
+      <Choosing
+        key={`${from} ${to}`}
+        evidence={evidence}
+        choice={choice}
+        onChoose={(patch) => picture.change(chosen({ ...choice, ...patch }), { replace: true })}
+      />
+      <Groups key={address} evidence={evidence} codebaseId={codebaseId} together={choice.together} />
+      <MoreBelow evidence={evidence} onReached={readOn} />
+    </>
   );
 }
 
-function EvidenceList({
-  evidence,
-  codebaseId,
-  onClose,
-  onPage,
-}: {
-  evidence: EvidenceData;
-  codebaseId: number;
-  onClose: () => void;
-  onPage: (page: number) => void;
-}) {
-  const links = useElementLinks(String(codebaseId));
+/** A choice as an address says it; what is so by itself is left out. */
+function chosen({ together, kind, certainty, named }: EvidenceChoice): Record<string, string | null> {
+  return {
+    [evidenceParams.together]: together === 'file' ? null : together,
+    [evidenceParams.kind]: kind,
+    [evidenceParams.certainty]: certainty,
+    [evidenceParams.named]: named === '' ? null : named,
+  };
+}
+
+function EvidenceHead({ evidence, onClose }: { evidence: EvidenceData; onClose: () => void }) {
   const ends = useMemo(() => [evidence.from, evidence.to], [evidence]);
   return (
     <>
@@ -67,59 +78,218 @@ function EvidenceList({
         <CloseButton onClose={onClose} label="Close the evidence" />
       </header>
       <p className="lead">
-        {counted(evidence.count, 'place')} in {counted(evidence.fileCount, 'file')}:{' '}
-        {evidence.byKind.map(({ kind, count }) => `${figure(count)} ${dependencyWords[kind]}`).join(', ')}.
+        {counted(evidence.count, 'place')} in {counted(evidence.fileCount, 'file')}
+        {evidence.byKind.length === 1 &&
+          `, ${evidence.count === 1 ? '' : 'each '}a ${dependencyWords[evidence.byKind[0].kind]}`}
+        .
       </p>
-      {evidence.files.map((file) => (
-        <section key={file.path}>
-          <h2>
-            <span className="mono">{file.path}</span>
-            <span>{file.places.length}</span>
-          </h2>
-          {file.places.map((place, index) => (
+    </>
+  );
+}
+
+/** So few places are looked through without being asked for by name. */
+const FEW = 12;
+
+const groupingWords: Record<EvidenceChoice['together'], string> = {
+  file: 'by file',
+  user: 'by what uses',
+  used: 'by what is used',
+};
+
+/** Which of the places are kept, and what they stand together by. */
+function Choosing({
+  evidence,
+  choice,
+  onChoose,
+}: {
+  evidence: EvidenceData;
+  choice: EvidenceChoice;
+  onChoose: (patch: Partial<EvidenceChoice>) => void;
+}) {
+  const { offer } = useShortlists();
+  const [typed, setTyped] = useState(choice.named);
+  const kept = useRef({ named: choice.named, onChoose });
+  useEffect(() => {
+    kept.current = { named: choice.named, onChoose };
+  });
+  useEffect(() => {
+    const later = setTimeout(() => {
+      if (typed !== kept.current.named) kept.current.onChoose({ named: typed });
+    }, 200);
+    return () => clearTimeout(later);
+  }, [typed]);
+  if (evidence.count < 2) return null;
+  return (
+    <div className="evidence-choice">
+      {evidence.byKind.length > 1 && (
+        <p role="group" aria-label="Kinds">
+          {evidence.byKind.map(({ kind, count }) => (
+            <Toggle
+              key={kind}
+              isOn={choice.kind === kind}
+              onToggle={(isOn) => onChoose({ kind: isOn ? kind : null })}
+            >
+              {figure(count)} {dependencyWords[kind]}
+            </Toggle>
+          ))}
+        </p>
+      )}
+      {evidence.byCertainty.length > 1 && (
+        <p role="group" aria-label="Certainty">
+          {evidence.byCertainty.map(({ certainty, count }) => (
+            <Toggle
+              key={certainty}
+              isOn={choice.certainty === certainty}
+              onToggle={(isOn) => onChoose({ certainty: isOn ? certainty : null })}
+            >
+              {figure(count)} {certainty}
+            </Toggle>
+          ))}
+        </p>
+      )}
+      <p>
+        <select
+          className="quiet-select"
+          aria-label="Places together"
+          value={choice.together}
+          onChange={({ target }) => onChoose({ together: target.value as EvidenceChoice['together'] })}
+        >
+          {Object.entries(groupingWords).map(([value, words]) => (
+            <option key={value} value={value}>
+              {words}
+            </option>
+          ))}
+        </select>
+        {(evidence.count > FEW || choice.named !== '') && (
+          <input
+            type="search"
+            className="evidence-named"
+            aria-label="Only places of this name"
+            placeholder="path or name"
+            value={typed}
+            onChange={({ target }) => setTyped(target.value)}
+          />
+        )}
+      </p>
+      {evidence.kept < evidence.count && (
+        <p className="faded" role="status">
+          {evidence.kept === 0 ? 'None' : figure(evidence.kept)} of these {figure(evidence.count)} places.
+        </p>
+      )}
+      {evidence.kept > 0 && (
+        <p className="quiet-links">
+          <Offered what="using" keys={evidence.users} onOffer={offer} />
+          <Offered what="used" keys={evidence.used} onOffer={offer} />
+        </p>
+      )}
+    </div>
+  );
+}
+
+function Offered({
+  what,
+  keys,
+  onOffer,
+}: {
+  what: 'using' | 'used';
+  keys: string[];
+  onOffer: ReturnType<typeof useShortlists>['offer'];
+}) {
+  const words = `Shortlist ${keys.length === 1 ? 'the one' : `the ${figure(keys.length)}`} ${what}`;
+  return (
+    <button
+      type="button"
+      className="plain-button link quiet-link"
+      onClick={() => onOffer({ suggested: `${what} in this evidence`, count: keys.length, keys })}
+    >
+      {words}
+    </button>
+  );
+}
+
+function Toggle({
+  isOn,
+  onToggle,
+  children,
+}: {
+  isOn: boolean;
+  onToggle: (isOn: boolean) => void;
+  children: React.ReactNode;
+}) {
+  return (
+    <button type="button" className="plain-button chip" aria-pressed={isOn} onClick={() => onToggle(!isOn)}>
+      {children}
+    </button>
+  );
+}
+
+/** Places under what they stand together by; those of tests are folded. */
+function Groups({
+  evidence,
+  codebaseId,
+  together,
+}: {
+  evidence: EvidenceData;
+  codebaseId: number;
+  together: EvidenceChoice['together'];
+}) {
+  const links = useElementLinks(String(codebaseId));
+  const labels = useMemo(() => evidence.groups.map(({ label }) => label), [evidence]);
+  return (
+    <NamedList all={labels}>
+      {evidence.groups.map((group) => (
+        <details key={group.label.key} className="evidence-group" open={!group.isTest}>
+          <summary>
+            {together === 'file' ? (
+              <span className="mono">{group.label.key}</span>
+            ) : (
+              <ElementName element={group.label} />
+            )}
+            {group.isTest && <span className="faded">test</span>}
+            <span className="figure">{figure(group.total)}</span>
+          </summary>
+          {group.places.map((place, index) => (
             <Link
               key={index}
               className="place"
-              to={links.place(file.path, place.line)}
+              to={links.place(place.path, place.line)}
               title={`${place.from.name} uses ${place.to.name}: ${dependencyWords[place.kind]}, ${place.certainty}`}
             >
-              <span>{place.line}</span>
+              <span title={placeName(place, group)}>{place.line}</span>
               <code className={place.certainty === 'exact' ? undefined : 'inferred'}>
                 {place.text || place.to.name}
               </code>
             </Link>
           ))}
-        </section>
+        </details>
       ))}
-      <Pages page={evidence.page} pages={evidence.pages} onPage={onPage} />
-    </>
+    </NamedList>
   );
 }
 
-/** Steps through evidence that is too long for one list; nothing when it is not. */
-function Pages({ page, pages, onPage }: { page: number; pages: number; onPage: (page: number) => void }) {
-  if (pages === 1) return null;
+/** Where a place stands, when its group does not say. */
+function placeName({ path }: EvidencePlace, { label }: EvidenceGroup): string | undefined {
+  return label.key === path ? undefined : path;
+}
+
+/** Reads on when it comes into sight, or when it is asked to. */
+function MoreBelow({ evidence, onReached }: { evidence: EvidenceData; onReached: () => void }) {
+  const end = useRef<HTMLButtonElement>(null);
+  const hasMore = evidence.page < evidence.pages - 1;
+  useEffect(() => {
+    const watched = end.current;
+    if (!watched || !hasMore) return;
+    const watcher = new IntersectionObserver((entries) => {
+      if (entries.some(({ isIntersecting }) => isIntersecting)) onReached();
+    });
+    watcher.observe(watched);
+    return () => watcher.disconnect();
+  }, [hasMore, onReached]);
+  if (!hasMore) return null;
+  const left = evidence.kept - evidence.groups.reduce((sum, { places }) => sum + places.length, 0);
   return (
-    <p className="walk-keys">
-      <button
-        type="button"
-        className="plain-button chip"
-        disabled={page === 0}
-        onClick={() => onPage(page - 1)}
-      >
-        ← Places before
-      </button>
-      <span className="faded">
-        {figure(page + 1)} of {figure(pages)}
-      </span>
-      <button
-        type="button"
-        className="plain-button chip"
-        disabled={page === pages - 1}
-        onClick={() => onPage(page + 1)}
-      >
-        More places →
-      </button>
-    </p>
+    <button ref={end} type="button" className="plain-button link quiet-link" onClick={onReached}>
+      {figure(left)} more places…
+    </button>
   );
 }

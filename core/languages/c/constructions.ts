@@ -9,7 +9,6 @@ import {
   nameAt,
   typeExpression,
   typeGivenTo,
-  typeNameAt,
   valueExpression,
 } from './expressions.ts';
 import type { NativeReading } from './reading.ts';
@@ -140,12 +139,10 @@ export function referMadeInHead(
   const name = node + 1;
   if (list < 0 || list === name) return;
   const isPlain = table.kind[name] === K.field_identifier;
-  const type = isPlain ? typeNameAt(reading, name, textOf(reading, name)) : typeExpression(reading, name);
-  const args = argumentsIn(reading, list);
-  into.add(REFERENCE.construct, owner, name, type, args);
-  if (!isPlain) return;
-  const field = nameAt(reading, name, textOf(reading, name));
-  into.add(REFERENCE.construct, owner, name, reading.expressions.add(EXPRESSION.typeOf, field), args);
+  const type = isPlain
+    ? reading.expressions.add(EXPRESSION.made, nameAt(reading, name, textOf(reading, name)))
+    : typeExpression(reading, name);
+  into.add(REFERENCE.construct, owner, name, type, argumentsIn(reading, list));
 }
 
 /** `std::make_unique<P>(1)` makes a P. */

@@ -42,6 +42,11 @@ export function nativeNames(context: NameContext): NameRules {
     );
   };
 
+  /** A type is known where its file is included, and a source file is included nowhere. */
+  const isTypeOfSource = ({ file, declaration }: Place): boolean =>
+    files[file].facts.declarations.kind[declaration] === KIND.type &&
+    /\.(c|cc|cpp|cxx|c\+\+)$/i.test(files[file].path);
+
   /** What stands in for a function of the system's, unless it is sure to be there. */
   const mayStandIn = (value: Value, name: string, from: number): boolean => {
     if (value.tag !== 'declared' || !standardFunctions.has(name)) return false;
@@ -69,7 +74,7 @@ export function nativeNames(context: NameContext): NameRules {
     }
     if (visible.length > 0) return declaredAt(files, visible, from);
     // Not declared in anything that is included here: what is linked by that name, if it is one thing.
-    const linked = places.filter((place) => !isStatic(place));
+    const linked = places.filter((place) => !isStatic(place) && !isTypeOfSource(place));
     if (linked.length === 0) return null;
     return { ...meantIn(linkedFrom(linked, from), linked), inferred: true };
   };

@@ -216,3 +216,23 @@ describe('a receiver that a macro may have made', () => {
     ]);
   });
 });
+
+describe('what C++ does not see', () => {
+  it('is a type of a source file, which is included nowhere', async () => {
+    const files = {
+      'far/parse.cpp': 'typedef struct block { int size; } BLOCK;',
+      'near.h': 'void CDECL free_far( void *block );\nclass Near { BLOCK* kept; };',
+    };
+    expect(await dependenciesOf(files, ' near.h')).toEqual([]);
+  });
+
+  it('is a type that bears the name of a field which a constructor starts', async () => {
+    const files = {
+      'far/utility.h': 'typedef struct mutex* pMutex;\nstruct mutex { int n; };',
+      'near.h': 'template <class M> class Lock { public: Lock(M& m) : pMutex(&m) {} private: M* pMutex; };',
+    };
+    expect(await dependenciesOf(files, ' near.h#Lock.Lock →')).toEqual([
+      'write near.h#Lock.Lock → near.h#Lock.pMutex exact',
+    ]);
+  });
+});

@@ -108,6 +108,7 @@ const DERIVED = new Set<number>([
   EXPRESSION.object,
   EXPRESSION.entry,
   EXPRESSION.spread,
+  EXPRESSION.made,
   EXPRESSION.passing,
   EXPRESSION.pointer,
   EXPRESSION.pointee,

@@ -25,18 +25,29 @@ export interface Evidence {
   count: number;
   fileCount: number;
   byKind: { kind: DependencyKind; count: number }[];
-  /** Those of one page, by file and line. */
-  files: EvidenceFile[];
+  byCertainty: { certainty: Certainty; count: number }[];
+  /** Those of one page, of the places that are kept. */
+  groups: EvidenceGroup[];
+  /** How many places are kept. */
+  kept: number;
   page: number;
   pages: number;
+  /** The keys of the innermost elements that stand at either end of what is kept, each once, up to {@link MOST_ENDS}. */
+  users: string[];
+  used: string[];
 }
 
-export interface EvidenceFile {
-  path: string;
+/** Places of one file, or of one element at either end. */
+export interface EvidenceGroup {
+  label: ElementLabel;
+  isTest: boolean;
+  /** Places of the group, on whatever page. */
+  total: number;
   places: EvidencePlace[];
 }
 
 export interface EvidencePlace {
+  path: string;
   line: number;
   text: string;
   kind: DependencyKind;
@@ -47,75 +58,197 @@ export interface EvidencePlace {
 }
 
 export const PAGE_PLACES = 400;
+/** More elements than this are not sent along. */
+export const MOST_ENDS = 5000;
+
+/** What the places stand together by: the file, the element that uses, or the one that is used. */
+export const evidenceGroupings = ['file', 'user', 'used'] as const;
+
+/** Which of a claim's places are kept, and how they stand. */
+export interface EvidenceChoice {
+  together: (typeof evidenceGroupings)[number];
+  kind: DependencyKind | null;
+  certainty: Certainty | null;
+  /** What a path or the key of either end holds, in whatever case. */
+  named: string;
+}
+
+export const allPlaces: EvidenceChoice = { together: 'file', kind: null, certainty: null, named: '' };
 
 export interface EvidenceQuery {
   question: PictureQuestion;
   from: string;
   to: string;
   page: number;
+  choice?: EvidenceChoice;
 }
 
-/** Of a claim that a picture makes, its question; the places are those that the picture counts. */
+/** A place, and the row of dependencies that it is of. */
+interface PlaceOfRow {
+  row: number;
+  place: number;
+}
+
+/** Of a claim that a picture makes, its question; the places are those that the picture counts. O(places · log places). */
 export async function evidenceView(
   survey: SurveyedCodebase,
   readText: ReadText,
-  { question, from, to, page: asked }: EvidenceQuery,
+  { question, from, to, page: asked, choice = allPlaces }: EvidenceQuery,
 ): Promise<Evidence> {
   const { elements, dependencies } = survey;
   const tree = placed(survey, question);
-  const places: { row: number; place: number }[] = [];
+  const places: PlaceOfRow[] = [];
   const byKind = new Map<number, number>();
+  const byCertainty = new Map<number, number>();
   const files = new Set<number>();
+  const [users, used] = [new Set<number>(), new Set<number>()];
+  const isKept = keptBy(survey, choice);
+  let count = 0;
   for (const row of rowsBehind(survey, tree, question.filter, from, to)) {
-    for (let place = dependencies.placeStart[row]; place < dependencies.placeStart[row + 1]; place++)
-      places.push({ row, place });
-    const count = dependencies.placeStart[row + 1] - dependencies.placeStart[row];
-    byKind.set(dependencies.kind[row], (byKind.get(dependencies.kind[row]) ?? 0) + count);
+    const [first, end] = [dependencies.placeStart[row], dependencies.placeStart[row + 1]];
+    count += end - first;
+    byKind.set(dependencies.kind[row], (byKind.get(dependencies.kind[row]) ?? 0) + end - first);
+    const certainty = dependencies.certainty[row];
+    byCertainty.set(certainty, (byCertainty.get(certainty) ?? 0) + end - first);
     files.add(elements.file[dependencies.from[row]]);
+    if (!isKept(row)) continue;
+    users.add(dependencies.from[row]);
+    used.add(dependencies.to[row]);
+    for (let place = first; place < end; place++) places.push({ row, place });
   }
-  const fileOf = ({ row }: { row: number }): number => elements.file[dependencies.from[row]];
-  places.sort(
-    (a, b) =>
-      fileOf(a) - fileOf(b) ||
-      dependencies.line[a.place] - dependencies.line[b.place] ||
-      dependencies.column[a.place] - dependencies.column[b.place],
-  );
+  const grouping = groupingOf(survey, choice.together, places);
+  places.sort(grouping.compare);
   const pages = Math.max(1, Math.ceil(places.length / PAGE_PLACES));
   const page = Math.min(Math.max(0, asked), pages - 1);
-  const shown = places.slice(page * PAGE_PLACES, (page + 1) * PAGE_PLACES);
-  const byFile = new Map<number, EvidencePlace[]>();
+  const keysOf = (ends: Set<number>): string[] =>
+    Array.from(ends, (element) => elements.key[element]).slice(0, MOST_ENDS);
+  return {
+    from: labelOfEnd(survey, tree, from),
+    to: labelOfEnd(survey, tree, to),
+    count,
+    fileCount: files.size,
+    byKind: counted(byKind).map(([kind, count]) => ({ kind: dependencyKinds[kind], count })),
+    byCertainty: counted(byCertainty).map(([certainty, count]) => ({
+      certainty: certainties[certainty],
+      count,
+    })),
+    groups: await groupsOf(
+      survey,
+      readText,
+      grouping,
+      places.slice(page * PAGE_PLACES, (page + 1) * PAGE_PLACES),
+    ),
+    kept: places.length,
+    page,
+    pages,
+    users: keysOf(users),
+    used: keysOf(used),
+  };
+}
+
+function counted(counts: ReadonlyMap<number, number>): [number, number][] {
+  return [...counts].sort((a, b) => b[1] - a[1]);
+}
+
+/** Whether the places of a row are kept. */
+function keptBy(
+  { elements, dependencies }: SurveyedCodebase,
+  { kind, certainty, named }: EvidenceChoice,
+): (row: number) => boolean {
+  const wanted = named.trim().toLowerCase();
+  const holds = (element: number): boolean => elements.key[element].toLowerCase().includes(wanted);
+  return (row) =>
+    (kind === null || dependencyKinds[dependencies.kind[row]] === kind) &&
+    (certainty === null || certainties[dependencies.certainty[row]] === certainty) &&
+    (wanted === '' || holds(dependencies.from[row]) || holds(dependencies.to[row]));
+}
+
+interface Grouping {
+  /** The element that a row's places stand under. */
+  groupOf(row: number): number;
+  isTest(group: number): boolean;
+  total(group: number): number;
+  compare(a: PlaceOfRow, b: PlaceOfRow): number;
+}
+
+/** Own code comes before tests; files in their order, elements with the most places first; within a group by file and line. */
+function groupingOf(
+  survey: SurveyedCodebase,
+  together: EvidenceChoice['together'],
+  places: readonly PlaceOfRow[],
+): Grouping {
+  const { elements, dependencies } = survey;
+  const fileOf = (row: number): number => elements.file[dependencies.from[row]];
+  const groupOf = (row: number): number =>
+    together === 'file' ? fileOf(row) : together === 'user' ? dependencies.from[row] : dependencies.to[row];
+  const tests = testElements(survey);
+  const isTest = (group: number): boolean => tests[group] === 1;
+  const totals = new Map<number, number>();
+  for (const { row } of places) totals.set(groupOf(row), (totals.get(groupOf(row)) ?? 0) + 1);
+  const total = (group: number): number => totals.get(group) ?? 0;
+  return {
+    groupOf,
+    isTest,
+    total,
+    compare(a, b) {
+      const [one, other] = [groupOf(a.row), groupOf(b.row)];
+      return (
+        Number(isTest(one)) - Number(isTest(other)) ||
+        (together === 'file' ? 0 : total(other) - total(one)) ||
+        one - other ||
+        fileOf(a.row) - fileOf(b.row) ||
+        dependencies.line[a.place] - dependencies.line[b.place] ||
+        dependencies.column[a.place] - dependencies.column[b.place]
+      );
+    },
+  };
+}
+
+/** The places of a page in their groups, with the lines that they stand in. */
+async function groupsOf(
+  survey: SurveyedCodebase,
+  readText: ReadText,
+  grouping: Grouping,
+  shown: readonly PlaceOfRow[],
+): Promise<EvidenceGroup[]> {
+  const { elements, dependencies } = survey;
+  const groups = new Map<number, EvidenceGroup>();
+  const byPath = new Map<string, EvidencePlace[]>();
   for (const { row, place } of shown) {
-    const file = fileOf({ row });
-    let listed = byFile.get(file);
-    if (!listed) byFile.set(file, (listed = []));
-    listed.push({
+    const group = grouping.groupOf(row);
+    let entry = groups.get(group);
+    if (!entry)
+      groups.set(
+        group,
+        (entry = {
+          label: labelOf(survey, group),
+          isTest: grouping.isTest(group),
+          total: grouping.total(group),
+          places: [],
+        }),
+      );
+    const path = elements.key[elements.file[dependencies.from[row]]];
+    const told: EvidencePlace = {
+      path,
       line: dependencies.line[place],
       text: '',
       kind: dependencyKinds[dependencies.kind[row]],
       certainty: certainties[dependencies.certainty[row]],
       from: labelOf(survey, dependencies.from[row]),
       to: labelOf(survey, dependencies.to[row]),
-    });
+    };
+    entry.places.push(told);
+    const ofPath = byPath.get(path);
+    if (ofPath) ofPath.push(told);
+    else byPath.set(path, [told]);
   }
-  return {
-    from: labelOfEnd(survey, tree, from),
-    to: labelOfEnd(survey, tree, to),
-    count: places.length,
-    fileCount: files.size,
-    byKind: [...byKind]
-      .map(([kind, count]) => ({ kind: dependencyKinds[kind], count }))
-      .sort((a, b) => b.count - a.count),
-    files: await Promise.all(
-      [...byFile].map(async ([file, listed]): Promise<EvidenceFile> => {
-        const path = elements.key[file];
-        const lines = (await readText(path))?.text.split('\n') ?? [];
-        for (const place of listed) place.text = (lines[place.line - 1] ?? '').trim().slice(0, 300);
-        return { path, places: listed };
-      }),
-    ),
-    page,
-    pages,
-  };
+  await Promise.all(
+    [...byPath].map(async ([path, places]) => {
+      const lines = (await readText(path))?.text.split('\n') ?? [];
+      for (const place of places) place.text = (lines[place.line - 1] ?? '').trim().slice(0, 300);
+    }),
+  );
+  return [...groups.values()];
 }
 
 /** Rows of dependencies behind a claim. Throws a Problem when the survey does not have one of its ends. */
