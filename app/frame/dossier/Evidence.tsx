@@ -1,19 +1,14 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { Fragment, useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { evidenceChoice, evidenceParams } from '../../../server/views/picture/evidenceQuery.ts';
-import type {
-  Evidence as EvidenceData,
-  EvidenceChoice,
-  EvidenceGroup,
-  EvidencePlace,
-} from '../../../server/views/picture/evidenceView.ts';
+import type { Evidence as EvidenceData, EvidenceChoice } from '../../../server/views/picture/evidenceView.ts';
 import { counted, figure } from '../../state/figures.ts';
 import { besideQuery } from '../../state/pictureState.ts';
 import { dependencyWords } from '../../state/words.ts';
 import { noEvidence, type Picture } from '../../state/usePicture.ts';
 import { ElementName } from '../ElementName.tsx';
 import { useElementLinks } from '../elementLinks.ts';
-import { NamedList } from '../names/Names.tsx';
+import { CutName, NamedList } from '../names/Names.tsx';
 import { useShortlists } from '../shortlists/Shortlists.tsx';
 import { CloseButton } from './CloseButton.tsx';
 import { useEvidence } from './useEvidence.ts';
@@ -48,7 +43,7 @@ export function EvidencePanel({ codebaseId, picture }: { codebaseId: number; pic
         choice={choice}
         onChoose={(patch) => picture.change(chosen({ ...choice, ...patch }), { replace: true })}
       />
-      <Groups key={address} evidence={evidence} codebaseId={codebaseId} together={choice.together} />
+      <Groups key={address} evidence={evidence} codebaseId={codebaseId} />
       <MoreBelow evidence={evidence} onReached={readOn} />
     </>
   );
@@ -129,7 +124,7 @@ function Choosing({
               isOn={choice.kind === kind}
               onToggle={(isOn) => onChoose({ kind: isOn ? kind : null })}
             >
-              {figure(count)} {dependencyWords[kind]}
+              {dependencyWords[kind]} <span className="figure">{figure(count)}</span>
             </Toggle>
           ))}
         </p>
@@ -142,7 +137,7 @@ function Choosing({
               isOn={choice.certainty === certainty}
               onToggle={(isOn) => onChoose({ certainty: isOn ? certainty : null })}
             >
-              {figure(count)} {certainty}
+              {certainty} <span className="figure">{figure(count)}</span>
             </Toggle>
           ))}
         </p>
@@ -224,15 +219,7 @@ function Toggle({
 }
 
 /** Places under what they stand together by; those of tests are folded. */
-function Groups({
-  evidence,
-  codebaseId,
-  together,
-}: {
-  evidence: EvidenceData;
-  codebaseId: number;
-  together: EvidenceChoice['together'];
-}) {
+function Groups({ evidence, codebaseId }: { evidence: EvidenceData; codebaseId: number }) {
   const links = useElementLinks(String(codebaseId));
   const labels = useMemo(() => evidence.groups.map(({ label }) => label), [evidence]);
   return (
@@ -240,36 +227,33 @@ function Groups({
       {evidence.groups.map((group) => (
         <details key={group.label.key} className="evidence-group" open={!group.isTest}>
           <summary>
-            {together === 'file' ? (
-              <span className="mono">{group.label.key}</span>
-            ) : (
-              <ElementName element={group.label} />
-            )}
+            <ElementName element={group.label} />
             {group.isTest && <span className="faded">test</span>}
             <span className="figure">{figure(group.total)}</span>
           </summary>
           {group.places.map((place, index) => (
-            <Link
-              key={index}
-              className="place"
-              to={links.place(place.path, place.line)}
-              title={`${place.from.name} uses ${place.to.name}: ${dependencyWords[place.kind]}, ${place.certainty}`}
-            >
-              <span title={placeName(place, group)}>{place.line}</span>
-              <code className={place.certainty === 'exact' ? undefined : 'inferred'}>
-                {place.text || place.to.name}
-              </code>
-            </Link>
+            <Fragment key={index}>
+              {place.path !== (group.places[index - 1]?.path ?? group.label.key) && (
+                <p className="place-path">
+                  <CutName name={place.path} />
+                </p>
+              )}
+              <Link
+                className="place"
+                to={links.place(place.path, place.line)}
+                title={`${place.from.name} uses ${place.to.name}: ${dependencyWords[place.kind]}, ${place.certainty}`}
+              >
+                <span>{place.line}</span>
+                <code className={place.certainty === 'exact' ? undefined : 'inferred'}>
+                  {place.text || place.to.name}
+                </code>
+              </Link>
+            </Fragment>
           ))}
         </details>
       ))}
     </NamedList>
   );
-}
-
-/** Where a place stands, when its group does not say. */
-function placeName({ path }: EvidencePlace, { label }: EvidenceGroup): string | undefined {
-  return label.key === path ? undefined : path;
 }
 
 /** Reads on when it comes into sight, or when it is asked to. */

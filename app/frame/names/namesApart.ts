@@ -25,7 +25,8 @@ export function namesApart(
   all: readonly Named[],
   { within = '', least = () => 1 }: { within?: string; least?: (named: Named, index: number) => number } = {},
 ): string[] {
-  const steps = all.map((named) => stepsOf(named, within));
+  const isAlone = aloneIn(all);
+  const steps = all.map((named) => stepsOf(named, within, isAlone(named)));
   const kept = all.map((named, i) =>
     Math.min(steps[i].length, Math.max(least(named, i), leastSteps(named, within))),
   );
@@ -43,6 +44,18 @@ export function namesApart(
   }
   shorten(texts, steps, { taken, kept });
   return texts.map((text, i) => text + ending(all[i]));
+}
+
+/** True for what no other of a list shares all of its name with, so that nobody asks which of several it is. */
+function aloneIn(all: readonly Named[]): (named: Named) => boolean {
+  const bare = ({ key }: Named): string => key.replace(/~\d+$/, '');
+  const keys = new Map<string, Set<string>>();
+  for (const named of all) {
+    const same = keys.get(bare(named));
+    if (same) same.add(named.key);
+    else keys.set(bare(named), new Set([named.key]));
+  }
+  return (named) => keys.get(bare(named))!.size === 1;
 }
 
 /** The name of an element that stands alone: a member with what holds it. */
@@ -99,7 +112,7 @@ function isIn(key: string, within: string): boolean {
 }
 
 /** The steps of a name from its end, down to what it stands in. */
-function stepsOf(named: Named, within: string): Step[] {
+function stepsOf(named: Named, within: string, isAlone: boolean): Step[] {
   const { key, kind, name } = named;
   const group = parseGroupKey(key);
   if (kind === 'external' || (group && group.id !== 'packages')) return [{ text: name, joint: '' }];
@@ -112,7 +125,7 @@ function stepsOf(named: Named, within: string): Step[] {
   const members = isMemberOfWithin ? own : hash < 0 ? '' : own.slice(hash + 1);
   const pathSteps = path === '' ? [] : steps(path, '/');
   if (members === '') return pathSteps;
-  const memberSteps = membersOf(members, named);
+  const memberSteps = membersOf(members, named, isAlone);
   if (pathSteps.length > 0) pathSteps[0] = { ...pathSteps[0], joint: '#' };
   return [...memberSteps, ...pathSteps];
 }
@@ -125,12 +138,13 @@ function steps(path: string, joint: string): Step[] {
 }
 
 /** The last one bears the types that it takes, or which of several of its name it is. */
-function membersOf(members: string, { name, takes }: Named): Step[] {
+function membersOf(members: string, { name, takes }: Named, isAlone: boolean): Step[] {
   // A name may hold dots itself; what stands before it is what holds it.
   const ordinal = /~\d+$/.exec(members)?.[0] ?? '';
   const bare = members.slice(0, members.length - ordinal.length);
   const holder = bare.endsWith(name) ? bare.slice(0, bare.length - name.length).replace(/\.$/, '') : '';
-  const told = takes === undefined ? ordinal : takes === '' ? `()${ordinal}` : `(${takes})`;
+  const which = isAlone ? '' : ordinal;
+  const told = takes === undefined ? which : takes === '' ? `()${which}` : `(${takes})`;
   const last = { text: (bare.endsWith(name) ? name : bare) + told, joint: '.' };
   return holder === '' ? [last] : [last, ...steps(holder.replace(/~\d+/g, ''), '.')];
 }
