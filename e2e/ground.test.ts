@@ -86,6 +86,32 @@ describe('arrangements', () => {
     }
   });
 
+  it('the places of a claim are kept by kind and by name, and stand together as asked', async () => {
+    const { page, errors } = demo.instrument;
+    await open('matrix?from=src&to=src%2Ftolls');
+    await waitForText(page, '.dossier .lead', 'places in');
+    const listed = () => page.$$eval('.dossier .place', (places) => places.length);
+    const all = await listed();
+    const chip = await page.waitForSelector('.evidence-choice [aria-label=Kinds] button');
+    const kept = await chip!.$eval('.figure', (element) => Number(element.textContent));
+    await chip!.click();
+    await waitForText(page, '.evidence-choice', `of these`);
+    await page.waitForFunction(
+      (count) => document.querySelectorAll('.dossier .place').length === count,
+      {},
+      kept,
+    );
+    expect(kept).toBeLessThan(all);
+    expect(await chip!.evaluate((element) => element.getAttribute('aria-pressed'))).toBe('true');
+    await page.select('.evidence-choice select', 'used');
+    await page.waitForFunction(() => location.search.includes('placesBy=used'));
+    await waitForText(page, '.dossier .place-path', 'src/');
+    await page.type('.evidence-named', 'no such name');
+    await waitForText(page, '.evidence-choice', 'None of these');
+    await page.keyboard.press('Escape');
+    expect(errors).toEqual([]);
+  });
+
   it('a tag of the matrix is the same cycle in the view of cycles and in the dossier', async () => {
     const { page } = demo.instrument;
     await open('cycles?in=src&cycle=G:src%2Fkernel');

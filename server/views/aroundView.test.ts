@@ -75,6 +75,21 @@ describe('what is around an element', () => {
     ).toEqual(['src/desk/desk.ts#ask 2', 'src/tolls/quote.ts#quote 1', 'src/web/page.ts#page 3']);
   });
 
+  it('never comes back to where it began', async () => {
+    const ring = await surveyText({
+      'ring/a.ts': "import { b } from './b';\nexport const a = () => b();\n",
+      'ring/b.ts': "import { c } from '../c';\nimport { a } from './a';\nexport const b = () => c(a);\n",
+      'c.ts': "import { a } from './ring/a';\nexport const c = (f: unknown) => a();\n",
+    });
+    const keys = (key: string, direction: AroundState['direction']): string[] =>
+      aroundView(ring, key, question, state({ reach: 'all', direction }))
+        .groups.flatMap(({ members }) => members.map((member) => member.key))
+        .sort();
+    expect(keys('ring/a.ts', 'uses')).toEqual(['c.ts', 'ring/b.ts']);
+    expect(keys('ring/a.ts', 'usedBy')).toEqual(['c.ts', 'ring/b.ts']);
+    expect(keys('ring', 'uses')).toEqual(['c.ts']);
+  });
+
   it('by kind holds each under every kind, with sums that its evidence has', async () => {
     const survey = await surveyed();
     const { groups, places, total } = aroundView(

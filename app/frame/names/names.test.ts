@@ -43,6 +43,13 @@ describe('names in a list', () => {
     expect(nameAlone(routine('src/a.ts#main'))).toBe('main');
   });
 
+  it('of one of several bear no number where the others are not listed', () => {
+    const later = routine('a.h#Ascii.isSpace~2');
+    expect(namesApart([later, routine('a.h#Ascii.isDigit')])).toEqual(['Ascii.isSpace', 'Ascii.isDigit']);
+    expect(namesApart([later, routine('a.h#Ascii.isSpace')])).toEqual(['Ascii.isSpace~2', 'Ascii.isSpace']);
+    expect(namesApart([later, later])).toEqual(['Ascii.isSpace', 'Ascii.isSpace']);
+  });
+
   it('of members of one name go on to their files', () => {
     const all = [routine('src/a/rate.ts#Rate.of'), routine('src/b/rate.ts#Rate.of')];
     expect(namesApart(all)).toEqual(['a/rate.ts#Rate.of', 'b/rate.ts#Rate.of']);
