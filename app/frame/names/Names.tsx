@@ -40,7 +40,9 @@ export function CutName({ name }: { name: string }) {
   return (
     <span className="cut-name" style={{ '--tail': tail.length } as CSSProperties}>
       {head !== '' && <span className="cut-head">{head}</span>}
-      {tail}
+      <span className="cut-tail">
+        <bdi dir="ltr">{tail}</bdi>
+      </span>
     </span>
   );
 }

@@ -1,6 +1,8 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { CompletenessPage, GapRow } from '../../../server/views/completenessView.ts';
+import { CutName } from '../../frame/names/Names.tsx';
+import '../../frame/names/names.css';
 import { useElementLinks } from '../../frame/elementLinks.ts';
 import { counted, figure } from '../../state/figures.ts';
 import { gapWords, leftOutWords } from '../../state/words.ts';
@@ -75,7 +77,10 @@ function Gap({ gap, codebaseId }: { gap: GapRow; codebaseId: string }) {
               className="chip"
               onClick={() => send({ edit: 'choosePath', path: leftOut.path, take: 'read' })}
             >
-              Read <span className="mono">{leftOut.path}</span>
+              Read
+              <span className="mono" title={leftOut.path}>
+                <CutName name={leftOut.path} />
+              </span>
             </button>
           )}
           {roots.map((root) => (

@@ -6,6 +6,9 @@ import type { MeasuresState } from '../../../server/views/measuresQuery.ts';
 import type { MeasuresRow, MeasuresTable } from '../../../server/views/measuresView.ts';
 import { useElementLinks } from '../../frame/elementLinks.ts';
 import { useElementMenu } from '../../frame/ElementMenu.tsx';
+import { CutName } from '../../frame/names/Names.tsx';
+import { namesApart } from '../../frame/names/namesApart.ts';
+import '../../frame/names/names.css';
 import { groupText } from '../../frame/groupText.ts';
 import { figure } from '../../state/figures.ts';
 import { usePicture } from '../../state/usePicture.ts';
@@ -102,6 +105,7 @@ function RowMarks({ row: { isMarked, isNoted } }: { row: MeasuresRow }) {
 }
 
 function gridColumns(table: MeasuresTable, kind: string): GridColDef<MeasuresRow>[] {
+  const names = new Map(namesApart(table.rows).map((name, i) => [table.rows[i].key, name]));
   const name: GridColDef<MeasuresRow> = {
     field: 'name',
     headerName:
@@ -116,12 +120,18 @@ function gridColumns(table: MeasuresTable, kind: string): GridColDef<MeasuresRow
     renderCell: ({ row }) =>
       row.kind === 'routine' || row.kind === 'type' ? (
         <span className="measured-name" title={row.key}>
-          <b>{row.key.slice(row.key.indexOf('#') + 1)}</b> <RowMarks row={row} />{' '}
-          <span className="faded">{row.file}</span>
+          <b>
+            <CutName name={names.get(row.key)!} />
+          </b>
+          <RowMarks row={row} />
+          <span className="faded">
+            <CutName name={row.file ?? ''} />
+          </span>
         </span>
       ) : (
         <span className="measured-name" title={row.key}>
-          {row.kind === 'file' ? row.key : groupText(row)} <RowMarks row={row} />
+          <CutName name={row.kind === 'file' ? row.key : groupText(row)} />
+          <RowMarks row={row} />
           {row.kind === 'group' && parseGroupKey(row.key)?.id === 'modules' && (
             <span className="faded">{parseGroupKey(row.key)!.name}</span>
           )}

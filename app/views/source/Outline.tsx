@@ -1,4 +1,5 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useEffect, useLayoutEffect, useMemo, useRef, useState, type ReactNode, type RefObject } from 'react';
 import { Link } from 'react-router';
 import type { OutlineRow } from '../../../server/views/outlineView.ts';
 import type { SourcePage as SourceData } from '../../../server/views/sourceView.ts';
@@ -47,11 +48,7 @@ export function Outline({
     [source.outline, filter, order, withInherited],
   );
   const inheritedCount = source.outline.filter(({ from }) => from !== null).length;
-  const figureOf = (row: OutlineRow): number | null => (order === 'lines' ? row.codeLines : row.cyclomatic);
   const list = useRef<HTMLDivElement>(null);
-  useEffect(() => {
-    list.current?.querySelector('[data-place=here]')?.scrollIntoView({ block: 'nearest' });
-  }, [place]);
   return (
     <div className="outline" aria-label="Outline" ref={list}>
       <div className="outline-tools">
@@ -89,35 +86,22 @@ export function Outline({
         <span>Outline</span>
         <span>{order === 'lines' ? 'code lines' : 'complexity'}</span>
       </h2>
-      {rows.map((row, index) => (
-        <div
-          key={`${row.key} ${index}`}
-          data-place={row.key === place && row.from === null ? 'here' : undefined}
-          className={`outline-row${row.key === focus ? ' current' : ''}${row.from ? ' from-above' : ''}`}
-          style={{ paddingLeft: 6 + 12 * (order === 'source' ? Math.min(6, row.depth) : 0) }}
-        >
-          <Link
+      <OutlineRows
+        rows={rows}
+        place={place}
+        scroller={list}
+        render={(row) => (
+          <OutlineLine
+            row={row}
+            isNested={order === 'source'}
+            figure={order === 'lines' ? row.codeLines : row.cyclomatic}
+            isFocus={row.key === focus}
+            isHere={isHere(row, place)}
             to={links.source(row)!}
-            replace
-            className="element"
-            title={`${row.visibility}${row.isStatic ? ', static' : ''}${row.isAbstract ? ', abstract' : ''} ${row.form}, lines ${row.startLine}–${row.endLine}${row.from ? `, from ${row.from.name}` : ''}`}
-            onClick={() => onFocus(row.key)}
-          >
-            <span className="faded visibility">{visibilityMarks[row.visibility]}</span>
-            <span className={row.isAbstract ? 'abstract' : undefined}>
-              <CutName name={nameAlone(row, holderOf(row.key))} />
-            </span>
-            <span className="faded">
-              {row.from
-                ? `of ${row.from.name}`
-                : usualForms.has(row.form)
-                  ? ''
-                  : (accessorWords[row.form] ?? row.form)}
-            </span>
-          </Link>
-          <span>{figureOf(row) ?? ''}</span>
-        </div>
-      ))}
+            onFocus={onFocus}
+          />
+        )}
+      />
       {rows.length === 0 && (
         <p className="faded">
           {source.outline.length === 0 ? 'It declares nothing.' : 'Nothing is called so.'}
@@ -152,6 +136,99 @@ export function Outline({
           </div>
         ))}
       </NamedList>
+    </div>
+  );
+}
+
+const isHere = (row: OutlineRow, place: string | null): boolean => row.key === place && row.from === null;
+
+/** The height of a line of the outline, in pixels, as the style has it. */
+const LINE = 23;
+/** A page that is drawn before it is measured shows so much of the outline. */
+const FIRST_HEIGHT = 800;
+
+/** Of the lines of an outline those that are in sight: a file may declare tens of thousands. */
+function OutlineRows({
+  rows,
+  place,
+  scroller,
+  render,
+}: {
+  rows: readonly OutlineRow[];
+  place: string | null;
+  scroller: RefObject<HTMLDivElement | null>;
+  render: (row: OutlineRow) => ReactNode;
+}) {
+  const [margin, setMargin] = useState(0);
+  const area = useRef<HTMLDivElement>(null);
+  const lines = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => LINE,
+    overscan: 20,
+    scrollMargin: margin,
+    initialRect: { width: 0, height: FIRST_HEIGHT },
+  });
+  useLayoutEffect(() => setMargin(area.current?.offsetTop ?? 0), []);
+  const here = useMemo(() => rows.findIndex((row) => isHere(row, place)), [rows, place]);
+  useEffect(() => {
+    if (here >= 0) lines.scrollToIndex(here);
+  }, [here, lines]);
+  return (
+    <div ref={area} className="outline-lines" style={{ height: lines.getTotalSize() }}>
+      {lines.getVirtualItems().map(({ index, start }) => (
+        <div key={index} style={{ transform: `translateY(${start - margin}px)` }}>
+          {render(rows[index])}
+        </div>
+      ))}
+    </div>
+  );
+}
+
+function OutlineLine({
+  row,
+  isNested,
+  figure,
+  isFocus,
+  isHere,
+  to,
+  onFocus,
+}: {
+  row: OutlineRow;
+  isNested: boolean;
+  figure: number | null;
+  isFocus: boolean;
+  isHere: boolean;
+  to: string;
+  onFocus: (key: string) => void;
+}) {
+  return (
+    <div
+      data-place={isHere ? 'here' : undefined}
+      className={`outline-row${isFocus ? ' current' : ''}${row.from ? ' from-above' : ''}`}
+      style={{ paddingLeft: 6 + 12 * (isNested ? Math.min(6, row.depth) : 0) }}
+    >
+      <Link
+        to={to}
+        replace
+        discover="none"
+        className="element"
+        title={`${row.visibility}${row.isStatic ? ', static' : ''}${row.isAbstract ? ', abstract' : ''} ${row.form}, lines ${row.startLine}–${row.endLine}${row.from ? `, from ${row.from.name}` : ''}`}
+        onClick={() => onFocus(row.key)}
+      >
+        <span className="faded visibility">{visibilityMarks[row.visibility]}</span>
+        <span className={row.isAbstract ? 'abstract' : undefined}>
+          <CutName name={nameAlone(row, holderOf(row.key))} />
+        </span>
+        <span className="faded">
+          {row.from
+            ? `of ${row.from.name}`
+            : usualForms.has(row.form)
+              ? ''
+              : (accessorWords[row.form] ?? row.form)}
+        </span>
+      </Link>
+      <span>{figure ?? ''}</span>
     </div>
   );
 }

@@ -9,7 +9,8 @@ export function mainRoutines(
   called = 'main',
 ): EntryPoint[] {
   return files.flatMap(({ path, language, facts: { declarations, names } }) => {
-    if (!languages.includes(language)) return [];
+    // What is included in others begins none of them by itself.
+    if (!languages.includes(language) || /\.(h|hh|hpp|hxx|h\+\+|inl|ipp|tcc)$/i.test(path)) return [];
     for (let d = 0; d < declarations.count; d++) {
       if (declarations.kind[d] !== KIND.routine || names[declarations.name[d]] !== called) continue;
       const parent = declarations.parent[d];
