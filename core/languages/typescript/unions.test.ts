@@ -38,8 +38,8 @@ export function use(all: Options) { for (const one of all) one.get(); all.forEac
     ]);
   });
 
-  it('of more than can be told apart are not guessed', async () => {
-    const many = Array.from({ length: 9 }, (_, i) => `export interface T${i} { name: string; only${i}: 1 }`);
+  it.each([9, 400])('of more than can be told apart (%i) are not guessed', async (length) => {
+    const many = Array.from({ length }, (_, i) => `export interface T${i} { name: string; only${i}: 1 }`);
     const source = `import type { Any } from './types';
 export function use(x: Any) { return [x.name, x.only0]; }`;
     const all = `${many.join('\n')}\nexport type Any = ${many.map((_, i) => `T${i}`).join(' | ')};`;
