@@ -289,8 +289,19 @@ describe('the frame', () => {
       document.documentElement.scrollWidth,
       document.documentElement.clientWidth,
     ]);
+    const squeezed = await page.evaluate(() =>
+      Array.from(document.querySelectorAll<HTMLElement>('main *'))
+        .filter((element) => {
+          const { display, overflowX, position } = getComputedStyle(element);
+          const isCut = display !== 'inline' && overflowX !== 'visible' && position !== 'absolute';
+          return isCut && element.getClientRects().length > 0 && element.innerText?.trim() !== '';
+        })
+        .filter(({ clientWidth, scrollWidth }) => clientWidth < 8 && scrollWidth > 16)
+        .map((element) => `${element.className}: ${element.innerText}`),
+    );
     await page.setViewport({ width: 1280, height: 800 });
     expect(content).toBeLessThanOrEqual(shown);
+    expect(squeezed).toEqual([]);
   });
 
   it('the sheet can be switched from light to dark, and stays so', async () => {
