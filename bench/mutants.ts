@@ -1,4 +1,5 @@
 import { faults, type Mutant } from './mutant.ts';
+import { mutantsOfMeaning } from './mutantsOfMeaning.ts';
 import { mutantsOfReading } from './mutantsOfReading.ts';
 
 const graph = ['core/graph'];
@@ -217,7 +218,7 @@ export const mutants: readonly Mutant[] = [
     ['core/link', 'core/languages/java'],
     [
       ["up > at ? 'below' : 'apart'", "up !== at ? 'below' : 'apart'"],
-      ["if (this.isRoot(given)) return 'apart';", ''],
+      ["if (this.isRoot(given)) return this.by.root === undefined ? 'unknown' : 'apart';", ''],
       ["relation === 'below' && this.isPrimitive(from) ? 'apart' : relation", 'relation'],
     ],
   ),
@@ -303,17 +304,6 @@ export const mutants: readonly Mutant[] = [
     ],
   ),
   ...faults(
-    'core/link/operators.ts',
-    ['core/languages/c', 'core/languages/python'],
-    [
-      ['for (const given of [rest, values])', 'for (const given of [values])'],
-      [
-        'for (const free of context.inNamespacesOf(file, name, types))',
-        'for (const free of [] as Declared[])',
-      ],
-    ],
-  ),
-  ...faults(
     'core/measures/definitions.ts',
     ['core/measures'],
     [
@@ -331,7 +321,8 @@ export const mutants: readonly Mutant[] = [
       ['if (!one.isKnown[i]) return false;', ''],
       ['one.phase < other.phase', 'one.phase > other.phase'],
       ['isSame ? one.group < other.group : isAsSpecial', 'isAsSpecial'],
-      ['phase: 3 } : asListed', 'phase: 1 } : asListed'],
+      ['...oneByOne, phase: 3, isSame: false', '...oneByOne, phase: 1, isSame: false'],
+      ['...oneByOne, phase: 3, isSame: false', '...oneByOne, phase: 3'],
     ],
   ),
   ...faults(
@@ -469,4 +460,5 @@ export const mutants: readonly Mutant[] = [
     ],
   ),
   ...mutantsOfReading,
+  ...mutantsOfMeaning,
 ];

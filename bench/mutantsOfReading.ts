@@ -146,9 +146,4 @@ export const mutantsOfReading: readonly Mutant[] = [
       ],
     ],
   ),
-  ...faults(
-    'core/link/link.ts',
-    ['core/link/link'],
-    [['isUnique: places.length === 1 && !hasFields', 'isUnique: near.length === 1']],
-  ),
 ];
