@@ -1,7 +1,13 @@
+import { onDemand } from './onDemand.tsx';
 import { usePicture } from '../state/usePicture.ts';
-import { EvidencePanel } from './dossier/Evidence.tsx';
 import { FocusPanel } from './dossier/FocusPanel.tsx';
 import { useTrail } from './dossier/trail.ts';
+
+/** Most pages are looked at without a claim in hand. */
+const EvidencePanel = onDemand(
+  async () => (await import('./dossier/Evidence.tsx')).EvidencePanel,
+  () => <p className="faded">Reading the evidence…</p>,
+);
 
 /**
  * The side panel: evidence of the claim in hand, or all that is known of the focus. Beside a picture it stays when it

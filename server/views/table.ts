@@ -26,7 +26,7 @@ import { measuresQuery } from './measuresQuery.ts';
 import { measuresCsv, measuresFor, measuresView } from './measuresView.ts';
 import { shownNotes } from './notesView.ts';
 import { overviewView } from './overviewView.ts';
-import { evidenceChoice } from './picture/evidenceQuery.ts';
+import { evidenceChoice } from './picture/evidenceChoice.ts';
 import { claimQuestion, evidenceView } from './picture/evidenceView.ts';
 import { filterOf, kindChoices, type KindChoice } from './picture/filters.ts';
 import { neighbours } from './picture/neighbours.ts';

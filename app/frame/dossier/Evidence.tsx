@@ -1,7 +1,11 @@
 import { Fragment, useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { evidenceChoice, evidenceParams } from '../../../server/views/picture/evidenceQuery.ts';
-import type { Evidence as EvidenceData, EvidenceChoice } from '../../../server/views/picture/evidenceView.ts';
+import {
+  evidenceChoice,
+  evidenceParams,
+  type EvidenceChoice,
+} from '../../../server/views/picture/evidenceChoice.ts';
+import type { Evidence as EvidenceData } from '../../../server/views/picture/evidenceView.ts';
 import { counted, figure } from '../../state/figures.ts';
 import { besideQuery } from '../../state/pictureState.ts';
 import { dependencyWords } from '../../state/words.ts';

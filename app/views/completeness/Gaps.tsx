@@ -1,8 +1,7 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { CompletenessPage, GapRow } from '../../../server/views/completenessView.ts';
-import { CutName } from '../../frame/names/Names.tsx';
-import '../../frame/names/names.css';
+import { cutMiddle } from '../../frame/names/cut.ts';
 import { useElementLinks } from '../../frame/elementLinks.ts';
 import { counted, figure } from '../../state/figures.ts';
 import { gapWords, leftOutWords } from '../../state/words.ts';
@@ -10,6 +9,9 @@ import type { LeftOutReason } from '../../../server/intake/reasons.ts';
 import { useEdit } from '../../state/edit.ts';
 import { AddRoot } from './AddRoot.tsx';
 import { Section } from './Listed.tsx';
+
+/** Longer paths have no room on a button. */
+const SHORT = 28;
 
 /** What is referred to and not there, and what can be done about each. */
 export function Gaps({ page, codebaseId }: { page: CompletenessPage; codebaseId: string }) {
@@ -75,12 +77,10 @@ function Gap({ gap, codebaseId }: { gap: GapRow; codebaseId: string }) {
             <button
               type="button"
               className="chip"
+              title={leftOut.path}
               onClick={() => send({ edit: 'choosePath', path: leftOut.path, take: 'read' })}
             >
-              Read
-              <span className="mono" title={leftOut.path}>
-                <CutName name={leftOut.path} />
-              </span>
+              Read <span className="mono">{cutMiddle(leftOut.path, SHORT)}</span>
             </button>
           )}
           {roots.map((root) => (

@@ -81,6 +81,7 @@ describe('overloads of C++', () => {
     ['log.put("x");', 'Log.put~2'],
     ['log.put(*gate);', 'Log.put~3'],
     ['log.put(gate);', 'Log.put~4'],
+    ['log.put(&*gate);', 'Log.put~4'],
     ['log.put(true);', 'Log.put~5'],
   ])('are told by what points: %s', async (body, expected) => {
     const lines = await dependenciesOf(

@@ -1,8 +1,8 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 import { surveyText } from '../../../tests/surveyText.ts';
-import { evidenceChoice } from './evidenceQuery.ts';
-import { allPlaces, evidenceView, type Evidence, type EvidenceChoice } from './evidenceView.ts';
+import { allPlaces, evidenceChoice, type EvidenceChoice } from './evidenceChoice.ts';
+import { evidenceView, type Evidence } from './evidenceView.ts';
 import { filterOf } from './filters.ts';
 
 const files = {

@@ -14,6 +14,7 @@ import type { ReadText } from '../../source/readText.ts';
 import { elementOf, labelOf, type ElementLabel } from '../ground/elements.ts';
 import { testElements } from '../ground/tests.ts';
 import { placed, type PictureQuestion } from './arranged.ts';
+import { allPlaces, type EvidenceChoice } from './evidenceChoice.ts';
 import { kindChoices, type KindChoice } from './filters.ts';
 import { groupLabel } from './labels.ts';
 
@@ -60,20 +61,6 @@ export interface EvidencePlace {
 export const PAGE_PLACES = 400;
 /** More elements than this are not sent along. */
 export const MOST_ENDS = 5000;
-
-/** What the places stand together by: the file, the element that uses, or the one that is used. */
-export const evidenceGroupings = ['file', 'user', 'used'] as const;
-
-/** Which of a claim's places are kept, and how they stand. */
-export interface EvidenceChoice {
-  together: (typeof evidenceGroupings)[number];
-  kind: DependencyKind | null;
-  certainty: Certainty | null;
-  /** What a path or the key of either end holds, in whatever case. */
-  named: string;
-}
-
-export const allPlaces: EvidenceChoice = { together: 'file', kind: null, certainty: null, named: '' };
 
 export interface EvidenceQuery {
   question: PictureQuestion;
