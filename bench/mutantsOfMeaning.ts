@@ -19,7 +19,6 @@ export const mutantsOfMeaning: readonly Mutant[] = [
     ['own && context.fitting(own, file, rest),', ''],
     ['for (const free of context.inNamespacesOf(file, name, types))', 'for (const free of [] as Declared[])'],
     ['return others.length === 0 ? first : { ...first, others };', 'return first;'],
-    ['pointerOf(object) ? null : context.memberOf(', 'context.memberOf('],
   ]),
   ...faults('core/link/evaluator.ts', native, [
     ["value?.tag === 'declared' && !value.inferred", "value?.tag === 'declared'"],
@@ -44,11 +43,7 @@ export const mutantsOfMeaning: readonly Mutant[] = [
   ...faults('core/link/targets.ts', script, [
     ['kind !== REFERENCE.construct || facts.declarations.form[d] !== FORM.interface', 'true'],
   ]),
-  ...faults('core/link/mixins.ts', python, [
-    ['if (seen.has(own)) continue;', ''],
-    ['if (found.length === MOST) return found;', ''],
-    ['open.push(own);', ''],
-  ]),
+  ...faults('core/link/mixins.ts', python, [['open.push(own);', '']]),
   ...faults('core/link/meanings.ts', script, [
     ["return count > MOST ? { tag: 'outside' } : joinMeanings(types);", 'return joinMeanings(types);'],
     ["if (types.some((type) => type?.tag === 'outside')) return { tag: 'outside' };", ''],

@@ -140,6 +140,18 @@ void Lock::fill() { state = new State(); state->depth(); }`,
     ]);
   });
 
+  it('is found at any depth, in whatever order the files are read', async () => {
+    const files = {
+      'lock.h': 'class Lock { public: class State; };',
+      'deep.h': '#include "state.h"\nclass Lock::State::Deep { public: void sink(); };',
+      'state.h': '#include "lock.h"\nclass Lock::State { public: class Deep; };',
+      'use.cpp': '#include "deep.h"\nvoid use(Lock::State::Deep& deep) { deep.sink(); }',
+    };
+    expect(await dependenciesOf(files, 'call use.cpp#use →')).toEqual([
+      'call use.cpp#use → deep.h#Lock.State.Deep.sink inferred',
+    ]);
+  });
+
   it('is hidden by no name that a prototype gives to what it takes', async () => {
     const lines = await dependenciesOf(
       {

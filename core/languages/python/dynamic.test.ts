@@ -132,6 +132,18 @@ class Real(Mixin, Case): pass
     expect(await calls(source)).toEqual(['call Mixin.test → Case.assert_same inferred']);
   });
 
+  it('lend it through heirs of heirs', async () => {
+    const source = `
+class Case:
+    def assert_same(self, a, b): pass
+class Mixin:
+    def test(self): self.assert_same(1, 2)
+class Half(Mixin): pass
+class Whole(Half, Case): pass
+`;
+    expect(await calls(source)).toEqual(['call Mixin.test → Case.assert_same inferred']);
+  });
+
   it('that leave something to several heirs may mean each', async () => {
     const source = `
 class Shape:
