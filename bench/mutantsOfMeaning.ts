@@ -49,7 +49,7 @@ export const mutantsOfMeaning: readonly Mutant[] = [
     ["if (types.some((type) => type?.tag === 'outside')) return { tag: 'outside' };", ''],
   ]),
   ...faults('core/link/callbacks.ts', script, [
-    ['...constructorsOf(context, callee.file, each),', ''],
+    [', ...made(each)', ''],
     ['callee.args ? { ...callee, through: callee } : callee', 'callee'],
   ]),
   ...faults('core/link/members.ts', script, [

@@ -48,6 +48,11 @@ export type Value =
 export type Declared = Value & { tag: 'declared' };
 export type TypeParameter = Value & { tag: 'parameter' };
 
+/** True when two values name the same declaration. */
+export function isSameDeclared(one: Declared, other: Declared): boolean {
+  return one.file === other.file && one.declarations[0] === other.declarations[0];
+}
+
 /** The name of the literal that a function without a name is. */
 export const FUNCTION = '(function)';
 

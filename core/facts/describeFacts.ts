@@ -10,6 +10,7 @@ import {
   referenceKinds,
   type FileFacts,
 } from './fileFacts.ts';
+import { compoundWords } from './typeWords.ts';
 
 /** Facts in words, one a line: what corpus files expect, and how extraction can be looked at by itself. */
 export function describeFacts(facts: FileFacts): string[] {
@@ -139,12 +140,6 @@ export function describeExpression(facts: FileFacts, expression: number): string
       return `${inner(a[expression])}->`;
     case EXPRESSION.made:
       return `type of ${inner(a[expression])}`;
-    case EXPRESSION.union:
-      return `${inner(a[expression])} | ${inner(b[expression])}`;
-    case EXPRESSION.passing:
-      return `${inner(a[expression])}&&`;
-    case EXPRESSION.pointer:
-      return `${inner(a[expression])}*`;
     case EXPRESSION.pointee:
       return `what ${inner(a[expression])} points to`;
     case EXPRESSION.address:
@@ -161,6 +156,6 @@ export function describeExpression(facts: FileFacts, expression: number): string
       return `takes ${range}${b[expression] > 0 ? ` (${inner(b[expression])})` : ''}`;
     }
     default:
-      return '?';
+      return compoundWords(facts, expression, inner) ?? '?';
   }
 }

@@ -34,12 +34,6 @@ function typeWords(facts: FileFacts, expression: number, depth: number): string 
     case EXPRESSION.instance:
     case EXPRESSION.typeOf:
       return inner(a[expression]);
-    case EXPRESSION.union:
-      return `${inner(a[expression])} | ${inner(b[expression])}`;
-    case EXPRESSION.passing:
-      return `${inner(a[expression])}&&`;
-    case EXPRESSION.pointer:
-      return `${inner(a[expression])}*`;
     case EXPRESSION.generic: {
       const args = listed(facts, b[expression]).map(inner);
       const base = inner(a[expression]);
@@ -48,7 +42,25 @@ function typeWords(facts: FileFacts, expression: number, depth: number): string 
     case EXPRESSION.typeParameter:
       return b[expression] > 0 ? inner(b[expression]) : 'T';
     default:
-      return '?';
+      return compoundWords(facts, expression, inner) ?? '?';
+  }
+}
+
+/** How a type that is made of others reads; null for one that is not. */
+export function compoundWords(
+  { expressions: { operation, a, b } }: FileFacts,
+  expression: number,
+  inner: (other: number) => string,
+): string | null {
+  switch (operation[expression]) {
+    case EXPRESSION.union:
+      return `${inner(a[expression])} | ${inner(b[expression])}`;
+    case EXPRESSION.passing:
+      return `${inner(a[expression])}&&`;
+    case EXPRESSION.pointer:
+      return `${inner(a[expression])}*`;
+    default:
+      return null;
   }
 }
 
@@ -64,7 +76,9 @@ export function overloadsIn(facts: FileFacts): [declaration: number, takes: stri
   const byName = new Map<string, number[]>();
   for (let d = 0; d < declarations.count; d++) {
     if (declarations.kind[d] !== KIND.routine) continue;
-    const key = `${declarations.parent[d]} ${declarations.owner[d]} ${names[declarations.name[d]]}`;
+    // What is defined outside of its type names it from a place of its own each time.
+    const owner = typeWords(facts, declarations.owner[d], 0);
+    const key = `${declarations.parent[d]} ${owner} ${names[declarations.name[d]]}`;
     const same = byName.get(key);
     if (same) same.push(d);
     else byName.set(key, [d]);

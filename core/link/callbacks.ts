@@ -1,6 +1,7 @@
 import { EXPRESSION, FLAG, FORM, KIND, placeOfCallback } from '../facts/fileFacts.ts';
 import type { FactsOfFile } from '../contracts/linked.ts';
 import { instanceOf, type Declared, type Value } from '../contracts/values.ts';
+import { constructorsIn } from './constructors.ts';
 import type { TypeArguments } from './typeArguments.ts';
 
 interface CallbackContext {
@@ -18,10 +19,9 @@ export function givenTo(context: CallbackContext, callee: Value | null, place: n
   if (callee?.tag !== 'declared') return null;
   const { argument, parameter } = placeOfCallback(place);
   const { declarations, expressions } = context.files[callee.file].facts;
-  for (const d of callee.declarations.flatMap((each) => [
-    each,
-    ...constructorsOf(context, callee.file, each),
-  ])) {
+  const { facts } = context.files[callee.file];
+  const made = (d: number): number[] => (declarations.kind[d] === KIND.type ? constructorsIn(facts, d) : []);
+  for (const d of callee.declarations.flatMap((each) => [each, ...made(each)])) {
     if (declarations.kind[d] !== KIND.routine || declarations.parameters[d] === 0) continue;
     const type = cellOf(context, callee.file, expressions.b[declarations.parameters[d]], argument);
     const taken = functionType(context, callee.file, type, 0);
@@ -38,16 +38,6 @@ export function givenTo(context: CallbackContext, callee: Value | null, place: n
     }
   }
   return null;
-}
-
-/** What makes instances of a type. */
-function constructorsOf({ files }: CallbackContext, file: number, type: number): number[] {
-  const { declarations } = files[file].facts;
-  const found: number[] = [];
-  if (declarations.kind[type] !== KIND.type) return found;
-  for (let d = type + 1; d < declarations.count; d++)
-    if (declarations.parent[d] === type && declarations.form[d] === FORM.constructor) found.push(d);
-  return found;
 }
 
 /** What the only routine of an interface is given, which a function without a name may stand for. */

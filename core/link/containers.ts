@@ -103,14 +103,14 @@ export function elementOf(value: Value | null): Value | null {
   return container.args[0] ? instanceOf(container.args[0], true) : null;
 }
 
-/** What a smart pointer or an iterator of C++ leads to, or what else a container holds; null for other values. */
+/**
+ * What a container holds: an element of a sequence, what a map holds under a key, what a smart pointer or an iterator of C++ leads
+ * to; null for other values.
+ */
 export function contentOf(value: Value | null): Value | null {
   const content = containerOf(value)?.args.at(-1);
   return content ? instanceOf(content, true) : null;
 }
-
-/** What indexing gives: an element of a sequence, or what a map holds under a key. */
-export const indexedOf = contentOf;
 
 export function awaitedOf(value: Value | null): Value | null {
   const container = containerOf(value);

@@ -4,7 +4,7 @@ import { givenTo } from './callbacks.ts';
 import { createExports, scriptGlobals } from './exports.ts';
 import type { FactsOfFile } from '../contracts/linked.ts';
 import { arithmeticOf } from './arithmetic.ts';
-import { applyType, awaitedOf, elementOf, indexedOf } from './containers.ts';
+import { applyType, awaitedOf, contentOf, elementOf } from './containers.ts';
 import type { FamilyRules } from './families.ts';
 import { operatorMeant } from './operators.ts';
 import { ANY_MEMBER, createMembers, NO_ROUTINES, ROUTINES, STATIC_MEMBER, TYPE_MEMBER } from './members.ts';
@@ -209,7 +209,7 @@ export function createEvaluator(
   /** What iterating or indexing gives. */
   function elementReached(list: Value | null, isIterated: boolean): Value | null {
     if (pointerOf(list)) return pointeeOf(list);
-    return isIterated ? elementOf(list) : indexedOf(list);
+    return isIterated ? elementOf(list) : contentOf(list);
   }
 
   function listOf(file: number, list: number): (Value | null)[] {

@@ -1,10 +1,11 @@
 import { EXPRESSION, FLAG, FORM, KIND, REFERENCE, type FileFacts } from '../facts/fileFacts.ts';
+import { constructorsIn } from './constructors.ts';
 import type { PlacedElements } from './elements.ts';
 import type { Evaluator } from './evaluator.ts';
 import type { FamilyRules } from './families.ts';
 import { takes } from './overloads.ts';
 import { CERTAINTY, type FactsOfFile } from '../contracts/linked.ts';
-import type { Declared, Value } from '../contracts/values.ts';
+import { isSameDeclared, type Declared, type Value } from '../contracts/values.ts';
 
 /** The kind of a target that is run because an instance is made. */
 export const RUNS_CONSTRUCTOR = -2;
@@ -217,7 +218,7 @@ export function createTargets(link: {
   function takesOnly({ file, declarations: [routine] }: Declared, type: Declared): boolean {
     const { facts } = files[file];
     const taken = evaluator.evaluate(file, onlyOne(file, facts.declarations.parameters[routine]));
-    return taken?.tag === 'declared' && isSame(taken, type);
+    return taken?.tag === 'declared' && isSameDeclared(taken, type);
   }
 
   /** The one constructor that making an instance runs, where there is one and it can be told. */
@@ -242,13 +243,9 @@ export function createTargets(link: {
   }
 }
 
-function isSame(one: Declared, other: Declared): boolean {
-  return one.file === other.file && one.declarations[0] === other.declarations[0];
-}
-
 /** True for an instance of a type, and of nothing more special. */
 function isOf(value: Value | null, type: Declared): boolean {
-  return value?.tag === 'instance' && value.type.tag === 'declared' && isSame(value.type, type);
+  return value?.tag === 'instance' && value.type.tag === 'declared' && isSameDeclared(value.type, type);
 }
 
 /** The external that a value belongs to; null for one of the codebase, undefined for one that no import names. */
@@ -297,15 +294,9 @@ function actualKind(
 }
 
 /** The constructors of a type, or the type itself when it states none. */
-function constructorsOf({ declarations }: FileFacts, type: Declared): Declared {
-  const found: number[] = [];
-  for (let d = type.declarations[0] + 1; d < declarations.count; d++) {
-    if (declarations.parent[d] === type.declarations[0] && declarations.form[d] === FORM.constructor)
-      found.push(d);
-  }
-  return found.length === 0
-    ? { ...type, declarations: type.declarations.slice(0, 1) }
-    : { ...type, declarations: found };
+function constructorsOf(facts: FileFacts, type: Declared): Declared {
+  const found = constructorsIn(facts, type.declarations[0]);
+  return { ...type, declarations: found.length === 0 ? type.declarations.slice(0, 1) : found };
 }
 
 /** Of the declarations of one name, those that a kind of reference means: a call the routines, a type use the type. */

@@ -1,7 +1,7 @@
 import { FORM } from '../facts/fileFacts.ts';
 import type { Conversions, LanguageDefinition } from '../contracts/language.ts';
 import type { FactsOfFile } from '../contracts/linked.ts';
-import { FUNCTION, type Declared, type Value } from '../contracts/values.ts';
+import { FUNCTION, isSameDeclared, type Declared, type Value } from '../contracts/values.ts';
 import { unboxed } from './arithmetic.ts';
 import type { Evaluator } from './evaluator.ts';
 import type { BoundOf } from './typeArguments.ts';
@@ -145,7 +145,7 @@ export class TypeRelations {
   }
 
   private ofDeclared(from: Declared, to: Value): Relation {
-    if (to.tag === 'declared' && isOne(from, to)) return 'same';
+    if (to.tag === 'declared' && isSameDeclared(from, to)) return 'same';
     const wanted = this.nameOf(to);
     let hasOutside = false;
     const seen: Declared[] = [from];
@@ -160,8 +160,8 @@ export class TypeRelations {
             (this.nameOf(parent) === wanted || this.parentsOfName(parent).includes(wanted))
           )
             return 'below';
-        } else if (to.tag === 'declared' && isOne(parent, to)) return 'below';
-        else if (!seen.some((known) => isOne(known, parent))) seen.push(parent);
+        } else if (to.tag === 'declared' && isSameDeclared(parent, to)) return 'below';
+        else if (!seen.some((known) => isSameDeclared(known, parent))) seen.push(parent);
       }
     }
     if (this.isStructural) return 'unknown';
@@ -220,8 +220,4 @@ function typeOfArgument(value: Value | null): Value | null {
 
 function isOpen(type: Value): boolean {
   return type.tag === 'declared' && type.others !== undefined;
-}
-
-function isOne(a: Declared, b: Declared): boolean {
-  return a.file === b.file && a.declarations[0] === b.declarations[0];
 }

@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import {
   evidenceChoice,
   evidenceParams,
+  MOST_ENDS,
   type EvidenceChoice,
 } from '../../../server/views/picture/evidenceChoice.ts';
 import type { Evidence as EvidenceData } from '../../../server/views/picture/evidenceView.ts';
@@ -120,32 +121,22 @@ function Choosing({
   if (evidence.count < 2) return null;
   return (
     <div className="evidence-choice">
-      {evidence.byKind.length > 1 && (
-        <p role="group" aria-label="Kinds">
-          {evidence.byKind.map(({ kind, count }) => (
-            <Toggle
-              key={kind}
-              isOn={choice.kind === kind}
-              onToggle={(isOn) => onChoose({ kind: isOn ? kind : null })}
-            >
-              {dependencyWords[kind]} <span className="figure">{figure(count)}</span>
-            </Toggle>
-          ))}
-        </p>
-      )}
-      {evidence.byCertainty.length > 1 && (
-        <p role="group" aria-label="Certainty">
-          {evidence.byCertainty.map(({ certainty, count }) => (
-            <Toggle
-              key={certainty}
-              isOn={choice.certainty === certainty}
-              onToggle={(isOn) => onChoose({ certainty: isOn ? certainty : null })}
-            >
-              {certainty} <span className="figure">{figure(count)}</span>
-            </Toggle>
-          ))}
-        </p>
-      )}
+      <Toggles
+        label="Kinds"
+        all={evidence.byKind.map(({ kind, count }) => ({ value: kind, words: dependencyWords[kind], count }))}
+        chosen={choice.kind}
+        onChoose={(kind) => onChoose({ kind })}
+      />
+      <Toggles
+        label="Certainty"
+        all={evidence.byCertainty.map(({ certainty, count }) => ({
+          value: certainty,
+          words: certainty,
+          count,
+        }))}
+        chosen={choice.certainty}
+        onChoose={(certainty) => onChoose({ certainty })}
+      />
       <p>
         <select
           className="quiet-select"
@@ -194,7 +185,8 @@ function Offered({
   keys: string[];
   onOffer: ReturnType<typeof useShortlists>['offer'];
 }) {
-  const words = `Shortlist ${keys.length === 1 ? 'the one' : `the ${figure(keys.length)}`} ${what}`;
+  const which = keys.length < MOST_ENDS ? 'the' : 'the first';
+  const words = `Shortlist ${keys.length === 1 ? 'the one' : `${which} ${figure(keys.length)}`} ${what}`;
   return (
     <button
       type="button"
@@ -206,19 +198,33 @@ function Offered({
   );
 }
 
-function Toggle({
-  isOn,
-  onToggle,
-  children,
+/** What a choice may be kept to, each with its places; nothing where there is but one. A second click takes it back. */
+function Toggles<T extends string>({
+  label,
+  all,
+  chosen,
+  onChoose,
 }: {
-  isOn: boolean;
-  onToggle: (isOn: boolean) => void;
-  children: React.ReactNode;
+  label: string;
+  all: { value: T; words: string; count: number }[];
+  chosen: T | null;
+  onChoose: (value: T | null) => void;
 }) {
+  if (all.length < 2) return null;
   return (
-    <button type="button" className="plain-button chip" aria-pressed={isOn} onClick={() => onToggle(!isOn)}>
-      {children}
-    </button>
+    <p role="group" aria-label={label}>
+      {all.map(({ value, words, count }) => (
+        <button
+          key={value}
+          type="button"
+          className="plain-button chip"
+          aria-pressed={chosen === value}
+          onClick={() => onChoose(chosen === value ? null : value)}
+        >
+          {words} <span className="figure">{figure(count)}</span>
+        </button>
+      ))}
+    </p>
   );
 }
 

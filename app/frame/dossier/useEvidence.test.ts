@@ -25,4 +25,9 @@ it('pages of evidence are joined to one list, where a group goes on and where an
     ['a/two.ts', 21, 21],
   ]);
   expect([whole.page, whole.pages, whole.kept]).toEqual([1, 2, PAGE_PLACES + 12]);
+  expect([whole.users.sort(), whole.used.sort()]).toEqual([
+    ['a/one.ts', 'a/two.ts'],
+    ['b.ts', 'b.ts#b'],
+  ]);
+  expect((await page(1)).users).toEqual([]);
 });

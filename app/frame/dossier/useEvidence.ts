@@ -64,5 +64,5 @@ export function joined(before: Evidence, next: Evidence): Evidence {
       groups[groups.length - 1] = { ...last, places: [...last.places, ...group.places] };
     else groups.push(group);
   }
-  return { ...next, groups };
+  return { ...next, groups, users: before.users, used: before.used };
 }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { dependenciesOf } from '../../../tests/surveyText.ts';
+import { dependenciesOf, surveyText } from '../../../tests/surveyText.ts';
 
 const header = `#pragma once
 namespace canal {
@@ -69,6 +69,22 @@ describe('prototypes of C++', () => {
         'implement Channel.depth~2 → Channel.depth~2 exact',
       ]),
     );
+  });
+});
+
+describe('overloads of C++ that are defined outside of their type', () => {
+  it('are told by what they take', async () => {
+    const { overloads, elements } = await surveyText({
+      'lock.hpp': 'class Lock { public: Lock(int n); Lock(const char* name); void fill(); };',
+      'lock.cpp':
+        '#include "lock.hpp"\nLock::Lock(int n) {}\nLock::Lock(const char* name) {}\nvoid Lock::fill() {}',
+    });
+    expect(overloads.map(([element, takes]) => `${elements.key[element]} ${takes}`)).toEqual([
+      'lock.cpp#Lock.Lock int',
+      'lock.cpp#Lock.Lock~2 char*',
+      'lock.hpp#Lock.Lock int',
+      'lock.hpp#Lock.Lock~2 char*',
+    ]);
   });
 });
 

@@ -29,6 +29,9 @@ export const evidenceParams = {
   named: 'placesNamed',
 } as const;
 
+/** More elements than this are not sent along. */
+export const MOST_ENDS = 5000;
+
 /** More letters are no name. */
 const LONGEST = 200;
 

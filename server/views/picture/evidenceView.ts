@@ -14,7 +14,7 @@ import type { ReadText } from '../../source/readText.ts';
 import { elementOf, labelOf, type ElementLabel } from '../ground/elements.ts';
 import { testElements } from '../ground/tests.ts';
 import { placed, type PictureQuestion } from './arranged.ts';
-import { allPlaces, type EvidenceChoice } from './evidenceChoice.ts';
+import { allPlaces, MOST_ENDS, type EvidenceChoice } from './evidenceChoice.ts';
 import { kindChoices, type KindChoice } from './filters.ts';
 import { groupLabel } from './labels.ts';
 
@@ -33,7 +33,10 @@ export interface Evidence {
   kept: number;
   page: number;
   pages: number;
-  /** The keys of the innermost elements that stand at either end of what is kept, each once, up to {@link MOST_ENDS}. */
+  /**
+   * With the first page: the keys of the innermost elements that stand at either end of what is kept, each once, up to
+   * {@link MOST_ENDS}.
+   */
   users: string[];
   used: string[];
 }
@@ -59,8 +62,6 @@ export interface EvidencePlace {
 }
 
 export const PAGE_PLACES = 400;
-/** More elements than this are not sent along. */
-export const MOST_ENDS = 5000;
 
 export interface EvidenceQuery {
   question: PictureQuestion;
@@ -108,7 +109,7 @@ export async function evidenceView(
   const pages = Math.max(1, Math.ceil(places.length / PAGE_PLACES));
   const page = Math.min(Math.max(0, asked), pages - 1);
   const keysOf = (ends: Set<number>): string[] =>
-    Array.from(ends, (element) => elements.key[element]).slice(0, MOST_ENDS);
+    page > 0 ? [] : Array.from(ends, (element) => elements.key[element]).slice(0, MOST_ENDS);
   return {
     from: labelOfEnd(survey, tree, from),
     to: labelOfEnd(survey, tree, to),
