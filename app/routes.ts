@@ -16,6 +16,7 @@ export default [
   route('codebases/:codebaseId/find', 'routes/find.ts'),
   route('codebases/:codebaseId/matches', 'routes/matches.ts'),
   route('codebases/:codebaseId/constructs', 'routes/constructs.ts'),
+  route('codebases/:codebaseId/outline', 'routes/outline.ts'),
   route('codebases/:codebaseId/card', 'routes/card.ts'),
   route('codebases/:codebaseId/uses', 'routes/uses.ts'),
   route('codebases/:codebaseId/shortlists', 'routes/shortlists.ts'),

@@ -64,7 +64,7 @@ export async function benchLooking(): Promise<void> {
   const paths = large.map(({ path }) => path);
   print(
     `largest files (${large[0].lines.lines} lines), text`,
-    await times(paths, (path) => sourceView(survey, readText, path, null)),
+    await times(paths, (path) => sourceView(survey, readText, { path, surveyedHash: null })),
   );
   await constructsOf(survey, readText, paths[0]);
   print('largest files, links', await times(paths, (path) => constructsOf(survey, readText, path)));

@@ -1,14 +1,11 @@
-import { dependencyKinds, firstRow, isImportKind, type DependencyKind } from '../../core/contracts/linked.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { Problem } from '../problem.ts';
 import type { ReadText } from '../source/readText.ts';
 import type { Note } from '../store/notes.ts';
 import { lineOfNote, shownNotes, type ShownNote } from './notesView.ts';
-import { outlineView, type OutlineRow } from './outlineView.ts';
-import { incomingOf } from './picture/neighbours.ts';
-import { elementOf, labelOf, type ElementLabel, nearestKey } from './ground/elements.ts';
+import { elementOf, nearestKey } from './ground/elements.ts';
 
-/** A file's text and what the survey knows of its lines. */
+/** A file's text, and what is needed to show it: what it declares comes after it, by `outlineView`. */
 export interface SourcePage {
   path: string;
   language: string;
@@ -21,17 +18,29 @@ export interface SourcePage {
   /** True when the file has changed since it was surveyed, so that line numbers may be off. */
   changed: boolean;
   damage: [number, number][];
-  outline: OutlineRow[];
-  imports: (ElementLabel & { line: number; dependency: DependencyKind })[];
-  importedBy: (ElementLabel & { line: number })[];
+  /** The lines of the element in focus, when it stands in this file. */
+  focused: FocusedLines | null;
+}
+
+export interface FocusedLines {
+  key: string;
+  startLine: number;
+  endLine: number;
+}
+
+/** What the text is read with. */
+export interface SourceAsked {
+  path: string;
+  /** The hash of the text that was surveyed; null where it was not kept. */
+  surveyedHash: string | null;
+  notes?: readonly Note[];
+  focus?: string | null;
 }
 
 export async function sourceView(
   survey: SurveyedCodebase,
   readText: ReadText,
-  path: string,
-  surveyedHash: string | null,
-  notes: readonly Note[] = [],
+  { path, surveyedHash, notes = [], focus = null }: SourceAsked,
 ): Promise<SourcePage> {
   const record = survey.files.find((file) => file.path === path);
   const element = elementOf(survey, path);
@@ -46,9 +55,16 @@ export async function sourceView(
     notes: notesIn(survey, path, notes, source?.text ?? ''),
     changed: source !== null && !source.isKept && surveyedHash !== null && source.hash !== surveyedHash,
     damage: record.damage,
-    outline: outlineView(survey, element),
-    ...importsOf(survey, element),
+    focused: focusedLines(survey, element, focus),
   };
+}
+
+function focusedLines(survey: SurveyedCodebase, file: number, focus: string | null): FocusedLines | null {
+  const { elements } = survey;
+  const element = focus === null ? undefined : elementOf(survey, focus);
+  if (focus === null || element === undefined) return null;
+  if (element <= file || element >= elements.subtreeEnd[file]) return null;
+  return { key: focus, startLine: elements.startLine[element], endLine: elements.endLine[element] };
 }
 
 function notesIn(
@@ -65,26 +81,4 @@ function notesIn(
     const first = element === undefined ? null : survey.elements.startLine[element];
     return { ...note, shownLine: note.line === null ? first : lineOfNote(note, lines) };
   });
-}
-
-/** O(dependencies of the file). */
-function importsOf(survey: SurveyedCodebase, file: number): Pick<SourcePage, 'imports' | 'importedBy'> {
-  const { dependencies } = survey;
-  const imports: SourcePage['imports'] = [];
-  const importedBy: SourcePage['importedBy'] = [];
-  const lineOf = (row: number): number => dependencies.line[dependencies.placeStart[row]];
-  for (let row = firstRow(dependencies.from, file); dependencies.from[row] === file; row++) {
-    const kind = dependencies.kind[row];
-    if (!isImportKind[kind]) continue;
-    const dependency = dependencyKinds[kind];
-    imports.push({ ...labelOf(survey, dependencies.to[row]), line: lineOf(row), dependency });
-  }
-  const { start, rows } = incomingOf(survey);
-  for (let at = start[file]; at < start[file + 1]; at++) {
-    const row = rows[at];
-    if (isImportKind[dependencies.kind[row]])
-      importedBy.push({ ...labelOf(survey, dependencies.from[row]), line: lineOf(row) });
-  }
-  imports.sort((a, b) => a.line - b.line);
-  return { imports, importedBy };
 }

@@ -25,6 +25,7 @@ import { matrixView } from './matrixView.ts';
 import { measuresQuery } from './measuresQuery.ts';
 import { measuresCsv, measuresFor, measuresView } from './measuresView.ts';
 import { shownNotes } from './notesView.ts';
+import { outlineView } from './outlineView.ts';
 import { overviewView } from './overviewView.ts';
 import { evidenceChoice } from './picture/evidenceChoice.ts';
 import { claimQuestion, evidenceView } from './picture/evidenceView.ts';
@@ -173,17 +174,24 @@ export const views = {
     return { query, page, scope: scopeView(survey, scope), list: only?.list.name ?? null };
   },
 
-  async source({ survey, readText, store, record, codebase, params }: ViewRequest) {
+  async source({ survey, readText, store, record, codebase, params, state }: ViewRequest) {
     const path = needed(params.get('file'), 'file');
     const written = notes(store, codebase.id);
     const known = new Set(survey.files.map((file) => file.path));
     const beside = params.getAll('beside').filter((other) => other !== path && known.has(other));
     return Promise.all(
       [path, ...beside.slice(0, MAX_BESIDE)].map((file) =>
-        sourceView(survey, readText, file, surveyedHash(store, record.id, file), written),
+        sourceView(survey, readText, {
+          path: file,
+          surveyedHash: surveyedHash(store, record.id, file),
+          notes: written,
+          focus: file === path ? state.focus : null,
+        }),
       ),
     );
   },
+
+  outline: ({ survey, params }: ViewRequest) => outlineView(survey, needed(params.get('file'), 'file')),
 
   /** What stands in a file's text, stretch by stretch, and where each name leads; null when that cannot be told. */
   async constructs({ survey, readText, params }: ViewRequest) {

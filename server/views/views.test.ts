@@ -18,6 +18,7 @@ import { measuresCsv, measuresView, type MeasuresQuery } from './measuresView.ts
 import { overviewView } from './overviewView.ts';
 import { mainScope, scopeKey, scopeOf, type Scope } from './ground/scope.ts';
 import { scopeView } from './scopeView.ts';
+import { outlineView } from './outlineView.ts';
 import { sourceView } from './sourceView.ts';
 import { keyIndex } from './ground/keyIndex.ts';
 import { counted, testElements } from './ground/tests.ts';
@@ -319,23 +320,41 @@ describe('the source', () => {
   it('has the text, the outline, and imports either way', async () => {
     const readText = reading(temporaryFolder({ ...files }));
     const { hash } = (await readText('src/left/l.ts'))!;
-    const page = await sourceView(survey, readText, 'src/left/l.ts', hash);
+    const page = await sourceView(survey, readText, { path: 'src/left/l.ts', surveyedHash: hash });
     expect(page.text).toBe(files['src/left/l.ts']);
     expect(page.changed).toBe(false);
-    expect(page.outline.map(({ name, cyclomatic }) => [name, cyclomatic])).toEqual([['l', 2]]);
-    expect(page.imports.map(({ key, line }) => `${key} ${line}`)).toEqual([
+    const outline = outlineView(survey, 'src/left/l.ts');
+    expect(outline.rows.map(({ name, cyclomatic }) => [name, cyclomatic])).toEqual([['l', 2]]);
+    expect(outline.imports.map(({ key, line }) => `${key} ${line}`)).toEqual([
       'src/base/a.ts 1',
       'src/right/r.ts 2',
     ]);
-    expect(page.importedBy.map(({ key }) => key).sort()).toEqual(['src/left/deep/d.ts', 'src/right/r.ts']);
+    expect(outline.importedBy.map(({ key }) => key).sort()).toEqual(['src/left/deep/d.ts', 'src/right/r.ts']);
+  });
+
+  it('knows the lines of what is in focus, where that stands in the file', async () => {
+    const readText = reading(temporaryFolder({ ...files }));
+    const focusedOn = async (focus: string) =>
+      (await sourceView(survey, readText, { path: 'src/left/l.ts', surveyedHash: null, focus })).focused;
+    const { startLine, endLine } = outlineView(survey, 'src/left/l.ts').rows[0];
+    expect(await focusedOn('src/left/l.ts#l')).toEqual({ key: 'src/left/l.ts#l', startLine, endLine });
+    // The file itself, and what stands in another one, have no lines here.
+    expect(await focusedOn('src/left/l.ts')).toBeNull();
+    expect(await focusedOn('src/right/r.ts#r')).toBeNull();
+    expect(await focusedOn('src/gone.ts#g')).toBeNull();
+  });
+
+  it('has an empty outline where there is no file', () => {
+    expect(outlineView(survey, 'src/none.ts')).toMatchObject({ rows: [], imports: [], importedBy: [] });
   });
 
   it('says that a file has changed since, or has gone', async () => {
     const readText = reading(temporaryFolder({ 'src/left/l.ts': 'changed' }));
-    expect((await sourceView(survey, readText, 'src/left/l.ts', 'another hash')).changed).toBe(true);
-    const gone = await sourceView(survey, readText, 'src/base/a.ts', 'a hash');
+    const changed = { path: 'src/left/l.ts', surveyedHash: 'another hash' };
+    expect((await sourceView(survey, readText, changed)).changed).toBe(true);
+    const gone = await sourceView(survey, readText, { path: 'src/base/a.ts', surveyedHash: 'a hash' });
     expect(gone).toMatchObject({ text: null, changed: false });
-    await expect(sourceView(survey, readText, 'src/none.ts', null)).rejects.toThrow(
+    await expect(sourceView(survey, readText, { path: 'src/none.ts', surveyedHash: null })).rejects.toThrow(
       'This survey has no file src/none.ts.',
     );
   });

@@ -1,8 +1,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useLayoutEffect, useMemo, useRef, useState, type ReactNode, type RefObject } from 'react';
 import { Link } from 'react-router';
-import type { OutlineRow } from '../../../server/views/outlineView.ts';
-import type { SourcePage as SourceData } from '../../../server/views/sourceView.ts';
+import type { FileOutline, OutlineRow } from '../../../server/views/outlineView.ts';
 import { ElementName } from '../../frame/ElementName.tsx';
 import { CutName, NamedList } from '../../frame/names/Names.tsx';
 import { nameAlone } from '../../frame/names/namesApart.ts';
@@ -24,15 +23,20 @@ const orders: Record<Order, string> = {
   lines: 'by code lines',
 };
 
+const nothing: FileOutline = { path: '', rows: [], imports: [], importedBy: [] };
+
 /** Nested declarations of a file, filtered and ordered as one likes, and what it imports and is imported by. */
 export function Outline({
-  source,
+  path,
+  outline,
   codebaseId,
   focus,
   place,
   onFocus,
 }: {
-  source: SourceData;
+  path: string;
+  /** Null until it has come: the text does not wait for it. */
+  outline: FileOutline | null;
   codebaseId: string;
   focus: string | null;
   /** The declaration that is being read. */
@@ -43,11 +47,12 @@ export function Outline({
   const [filter, setFilter] = useState('');
   const [order, setOrder] = useState<Order>('source');
   const [withInherited, setWithInherited] = useState(false);
+  const { rows: all, imports, importedBy } = outline ?? nothing;
   const rows = useMemo(
-    () => outlineRows(source.outline, { filter, order, withInherited }),
-    [source.outline, filter, order, withInherited],
+    () => outlineRows(all, { filter, order, withInherited }),
+    [all, filter, order, withInherited],
   );
-  const inheritedCount = source.outline.filter(({ from }) => from !== null).length;
+  const inheritedCount = all.filter(({ from }) => from !== null).length;
   const list = useRef<HTMLDivElement>(null);
   return (
     <div className="outline" aria-label="Outline" ref={list}>
@@ -104,15 +109,19 @@ export function Outline({
       />
       {rows.length === 0 && (
         <p className="faded">
-          {source.outline.length === 0 ? 'It declares nothing.' : 'Nothing is called so.'}
+          {outline === null
+            ? 'It is being read.'
+            : all.length === 0
+              ? 'It declares nothing.'
+              : 'Nothing is called so.'}
         </p>
       )}
       <h2>
-        <span>Imports {counted(source.imports.length, 'file', 'files and externals')}</span>
+        <span>Imports {counted(imports.length, 'file', 'files and externals')}</span>
         <span>line</span>
       </h2>
-      <NamedList all={source.imports}>
-        {source.imports.map((element, index) => (
+      <NamedList all={imports}>
+        {imports.map((element, index) => (
           <div key={index} className="outline-row" title={dependencyWords[element.dependency]}>
             <span className="import-name">
               <ElementName element={element} />
@@ -120,16 +129,16 @@ export function Outline({
                 <span className="faded"> {dependencyWords[element.dependency]}</span>
               )}
             </span>
-            <Link to={links.place(source.path, element.line)}>{element.line}</Link>
+            <Link to={links.place(path, element.line)}>{element.line}</Link>
           </div>
         ))}
       </NamedList>
       <h2>
-        <span>Imported by {counted(source.importedBy.length, 'file')}</span>
+        <span>Imported by {counted(importedBy.length, 'file')}</span>
         <span>line</span>
       </h2>
-      <NamedList all={source.importedBy}>
-        {source.importedBy.map((element, index) => (
+      <NamedList all={importedBy}>
+        {importedBy.map((element, index) => (
           <div key={index} className="outline-row">
             <ElementName element={element} />
             <Link to={links.place(element.key, element.line)}>{element.line}</Link>

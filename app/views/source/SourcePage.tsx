@@ -6,6 +6,7 @@ import { usePicture } from '../../state/usePicture.ts';
 import { Outline } from './Outline.tsx';
 import { SourcePane } from './SourcePane.tsx';
 import type { WantedLines } from './SourceText.tsx';
+import { useFilePart } from './useFilePart.ts';
 import './source.css';
 
 /** In a narrower window the text needs the room. */
@@ -15,7 +16,11 @@ const OUTLINE_FROM = 1_150;
 export function SourcePage({ sources, codebaseId }: { sources: SourceData[]; codebaseId: string }) {
   const { params, focus, focusOn, change } = usePicture();
   const [first, ...beside] = sources;
-  const focused = first.outline.find(({ key, from }) => key === focus && from === null);
+  const outline = useFilePart('outline', codebaseId, first.path);
+  const focused =
+    first.focused?.key === focus
+      ? first.focused
+      : outline?.rows.find(({ key, from }) => key === focus && from === null);
   const asked = Number(params.get('line'));
   const line = Number.isInteger(asked) && asked > 0 ? asked : (focused?.startLine ?? 1);
   const wanted = useMemo(
@@ -47,11 +52,19 @@ export function SourcePage({ sources, codebaseId }: { sources: SourceData[]; cod
       </Caption>
       <div className="source-view">
         {hasOutline && (
-          <Outline source={first} codebaseId={codebaseId} focus={focus} place={place} onFocus={focusOn} />
+          <Outline
+            path={first.path}
+            outline={outline}
+            codebaseId={codebaseId}
+            focus={focus}
+            place={place}
+            onFocus={focusOn}
+          />
         )}
         <SourcePane
           key={first.path}
           source={first}
+          outline={outline}
           codebaseId={codebaseId}
           wanted={wanted}
           onPlace={setPlace}
@@ -62,15 +75,33 @@ export function SourcePage({ sources, codebaseId }: { sources: SourceData[]; cod
           }
         />
         {beside.map((source) => (
-          <SourcePane
+          <PaneBeside
             key={source.path}
             source={source}
             codebaseId={codebaseId}
-            wanted={{ line: 1, range: null, damage: source.damage }}
             onClose={() => change({ beside: besides.filter((path) => path !== source.path) })}
           />
         ))}
       </div>
     </>
+  );
+}
+
+function PaneBeside({
+  source,
+  codebaseId,
+  onClose,
+}: {
+  source: SourceData;
+  codebaseId: string;
+  onClose: () => void;
+}) {
+  const outline = useFilePart('outline', codebaseId, source.path);
+  const wanted = useMemo(
+    (): WantedLines => ({ line: 1, range: null, damage: source.damage }),
+    [source.damage],
+  );
+  return (
+    <SourcePane source={source} outline={outline} codebaseId={codebaseId} wanted={wanted} onClose={onClose} />
   );
 }

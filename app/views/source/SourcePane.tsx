@@ -1,10 +1,10 @@
 import type { EditorView } from '@codemirror/view';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { useFetcher, useNavigate } from 'react-router';
+import { useNavigate } from 'react-router';
 import type { Card } from '../../../server/views/cardView.ts';
 import type { SourceLink } from '../../../server/views/constructsView.ts';
+import type { FileOutline, OutlineRow } from '../../../server/views/outlineView.ts';
 import type { SourcePage as SourceData } from '../../../server/views/sourceView.ts';
-import type { Part } from '../../../server/views/table.ts';
 import { useElementLinks } from '../../frame/elementLinks.ts';
 import { OpenMenu } from '../../frame/parts.ts';
 import { onDemand } from '../../frame/onDemand.tsx';
@@ -17,6 +17,7 @@ import { figure } from '../../state/figures.ts';
 import type { MarginMark } from './margin.ts';
 import { declarationsAround } from './place.ts';
 import type { SourceEvents, WantedLines } from './SourceText.tsx';
+import { useFilePart } from './useFilePart.ts';
 
 /** Lines that are shown until the editor is there. */
 const FIRST_LINES = 200;
@@ -34,6 +35,7 @@ const SourceText = onDemand(
 const sizes = [16, 14, 12, 11, 9.5, 8, 6.5, 5];
 const USUAL = 2;
 const noSpans: number[] = [];
+const noRows: OutlineRow[] = [];
 
 /** The line that is being read: the one asked for while it is in sight, then the first that is. */
 function lineRead(asked: number, sight: { from: number; to: number } | null): number {
@@ -43,12 +45,15 @@ function lineRead(asked: number, sight: { from: number; to: number } | null): nu
 /** One file: its text with margin and links, and the strip that draws all of it. */
 export function SourcePane({
   source,
+  outline: told,
   codebaseId,
   wanted,
   onClose,
   onPlace,
 }: {
   source: SourceData;
+  /** Null until it has come: the text does not wait for it. */
+  outline: FileOutline | null;
   codebaseId: string;
   wanted: WantedLines;
   /** Takes the file away; null for the only one. */
@@ -56,12 +61,12 @@ export function SourcePane({
   /** Told which declaration the first line in sight stands in; null for none. */
   onPlace?: (key: string | null) => void;
 }) {
+  const outline = told?.rows ?? noRows;
   const { focusOn, params } = usePicture();
   const links = useElementLinks(codebaseId);
-  const constructsQuery = besideQuery(params, { file: source.path, focus: null });
   const navigate = useNavigate();
   const { writeNote, openNotes } = useNoteDialog();
-  const { load, data } = useFetcher<Part<'constructs'>>({ key: `constructs ${source.path}` });
+  const found = useFilePart('constructs', codebaseId, source.path)?.constructs ?? null;
   const [size, setSize] = useState(USUAL);
   const [ink, setInk] = useState<StripInk>('construct');
   const [sight, setSight] = useState<{ from: number; to: number } | null>(null);
@@ -69,27 +74,20 @@ export function SourcePane({
   const view = useRef<EditorView | null>(null);
   const isWhole = size === sizes.length;
   const around = useMemo(
-    () => declarationsAround(source.outline, lineRead(wanted.line, sight)),
-    [source.outline, sight, wanted.line],
+    () => declarationsAround(outline, lineRead(wanted.line, sight)),
+    [outline, sight, wanted.line],
   );
   const innermost = around.at(-1)?.key ?? null;
   useEffect(() => onPlace?.(innermost), [onPlace, innermost]);
-  const told = data && 'answer' in data ? data.answer : null;
-  const found = told?.path === source.path ? told.constructs : null;
-
-  useEffect(
-    () => void load(`/codebases/${codebaseId}/constructs?${constructsQuery}`),
-    [load, codebaseId, constructsQuery],
-  );
 
   const routines = useMemo(
     () =>
-      source.outline.flatMap(({ startLine, endLine, cyclomatic, from }): InkedRange[] =>
+      outline.flatMap(({ startLine, endLine, cyclomatic, from }): InkedRange[] =>
         cyclomatic === null || from !== null ? [] : [{ startLine, endLine, complexity: cyclomatic }],
       ),
-    [source.outline],
+    [outline],
   );
-  const marks = useMemo(() => marginMarks(source), [source]);
+  const marks = useMemo(() => marginMarks(source, outline), [source, outline]);
   const zoom = (by: number): void => setSize((own) => Math.max(0, Math.min(sizes.length, own + by)));
 
   const showLine = useCallback((line: number) => {
@@ -278,7 +276,7 @@ export function SourcePane({
   );
 }
 
-function marginMarks({ outline, notes }: SourceData): MarginMark[] {
+function marginMarks({ notes }: SourceData, outline: readonly OutlineRow[]): MarginMark[] {
   const marks = new Map<number, MarginMark>();
   const at = (line: number): MarginMark => {
     let mark = marks.get(line);
