@@ -34,7 +34,7 @@ function stateValue(reading: PythonReading, node: number, depth: number): number
   const inner = (child: number): number => valueExpression(reading, child, depth + 1);
   const isNamed = table.kind[node] === K.identifier || table.kind[node] === K.attribute;
   const tested = isNamed ? (reading.narrowings?.typeOf(node) ?? -1) : -1;
-  const narrowed = tested < 0 ? 0 : instance(reading, inner(tested));
+  const narrowed = tested < 0 ? 0 : instance(reading, testedType(reading, tested, depth));
   if (narrowed !== 0) return narrowed;
   switch (table.kind[node]) {
     case K.identifier:
@@ -89,6 +89,17 @@ function stateValue(reading: PythonReading, node: number, depth: number): number
     default:
       return 0;
   }
+}
+
+/** The type that a test names, or any of those in its tuple, and in tuples therein. */
+function testedType(reading: PythonReading, node: number, depth: number): number {
+  const { table, expressions } = reading;
+  if (table.kind[node] === K.binary_operator) return typeExpression(reading, node, depth + 1);
+  if (table.kind[node] !== K.tuple || depth > MAX_DEPTH) return valueExpression(reading, node, depth + 1);
+  const types: number[] = [];
+  for (let child = node + 1; child < table.next[node]; child = table.next[child])
+    types.push(testedType(reading, child, depth + 1));
+  return expressions.union(types);
 }
 
 function listValue(reading: PythonReading, node: number, depth: number): number {
@@ -208,14 +219,14 @@ export function typeExpression(reading: PythonReading, node: number, depth = 0):
       );
     case K.union_type:
     case K.binary_operator:
-      return firstType(reading, node, depth);
+      return unionType(reading, node, depth);
     case K.generic_type:
     case K.subscript: {
       const base = node + 1;
       const name = textOf(reading, base).split('.').at(-1)!;
-      if (wrappers.has(name)) return firstType(reading, node, depth, base);
-      if (name === 'Union') return firstType(reading, node, depth, base);
       const cells = argumentTypes(reading, node, depth);
+      if (wrappers.has(name)) return cells.find((type) => type > 0) ?? 0;
+      if (name === 'Union') return expressions.union(cells);
       return expressions.add(
         EXPRESSION.generic,
         valueExpression(reading, base, depth + 1),
@@ -262,15 +273,13 @@ function argumentTypes(reading: PythonReading, node: number, depth: number): num
   return argumentNodes(reading, node).map((child) => typeExpression(reading, child, depth + 1));
 }
 
-/** Of alternatives the first that is a type: `None | Gauge` is a gauge. */
-function firstType(reading: PythonReading, node: number, depth: number, base = -1): number {
-  const { table } = reading;
-  if (base >= 0) return argumentTypes(reading, node, depth).find((type) => type > 0) ?? 0;
-  for (let child = node + 1; child < table.next[node]; child = table.next[child]) {
-    const type = isTypeNode[table.kind[child]] ? typeExpression(reading, child, depth + 1) : 0;
-    if (type > 0) return type;
-  }
-  return 0;
+/** Any of the alternatives that are types: `None | Gauge` is a gauge. */
+function unionType(reading: PythonReading, node: number, depth: number): number {
+  const { table, expressions } = reading;
+  const types: number[] = [];
+  for (let child = node + 1; child < table.next[node]; child = table.next[child])
+    if (isTypeNode[table.kind[child]]) types.push(typeExpression(reading, child, depth + 1));
+  return expressions.union(types);
 }
 
 /** What a routine gives back: by its annotation, or else by what it evidently returns or yields. */
@@ -279,14 +288,15 @@ export function returnedValue(reading: PythonReading, node: number): number {
   const type = childIn(table, node, F.return_type);
   if (type >= 0) return instance(reading, typeExpression(reading, type));
   const own = reading.declarationAt.get(node);
+  const values: number[] = [];
   for (let at = node + 1; at < table.next[node]; at++) {
     const kind = table.kind[at];
     if ((kind !== K.return_statement && kind !== K.yield) || reading.ownerOf[at] !== own) continue;
     const value =
       kind === K.yield ? yieldedValue(reading, at, node) : valueExpression(reading, table.next[at + 1]);
-    if (value > 0) return value;
+    values.push(value);
   }
-  return 0;
+  return reading.expressions.union(values);
 }
 
 /** `yield x` makes a sequence of such, but for a context manager, which hands it over; `yield from xs` passes on what xs is. */

@@ -39,7 +39,7 @@ function childrenOf(table: SyntaxTable, node: number): number[] {
   return found;
 }
 
-/** What `isinstance(x, A)` says of x where it holds. */
+/** What `isinstance(x, A)` and `isinstance(x, (A, B))` say of x where they hold. */
 export function narrowingsIn(reading: PythonReading): Narrowings {
   const { table } = reading;
   const found = new Narrowings(reading, syntax);
@@ -51,7 +51,7 @@ export function narrowingsIn(reading: PythonReading): Narrowings {
     const list = childIn(table, node, F.arguments);
     const subject = list < 0 ? -1 : table.next[list + 1];
     const type = subject < 0 ? -1 : table.next[table.next[subject]];
-    if (type >= 0 && type < table.next[list] && table.kind[type] !== K.tuple) found.add(node, subject, type);
+    if (type >= 0 && type < table.next[list]) found.add(node, subject, type);
   }
   return found;
 }

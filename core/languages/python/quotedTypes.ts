@@ -23,8 +23,9 @@ export function quotedType(
 ): number {
   const text = withoutQuotes(quoted);
   if (text.length > LONGEST) return 0;
-  const [stated] = topParts(text, '|').filter((part) => part !== 'None');
-  const match = /^([\w.]+)(?:\[(.*)\])?$/s.exec(stated ?? '');
+  const stated = topParts(text, '|').filter((part) => part !== 'None');
+  if (stated.length > 1) return expressions.union(stated.map((part) => quotedType(expressions, part, named)));
+  const match = /^([\w.]+)(?:\[(.*)\])?$/s.exec(stated[0] ?? '');
   if (!match) return 0;
   const [, dotted, inBrackets] = match;
   const [first, ...rest] = dotted.split('.');
@@ -35,7 +36,8 @@ export function quotedType(
   if (inBrackets === undefined) return base;
   const cells = topParts(inBrackets, ',').map((part) => quotedType(expressions, part, named));
   const name = rest.at(-1) ?? first;
-  if (wrappers.has(name) || name === 'Union') return cells.find((type) => type > 0) ?? 0;
+  if (wrappers.has(name)) return cells.find((type) => type > 0) ?? 0;
+  if (name === 'Union') return expressions.union(cells);
   return expressions.add(EXPRESSION.generic, base, expressions.list(cells));
 }
 

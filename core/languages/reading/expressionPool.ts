@@ -43,6 +43,12 @@ export class ExpressionPool {
     return second === 0 ? first : this.add(EXPRESSION.either, first, second);
   }
 
+  /** Any of several, each of which counts, in either order; what is not known is left out. */
+  union(alternatives: readonly number[]): number {
+    const known = [...new Set(alternatives)].filter((each) => each !== 0);
+    return known.reduce((all, each) => (all === 0 ? each : this.add(EXPRESSION.union, all, each)), 0);
+  }
+
   /** A list of expressions; 0 for none. */
   list(cells: readonly number[]): number {
     return cells.reduceRight((rest, cell) => this.add(EXPRESSION.list, cell, rest), 0);

@@ -19,6 +19,7 @@ class Boat:
     def tow(self): pass
 class Barge:
     def tow(self): pass
+    def load(self): pass
 def go(x, y, done):
 ${body.replace(/^/gm, '    ')}
 `;
@@ -77,16 +78,24 @@ describe('A test of a type in Python', () => {
     ]);
   });
 
-  it('says nothing where it does not hold, nor of one of several', async () => {
+  it('of several types says that it is one of those', async () => {
+    const withTug = (body: string): string =>
+      python(body).replace('def go', 'class Tug:\n    def tow(self): pass\ndef go');
+    const among = async (body: string): Promise<string[]> => calls('a.py', withTug(body));
+    const both = ['Barge.tow ambiguous', 'Boat.tow ambiguous'];
+    expect(await among('x.tow()')).toEqual([...both, 'Tug.tow ambiguous']);
+    expect(await among('if isinstance(x, (Boat, (Barge,))):\n    x.tow()')).toEqual(both);
+    expect(await among('if isinstance(x, Boat | Barge):\n    x.tow()')).toEqual(both);
+    // Only one of them has that.
+    expect(await among('if isinstance(x, (Boat, Barge)):\n    x.load()')).toEqual(['Barge.load']);
+  });
+
+  it('says nothing where it does not hold', async () => {
     expect(await inPython('if not isinstance(x, Boat):\n    x.tow()')).toEqual([
       'Barge.tow ambiguous',
       'Boat.tow ambiguous',
     ]);
     expect(await inPython('assert not isinstance(x, Boat)\nx.tow()')).toEqual([
-      'Barge.tow ambiguous',
-      'Boat.tow ambiguous',
-    ]);
-    expect(await inPython('if isinstance(x, (Boat, Barge)):\n    x.tow()')).toEqual([
       'Barge.tow ambiguous',
       'Boat.tow ambiguous',
     ]);
