@@ -316,8 +316,9 @@ export function createMembers({
           outside ??= found;
           continue;
         }
-        // What stands for the parent's parameters is told from the type at which the way began.
-        const member = found.through ? { ...found, through: type } : found;
+        // What stands for the parent's parameters, and what its routines give back as themselves, is told from the type at
+        // which the way began.
+        const member: Declared = { ...found, through: type };
         const { form } = files[expanded.file].facts.declarations;
         if (form[expanded.declarations[0]] !== FORM.interface) return member;
         if (!ofInterface || goesOnFrom(holderOf(member), holderOf(ofInterface), 0)) ofInterface = member;

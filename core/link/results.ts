@@ -1,10 +1,10 @@
-import { KIND } from '../facts/fileFacts.ts';
+import { EXPRESSION, KIND } from '../facts/fileFacts.ts';
 import type { FactsOfFile } from '../contracts/linked.ts';
 import { instanceOf, uncertain, type Declared, type Value } from '../contracts/values.ts';
 import { containerResult } from './containers.ts';
 import type { Evaluator } from './evaluator.ts';
 import type { FamilyRules } from './families.ts';
-import { forEachMeaning } from './meanings.ts';
+import { eitherOf, forEachMeaning } from './meanings.ts';
 import type { Members } from './members.ts';
 import { bestOverloads, takes, type Overload, type OverloadContext } from './overloads.ts';
 import {
@@ -81,12 +81,23 @@ export function createResults({
   /** What a routine returns, with what stands for its type parameters and those of the type through which it is reached. */
   function returned(routine: Declared, d: number, file: number, args: number): Value | null {
     const { declarations, expressions } = files[routine.file].facts;
-    const value = typeArguments.asReached(routine, evaluate(routine.file, declarations.value[d]));
+    const value = typeArguments.asReached(routine, stated(routine, declarations.value[d]));
     if (!holdsParameter(value) || args === 0 || declarations.parameters[d] === 0) return value;
     const taken = listOf(routine.file, expressions.b[declarations.parameters[d]]);
     const given = listOf(file, files[file].facts.expressions.b[args]);
     const found = typeArguments.inferred(taken, given);
     return substitute(value, (parameter) => found.get(parameterKey(parameter)));
+  }
+
+  /** The value of what a routine gives back. Where that is its receiver, it is of the type through which it was reached. */
+  function stated(routine: Declared, expression: number, steps = 0): Value | null {
+    const { file, through } = routine;
+    const { operation, a, b } = files[file].facts.expressions;
+    if (!through || steps > MOST_STEPS) return evaluate(file, expression);
+    if (operation[expression] === EXPRESSION.this && b[expression] === 0) return instanceOf(through, true);
+    if (operation[expression] !== EXPRESSION.union) return evaluate(file, expression);
+    const parts = [a[expression], b[expression]];
+    return eitherOf(parts.map((part) => stated(routine, part, steps + 1)));
   }
 
   function isType({ file, declarations: [first] }: Declared): boolean {

@@ -59,3 +59,45 @@ def go(): made(1).tow()
     expect(await calls(made)).toEqual(['Boat.tow inferred', 'made exact']);
   });
 });
+
+describe('a routine that gives back its receiver', () => {
+  const base = `
+class Base:
+    def __enter__(self): return self
+    def __exit__(self, *args): pass
+    def itself(self):
+        if self.open: return self
+        return None
+    def either(self):
+        if self.open: return self
+        return Boat()
+    def cast_off(self): pass
+class Lock(Base):
+    def cast_off(self): pass
+    def fill(self): pass
+`;
+
+  it('gives back what it was called on, not the class that declares it', async () => {
+    expect(await calls(`${base}\ndef go(): Lock().itself().cast_off()`)).toEqual([
+      'Base.itself inferred',
+      'Lock.cast_off inferred',
+    ]);
+    expect(await calls(`${base}\ndef go(): Base().itself().cast_off()`)).toEqual([
+      'Base.cast_off inferred',
+      'Base.itself inferred',
+    ]);
+    const entered = await calls(`${base}\ndef go():\n    with Lock() as lock: lock.fill()`);
+    expect(entered).toContain('Lock.fill inferred');
+  });
+
+  it('may give back something else as well', async () => {
+    expect(await calls(`${base}\ndef go(): Lock().either().tow()`)).toEqual([
+      'Base.either inferred',
+      'Boat.tow inferred',
+    ]);
+    expect(await calls(`${base}\ndef go(): Lock().either().fill()`)).toEqual([
+      'Base.either inferred',
+      'Lock.fill inferred',
+    ]);
+  });
+});
