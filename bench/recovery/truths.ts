@@ -8,6 +8,8 @@ export interface Truth {
   language: string;
   /** The folder that is surveyed. */
   root: () => string;
+  /** The folder below the root whose modules are known; '' for the root. What lies elsewhere is surveyed, and placed nowhere. */
+  within: string;
   /** Folders below the root that tell modules apart; what stands higher is one with its folder. */
   depth: number;
   /** True for code that nothing was tried on while the computations were written. */
@@ -25,18 +27,20 @@ const npm =
 
 /** Written down before the first run: the codebases, and the depths at which their folders are taken as true. */
 export const truths: readonly Truth[] = [
-  { name: 'poco', language: 'C++', root: debian('poco'), depth: 1, isKeptBack: false },
+  { name: 'poco', language: 'C++', root: debian('poco'), within: '', depth: 1, isKeptBack: false },
   {
     name: 'libcommons-math3-java',
     language: 'Java',
     root: debian('libcommons-math3-java', 'src/main/java/org/apache/commons/math3'),
+    within: '',
     depth: 1,
     isKeptBack: false,
   },
   {
     name: 'python-django',
     language: 'Python',
-    root: debian('python-django', 'django'),
+    root: debian('python-django'),
+    within: 'django',
     depth: 1,
     isKeptBack: false,
   },
@@ -44,14 +48,23 @@ export const truths: readonly Truth[] = [
     name: 'newtonsoft-json',
     language: 'C#',
     root: debian('newtonsoft-json', 'Src/Newtonsoft.Json'),
+    within: '',
     depth: 1,
     isKeptBack: false,
   },
-  { name: 'three', language: 'JavaScript', root: npm('three@0.187.0', 'src'), depth: 1, isKeptBack: false },
+  {
+    name: 'three',
+    language: 'JavaScript',
+    root: npm('three@0.187.0', 'src'),
+    within: '',
+    depth: 1,
+    isKeptBack: false,
+  },
   {
     name: 'bouncycastle',
     language: 'Java',
     root: debian('bouncycastle', 'core/src/main/java/org/bouncycastle'),
+    within: '',
     depth: 2,
     isKeptBack: true,
   },
@@ -59,14 +72,16 @@ export const truths: readonly Truth[] = [
     name: 'libcommons-collections4-java',
     language: 'Java',
     root: debian('libcommons-collections4-java', 'src/main/java/org/apache/commons/collections4'),
+    within: '',
     depth: 1,
     isKeptBack: true,
   },
-  { name: 'libzstd', language: 'C', root: debian('libzstd', 'lib'), depth: 1, isKeptBack: true },
+  { name: 'libzstd', language: 'C', root: debian('libzstd', 'lib'), within: '', depth: 1, isKeptBack: true },
   {
     name: 'rxjs',
     language: 'TypeScript',
     root: npm('rxjs@7.8.2', 'src/internal'),
+    within: '',
     depth: 1,
     isKeptBack: true,
   },
@@ -75,7 +90,10 @@ export const truths: readonly Truth[] = [
 /** Groups with fewer files are not scored. */
 export const LEAST_FILES = 5;
 
-/** The folder of a file that is taken for its module. */
-export function trueGroup(path: string, depth: number): string {
-  return path.split('/').slice(0, -1).slice(0, depth).join('/');
+/** The folder of a file that is taken for its module; null for what is not judged. */
+export function trueGroup(path: string, { within, depth }: Pick<Truth, 'within' | 'depth'>): string | null {
+  const above = within === '' ? [] : within.split('/');
+  const folders = path.split('/').slice(0, -1);
+  if (above.some((name, at) => folders[at] !== name)) return null;
+  return folders.slice(0, above.length + depth).join('/');
 }

@@ -234,7 +234,8 @@ describe('what names and contents say', () => {
       'src/bare/index.ts': '/* eslint-disable no-console */\n',
       'src/both/README.md': 'Words of the README win.\n',
       'src/both/index.ts': '/** Words of the comment. */\n',
-      'rest/README.rst': '=====\nLocks\n=====\n\n.. image:: x.png\n\nOpens and shuts the gates. More.\n',
+      'rest/README.rst':
+        '=====\nLocks\n=====\n\n:Author: Nobody\n\n.. image:: x.png\n   :alt: A gate\n   :target: y\n\n   Shut.\n\nOpens and shuts the gates. More.\n',
       'rest/NEWS': 'Nothing new.\n',
     });
     const { purposes, documents } = await intakeOf(folder);

@@ -158,8 +158,14 @@ function purposeOf(head: string, text: string, name: string): string | null {
 function withoutUnderlined(text: string): string {
   const lines = text.split(/\r?\n/);
   const isUnderline = (line: string | undefined): boolean => /^([=\-~^"'`#*+])\1{2,}\s*$/.test(line ?? '');
+  let isInDirective = false;
   return lines
-    .map((line, at) => (isUnderline(line) || isUnderline(lines[at + 1]) || /^\.\. /.test(line) ? '' : line))
+    .map((line, at) => {
+      // What a directive is given, and what it holds, stands indented below it.
+      isInDirective = /^\.\. /.test(line) || (isInDirective && /^(\s|$)/.test(line));
+      const isField = /^:[\w -]+:(\s|$)/.test(line);
+      return isInDirective || isField || isUnderline(line) || isUnderline(lines[at + 1]) ? '' : line;
+    })
     .join('\n');
 }
 

@@ -173,6 +173,16 @@ describe('what an element says of itself', () => {
       'def rate( toll: int = 3, ) -> int',
     ],
     ['size', ['unsigned size(void);'], 'unsigned size(void)'],
+    [
+      'Logger',
+      ['class Logger: public Channel', '\t/// Writes what happens; {see Channel}', '{', 'public:'],
+      'class Logger: public Channel',
+    ],
+    [
+      'open',
+      ['void open(char *at = "http://here" /* or */, char end = \'/\');'],
+      'void open(char *at = "http://here" , char end = \'/\')',
+    ],
   ])('%s has its head as its signature', (name, lines, signature) => {
     expect(signatureOf(lines, name)).toBe(signature);
   });

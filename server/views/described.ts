@@ -42,6 +42,11 @@ export async function describe(
   };
 }
 
+/** Comments of the C family are no part of a head; strings, in which their marks may stand, are kept as they are. */
+function withoutComments(text: string): string {
+  return text.replace(/("(?:[^"\\\n]|\\.)*"|'(?:[^'\\\n]|\\.)*')|\/\/[^\n]*|\/\*[^]*?\*\//g, '$1');
+}
+
 /**
  * The head of a declaration: up to where its body or value begins. Annotations and decorators that stand above the
  * name's line are not part of it.
@@ -49,7 +54,7 @@ export async function describe(
 export function signatureOf(lines: readonly string[], name: string): string {
   const plain = name.replace(/<.*$/, '');
   const named = lines.findIndex((line) => !/^\s*[@[]/.test(line) && line.includes(plain));
-  const text = lines.slice(Math.max(0, named)).join('\n');
+  const text = withoutComments(lines.slice(Math.max(0, named)).join('\n'));
   let depth = 0;
   let end = text.length;
   for (let at = 0; at < text.length; at++) {

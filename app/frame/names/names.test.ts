@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { cutMiddle, headAndTail } from './cut.ts';
-import { nameAlone, namesApart, type Named } from './namesApart.ts';
+import { nameAlone, namesApart, shortNames, type Named } from './namesApart.ts';
 
 const file = (key: string): Named => ({ key, name: key.split('/').at(-1)!, kind: 'file' });
 const routine = (key: string, takes?: string): Named => {
@@ -83,6 +83,30 @@ describe('names in a list', () => {
         texts.forEach((text, i) => expect(paths[i].split('/').at(-1)).toBe(text.split('/').at(-1)));
       }),
     );
+  });
+});
+
+describe('names in little room', () => {
+  const overload = (key: string, takes: string): Named => ({ key, name: 'moor', kind: 'routine', takes });
+  const names = (all: Named[]): string[] => shortNames(all, ({ key }) => key.slice(0, key.lastIndexOf('.')));
+
+  it('say how many things an overload takes, where that tells', () => {
+    const all = [
+      overload('a.ts#Boat.moor', ''),
+      overload('a.ts#Boat.moor~2', 'int'),
+      overload('a.ts#Boat.moor~3', 'Map<int, Quay>, fn(int, int)'),
+    ];
+    expect(names(all)).toEqual(['moor()', 'moor(1)', 'moor(2)']);
+  });
+
+  it('keep the types of those that take as many, and do not count those of another type', () => {
+    const all = [
+      overload('a.ts#Boat.moor', 'int'),
+      overload('a.ts#Boat.moor~2', 'Quay'),
+      overload('a.ts#Boat.moor~3', 'int, int'),
+      overload('a.ts#Tug.moor', 'int, int'),
+    ];
+    expect(names(all)).toEqual(['moor(int)', 'moor(Quay)', 'moor(2)', 'moor(2)']);
   });
 });
 

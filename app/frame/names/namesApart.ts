@@ -63,6 +63,32 @@ export function nameAlone(named: Named, within = ''): string {
   return namesApart([named], { within })[0];
 }
 
+/** A routine as it is named beside others in little room: overloads by how many things they take, where that is enough. */
+export function shortNames(all: readonly Named[], within: (named: Named) => string): string[] {
+  const full = all.map((named) => nameAlone(named, within(named)));
+  const short = all.map(({ takes }, i) =>
+    takes === undefined || takes === ''
+      ? full[i]
+      : full[i].replace(/\([^]*\)(?=~?\d*$)/, `(${countOf(takes)})`),
+  );
+  const holders = new Map<string, number>();
+  const placed = short.map((text, i) => `${within(all[i])} ${text}`);
+  for (const text of placed) holders.set(text, (holders.get(text) ?? 0) + 1);
+  return short.map((text, i) => (holders.get(placed[i]) === 1 ? text : full[i]));
+}
+
+/** How many types a list of them names, those within brackets not counted. */
+function countOf(types: string): number {
+  let depth = 0;
+  let count = 1;
+  for (const sign of types) {
+    if ('<([{'.includes(sign)) depth++;
+    else if ('>)]}'.includes(sign)) depth--;
+    else if (sign === ',' && depth === 0) count++;
+  }
+  return count;
+}
+
 /** Places in the list that have one text and are not the same thing. */
 function alike(texts: readonly string[], identity: (i: number) => string): number[][] {
   const byText = new Map<string, number[]>();

@@ -1,16 +1,47 @@
+import { useState } from 'react';
+import { OpenMenu } from '../../frame/parts.ts';
 import { useEdit } from '../../state/edit.ts';
 
-/** Has imports resolved from a folder too, from the next survey on. */
-export function AddRoot({ root }: { root: string }) {
+/** Has imports resolved from a folder too, from the next survey on: from the one there is, or one that is chosen. */
+export function AddRoot({ roots }: { roots: readonly string[] }) {
   const { send } = useEdit();
+  const [at, setAt] = useState<Element | null>(null);
+  const add = (root: string): void => void send({ edit: 'addRoot', root });
+  if (roots.length === 0) return null;
+  const [first] = roots;
+  if (roots.length === 1)
+    return (
+      <button
+        type="button"
+        className="chip"
+        title={`Resolve imports from ${first === '.' ? 'the root of the codebase' : first} too`}
+        onClick={() => add(first)}
+      >
+        Add root <span className="mono">{first}</span>
+      </button>
+    );
   return (
-    <button
-      type="button"
-      className="chip"
-      title={`Resolve imports from ${root === '.' ? 'the root of the codebase' : root} too`}
-      onClick={() => send({ edit: 'addRoot', root })}
-    >
-      Add root <span className="mono">{root}</span>
-    </button>
+    <>
+      <button
+        type="button"
+        className="chip"
+        aria-haspopup="menu"
+        title="Resolve imports from another folder too"
+        onClick={({ currentTarget }) => setAt(currentTarget)}
+      >
+        Add one of {roots.length} roots
+      </button>
+      {at && (
+        <OpenMenu
+          at={at}
+          entries={roots.map((root) => ({
+            key: root,
+            label: <span className="mono">{root}</span>,
+            run: () => add(root),
+          }))}
+          onClose={() => setAt(null)}
+        />
+      )}
+    </>
   );
 }

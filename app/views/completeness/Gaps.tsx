@@ -83,9 +83,7 @@ function Gap({ gap, codebaseId }: { gap: GapRow; codebaseId: string }) {
               Read <span className="mono">{cutMiddle(leftOut.path, SHORT)}</span>
             </button>
           )}
-          {roots.map((root) => (
-            <AddRoot key={root} root={root} />
-          ))}
+          <AddRoot roots={roots} />
           {reason !== 'computed' && (
             <button type="button" className="chip" onClick={() => send({ edit: 'external', name, on: 'on' })}>
               {kind === 'name' ? 'Accept' : 'Accept as external'}

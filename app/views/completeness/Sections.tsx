@@ -30,9 +30,7 @@ export function Doubtful({ page }: { page: CompletenessPage }) {
         <div key={name} className="found-row">
           <span className="mono">{name}</span>
           <span className="gap-actions">
-            {roots.map((root) => (
-              <AddRoot key={root} root={root} />
-            ))}
+            <AddRoot roots={roots} />
           </span>
           <span className="mono faded">{counted(files, 'file')}</span>
         </div>

@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import type { FileOutline, OutlineRow } from '../../../server/views/outlineView.ts';
 import { ElementName } from '../../frame/ElementName.tsx';
 import { CutName, NamedList } from '../../frame/names/Names.tsx';
-import { nameAlone } from '../../frame/names/namesApart.ts';
+import { shortNames } from '../../frame/names/namesApart.ts';
 import { useElementLinks } from '../../frame/elementLinks.ts';
 import { counted } from '../../state/figures.ts';
 import { dependencyWords, visibilityMarks } from '../../state/words.ts';
@@ -52,6 +52,7 @@ export function Outline({
     () => outlineRows(all, { filter, order, withInherited }),
     [all, filter, order, withInherited],
   );
+  const names = useMemo(() => shortNames(rows, ({ key }) => holderOf(key)), [rows]);
   const inheritedCount = all.filter(({ from }) => from !== null).length;
   const list = useRef<HTMLDivElement>(null);
   return (
@@ -95,9 +96,10 @@ export function Outline({
         rows={rows}
         place={place}
         scroller={list}
-        render={(row) => (
+        render={(row, at) => (
           <OutlineLine
             row={row}
+            name={names[at]}
             isNested={order === 'source'}
             figure={order === 'lines' ? row.codeLines : row.cyclomatic}
             isFocus={row.key === focus}
@@ -166,7 +168,7 @@ function OutlineRows({
   rows: readonly OutlineRow[];
   place: string | null;
   scroller: RefObject<HTMLDivElement | null>;
-  render: (row: OutlineRow) => ReactNode;
+  render: (row: OutlineRow, at: number) => ReactNode;
 }) {
   const [margin, setMargin] = useState(0);
   const area = useRef<HTMLDivElement>(null);
@@ -187,7 +189,7 @@ function OutlineRows({
     <div ref={area} className="outline-lines" style={{ height: lines.getTotalSize() }}>
       {lines.getVirtualItems().map(({ index, start }) => (
         <div key={index} style={{ transform: `translateY(${start - margin}px)` }}>
-          {render(rows[index])}
+          {render(rows[index], index)}
         </div>
       ))}
     </div>
@@ -196,6 +198,7 @@ function OutlineRows({
 
 function OutlineLine({
   row,
+  name,
   isNested,
   figure,
   isFocus,
@@ -204,6 +207,8 @@ function OutlineLine({
   onFocus,
 }: {
   row: OutlineRow;
+  /** Its name, told apart from those beside it. */
+  name: string;
   isNested: boolean;
   figure: number | null;
   isFocus: boolean;
@@ -222,12 +227,12 @@ function OutlineLine({
         replace
         discover="none"
         className="element"
-        title={`${row.visibility}${row.isStatic ? ', static' : ''}${row.isAbstract ? ', abstract' : ''} ${row.form}, lines ${row.startLine}–${row.endLine}${row.from ? `, from ${row.from.name}` : ''}`}
+        title={`${row.name}${row.takes === undefined ? '' : `(${row.takes})`}: ${row.visibility}${row.isStatic ? ', static' : ''}${row.isAbstract ? ', abstract' : ''} ${row.form}, lines ${row.startLine}–${row.endLine}${row.from ? `, from ${row.from.name}` : ''}`}
         onClick={() => onFocus(row.key)}
       >
         <span className="faded visibility">{visibilityMarks[row.visibility]}</span>
         <span className={row.isAbstract ? 'abstract' : undefined}>
-          <CutName name={nameAlone(row, holderOf(row.key))} />
+          <CutName name={name} />
         </span>
         <span className="faded">
           {row.from

@@ -95,6 +95,21 @@ class Mate extends Barge {
     );
   });
 
+  it('are no gaps where the code only adds to a package of the platform, but where it is the platform', async () => {
+    const added = {
+      'main/java/util/Barges.java': 'package java.util; public class Barges {}',
+      'main/a/A.java': 'package a; import java.util.List; import java.util.Barges; class A { Barges b; }',
+    };
+    const adding = await surveyText(added);
+    expect(adding.gaps).toEqual([]);
+    expect(adding.externals.map(({ name }) => name)).toEqual(['java.util']);
+    const whole = await surveyText({
+      ...added,
+      'main/java/lang/Object.java': 'package java.lang; public class Object {}',
+    });
+    expect(whole.gaps.map(({ name }) => name)).toEqual(['java.util.List']);
+  });
+
   it('lead outside by package, are gaps where the package is ours, and mean the nearest of two source roots', async () => {
     const survey = await surveyText({
       'main/a/A.java':

@@ -66,6 +66,9 @@ export function createResolver(tree: FileTree, files: readonly FactsOfFile[]) {
   const index = packagesOf(tree, files);
   const fileOf = new Map(files.map(({ path }, file) => [path, file]));
   const modules = new Map(files.map(({ path, facts }) => [moduleOf(facts.packageName), path]));
+  // Code may add to the platform's packages, or stand in for some of them, without being the platform.
+  const isPlatform = typeIn(index, 'java.lang.Object') !== null;
+  const isOwn = (name: string): boolean => index.holdsCode(name) && (isPlatform || !platform.test(name));
   return (fromFile: string, specifier: string): Resolution => {
     const { name, isStatic, onDemand, isModule } = parseSpecifier(specifier);
     if (isModule) {
@@ -80,7 +83,7 @@ export function createResolver(tree: FileTree, files: readonly FactsOfFile[]) {
       if (value?.tag === 'declared') return fileOfMeant(files, value);
     }
     const packageName = onDemand && !isStatic ? name : packagePart(name, isStatic && !onDemand ? 2 : 1);
-    if (index.holdsCode(packageName)) return { kind: 'gap', reason: 'noSuchFile' };
+    if (isOwn(packageName)) return { kind: 'gap', reason: 'noSuchFile' };
     return { kind: 'external', name: packageName, ecosystem: platform.test(packageName) ? 'jdk' : 'java' };
   };
 }
