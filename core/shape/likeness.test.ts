@@ -43,7 +43,7 @@ describe('moves and joins', () => {
     for (const from of partitionsOf(5)) {
       const steps = stepsFrom(from);
       for (const to of partitionsOf(5))
-        expect(moves(from, to), `${from} → ${to}`).toBe(steps.get(canonical(to)));
+        expect(moves(from, to), `${from.join()} → ${to.join()}`).toBe(steps.get(canonical(to)));
     }
   });
 

@@ -1,0 +1,45 @@
+import { multilevelParts, type Partition } from './multilevel.ts';
+import type { Pulls } from './pulls.ts';
+
+/** Runs from which the agreement is taken. */
+const RUNS = 5;
+/** Seeds of the runs lie apart by a prime, so that those of two neighbouring seeds share none. */
+const STRIDE = 7_919;
+/** Pulls between what mostly stood apart are weak already: parts are joined more readily than in the runs. */
+const FINAL_RESOLUTION = 0.5;
+
+export interface Agreed {
+  partition: Partition;
+  /** The pulls, and for each the share of runs in which both ends stood together. */
+  pulls: Pulls;
+  agreement: Float64Array;
+}
+
+/**
+ * Parts on which several runs agree (after Lancichinetti and Fortunato 2012): a pull counts by the share of the runs that
+ * put both its ends together, and what then holds together is the result. `onRun` is told of each run that has ended.
+ */
+export function agreedParts(
+  pulls: Pulls,
+  {
+    resolution,
+    seed,
+    onRun,
+  }: { resolution: number; seed: number; onRun?: (done: number, of: number) => void },
+): Agreed {
+  const { count, start, to } = pulls;
+  const agreement = new Float64Array(to.length);
+  for (let run = 0; run < RUNS; run++) {
+    const { partOf } = multilevelParts(pulls, resolution, seed + run * STRIDE);
+    for (let v = 0; v < count; v++)
+      for (let at = start[v]; at < start[v + 1]; at++)
+        if (partOf[v] === partOf[to[at]]) agreement[at] += 1 / RUNS;
+    onRun?.(run + 1, RUNS);
+  }
+  const agreed = { ...pulls, weight: pulls.weight.map((weight, at) => weight * agreement[at]) };
+  return {
+    partition: multilevelParts(agreed, resolution * FINAL_RESOLUTION, seed),
+    pulls,
+    agreement,
+  };
+}

@@ -1,0 +1,17 @@
+import type { SurveyedCodebase } from '../survey.ts';
+import { keptTogether, type Bundles } from './keptTogether.ts';
+import { bundleLinks, type BundleLinks } from './linkPulls.ts';
+
+/** What modules are proposed from: the files in bundles, and what links those. */
+export interface ShapeInput {
+  files: SurveyedCodebase['files'];
+  elements: SurveyedCodebase['elements'];
+  bundles: Bundles;
+  links: BundleLinks;
+}
+
+/** O(dependencies). `survey` may have files taken out (tests, say): what begins or ends in those links nothing. */
+export function shapeInput(survey: SurveyedCodebase): ShapeInput {
+  const bundles = keptTogether(survey);
+  return { files: survey.files, elements: survey.elements, bundles, links: bundleLinks(survey, bundles) };
+}
