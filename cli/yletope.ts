@@ -1,8 +1,3 @@
-import { createWriteStream, mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { Readable } from 'node:stream';
-import { pipeline } from 'node:stream/promises';
 import { Command, CommanderError, Option } from 'commander';
 import { arrangementIds, type ArrangementId } from '../core/arrangement/arrangement.ts';
 import { grains, type Grain } from '../core/arrangement/units.ts';
@@ -10,21 +5,19 @@ import { measuredKinds, type MeasuredKind } from '../core/measures/measure.ts';
 import type { SurveyedCodebase } from '../core/survey.ts';
 import { exchangeFormat } from '../server/export/exchangeFormat.ts';
 import { Problem, sentenceOf } from '../server/problem.ts';
-import { nameOf, originOf, type Origin } from '../server/source/address.ts';
-import { defaultLimits } from '../server/source/archive/limits.ts';
-import { openSource } from '../server/source/openSource.ts';
+import { nameOf, originOf } from '../server/source/address.ts';
 import { openCodebase } from '../server/store/codebases.ts';
 import { openStore } from '../server/store/database.ts';
 import { createJob, interruptOrphans, job } from '../server/store/jobs.ts';
 import { latestSurvey } from '../server/store/surveys.ts';
-import type { Progress } from '../server/survey/progress.ts';
 import { runJob } from '../server/work/runJob.ts';
-import { surveySource, type SourceSurvey } from '../server/survey/surveySource.ts';
 import { cyclesCsv } from '../server/views/cyclesView.ts';
 import { arrangementOf, arrangementsOf } from '../server/views/ground/scope.ts';
 import { measuresQuery } from '../server/views/measuresQuery.ts';
 import { measuresCsv } from '../server/views/measuresView.ts';
 import { filterOf } from '../server/views/picture/filters.ts';
+import { addPlanCommands } from './plans.ts';
+import { clearProgress, withSurvey, write } from './surveying.ts';
 
 const BAD_INPUT = 2;
 
@@ -71,6 +64,8 @@ program
   .addOption(withTestsOption)
   .requiredOption('--csv <FILE>', 'where to write them; - for standard output')
   .action(cyclesCommand);
+
+addPlanCommands(program, place);
 
 program
   .command('open')
@@ -152,65 +147,6 @@ function neededArrangement(survey: SurveyedCodebase, by: ArrangementId): Arrange
   if (!arrangementsOf(survey).includes(by))
     throw new Problem('badRequest', `This code has no ${by} to arrange it by.`);
   return by;
-}
-
-/** Surveys what was typed, hands the survey on, says what it came to, and leaves nothing behind. */
-async function withSurvey(
-  typed: string,
-  ref: string | undefined,
-  use: (result: SourceSurvey, origin: Origin, commit: string | undefined) => Promise<void>,
-): Promise<void> {
-  const origin = originOf(typed, ref);
-  const workplace = mkdtempSync(join(tmpdir(), 'yletope-cli-'));
-  try {
-    const { commit, result } = await surveyOrigin(origin, workplace);
-    await use(result, origin, commit);
-    saySurveyed(result);
-  } finally {
-    rmSync(workplace, { recursive: true, force: true });
-  }
-}
-
-async function surveyOrigin(
-  origin: Origin,
-  workplace: string,
-): Promise<{ commit: string | undefined; result: SourceSurvey }> {
-  const source = await openSource(origin, {
-    workplace,
-    limits: defaultLimits,
-    refresh: true,
-    onStep: (step) => showProgress({ phase: 'open', done: 0, total: 0, step }),
-  });
-  try {
-    const result = await surveySource(source, { name: origin.address, onProgress: showProgress });
-    return { commit: source.commit, result };
-  } finally {
-    await source.close();
-  }
-}
-
-async function write(pieces: Iterable<string>, file: string): Promise<void> {
-  const toStandardOutput = file === '-';
-  await pipeline(Readable.from(pieces), toStandardOutput ? process.stdout : createWriteStream(file), {
-    end: !toStandardOutput,
-  });
-}
-
-function saySurveyed({ survey, leftOut }: SourceSurvey): void {
-  clearProgress();
-  const lines = survey.files.reduce((sum, file) => sum + file.lines.lines, 0);
-  process.stderr.write(
-    `Surveyed ${survey.files.length} files, ${lines.toLocaleString('en')} lines; ${survey.gaps.length} gaps, ${leftOut.length} left out.\n`,
-  );
-}
-
-function showProgress({ phase, done, total, step }: Progress): void {
-  if (!process.stderr.isTTY) return;
-  process.stderr.write(`\r\x1b[K${step ?? `${phase} ${done} of ${total}`}`.slice(0, 120));
-}
-
-function clearProgress(): void {
-  if (process.stderr.isTTY) process.stderr.write('\r\x1b[K');
 }
 
 try {

@@ -113,7 +113,7 @@ function scoreOfAnchors(
 function someLinks(links: BundleLinks, seed: number): BundleLinks {
   const random = randomNumbers(seed);
   const isKept = Array.from(links.to, () => random() >= LINKS_TAKEN);
-  const kept = <T extends Int32Array | Float64Array>(column: T): T =>
+  const kept = <T extends Int32Array | Float64Array | Uint8Array>(column: T): T =>
     column.filter((_, at) => isKept[at]) as T;
   const start = new Int32Array(links.count + 1);
   let filled = 0;
@@ -128,6 +128,7 @@ function someLinks(links: BundleLinks, seed: number): BundleLinks {
     to: kept(links.to),
     weight: kept(links.weight),
     references: kept(links.references),
+    hasCalls: kept(links.hasCalls),
   };
 }
 

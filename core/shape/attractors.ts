@@ -2,8 +2,9 @@ import { degrees, joinPulls, type Pulls } from './pulls.ts';
 import type { ShapeInput } from './shapeInput.ts';
 import { bundleWords } from './words.ts';
 
-/** Words that more of the bundles hold draw nobody together. */
+/** Words that more of the bundles hold, and more than a module may have, draw nobody together. */
 const COMMON = 0.1;
+const OF_A_MODULE = 20;
 
 /**
  * Pulls with vertices added behind those of the bundles, which stand for folders and for words and pull at all that lie in
@@ -39,7 +40,7 @@ export function withAttractors(
     next += words.length;
     of.forEach((own, bundle) => {
       const telling = own.filter(
-        ({ word }) => bundlesWith[word] > 1 && bundlesWith[word] <= COMMON * count + 2,
+        ({ word }) => bundlesWith[word] > 1 && bundlesWith[word] <= Math.max(OF_A_MODULE, COMMON * count),
       );
       const sum = telling.reduce((total, { weight }) => total + weight, 0);
       for (const { word, weight } of telling)

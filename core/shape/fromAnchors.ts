@@ -12,7 +12,7 @@ export interface Anchors {
 }
 
 /** At each step a walk begins anew at its anchors with this chance. */
-const RESTART = 0.15;
+const RESTART = 0.5;
 const STEPS = 20;
 /** What comes at least so near to the first makes an element doubtful; with so many modules as near it is shared. */
 const AS_NEAR = 0.9;
@@ -55,7 +55,7 @@ export function proposeFromAnchors(
   return proposalOf(input, { moduleOf, pulls }, [...anchors.map(({ name }) => name), SHARED]);
 }
 
-/** How often a walk from what `isAnchor` marks comes by each vertex, in shares. */
+/** How often walks from what `isAnchor` marks, one from each, come by each vertex: who names more anchors has more walks. */
 function walkFrom(pulls: Pulls, isAnchor: (vertex: number) => boolean): Float64Array {
   const { count, start, to, weight } = pulls;
   const degree = degrees(pulls);
@@ -63,7 +63,7 @@ function walkFrom(pulls: Pulls, isAnchor: (vertex: number) => boolean): Float64A
   for (let v = 0; v < count; v++) if (isAnchor(v)) anchors.push(v);
   let at = new Float64Array(count);
   if (anchors.length === 0) return at;
-  for (const v of anchors) at[v] = 1 / anchors.length;
+  for (const v of anchors) at[v] = 1;
   for (let step = 0; step < STEPS; step++) {
     const next = new Float64Array(count);
     for (let v = 0; v < count; v++) {
@@ -71,7 +71,7 @@ function walkFrom(pulls: Pulls, isAnchor: (vertex: number) => boolean): Float64A
       const share = ((1 - RESTART) * at[v]) / degree[v];
       for (let edge = start[v]; edge < start[v + 1]; edge++) next[to[edge]] += share * weight[edge];
     }
-    for (const v of anchors) next[v] += RESTART / anchors.length;
+    for (const v of anchors) next[v] += RESTART;
     at = next;
   }
   return at;

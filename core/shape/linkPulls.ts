@@ -23,6 +23,13 @@ const kindWeights: Record<DependencyKind, number> = {
   throughMacro: 0,
 };
 const weightOfKind = dependencyKinds.map((kind) => kindWeights[kind]);
+const isCall = dependencyKinds.map((kind) => kind === 'call' || kind === 'construct');
+
+interface LinkSum {
+  weighted: number;
+  references: number;
+  hasCalls: boolean;
+}
 
 /** Links from one bundle to another, in compressed sparse rows. */
 export interface BundleLinks {
@@ -33,6 +40,8 @@ export interface BundleLinks {
   weight: Float64Array;
   /** References, as they are counted everywhere. */
   references: Int32Array;
+  /** 1 where any of them is a call or makes an instance. */
+  hasCalls: Uint8Array;
 }
 
 /** What links bundles, from what is resolved: exact and inferred. O(dependencies). */
@@ -43,10 +52,7 @@ export function bundleLinks(survey: SurveyedCodebase, { count, bundleOf }: Bundl
     const file = elements.file[e] < 0 ? undefined : fileAt[elements.file[e]];
     return file === undefined ? -1 : bundleOf[file];
   });
-  const sums: Map<number, { weighted: number; references: number }>[] = Array.from(
-    { length: count },
-    () => new Map<number, { weighted: number; references: number }>(),
-  );
+  const sums = Array.from({ length: count }, () => new Map<number, LinkSum>());
   for (let row = 0; row < dependencies.count; row++) {
     if (dependencies.certainty[row] === CERTAINTY.ambiguous) continue;
     const from = bundleAt[dependencies.from[row]];
@@ -55,24 +61,27 @@ export function bundleLinks(survey: SurveyedCodebase, { count, bundleOf }: Bundl
     if (from < 0 || to < 0 || from === to || each === 0) continue;
     const places = dependencies.placeStart[row + 1] - dependencies.placeStart[row];
     let sum = sums[from].get(to);
-    if (!sum) sums[from].set(to, (sum = { weighted: 0, references: 0 }));
+    if (!sum) sums[from].set(to, (sum = { weighted: 0, references: 0, hasCalls: false }));
     sum.weighted += each * places;
     sum.references += places;
+    sum.hasCalls ||= isCall[dependencies.kind[row]];
   }
   const start = new Int32Array(count + 1);
   sums.forEach((row, from) => (start[from + 1] = start[from] + row.size));
   const to = new Int32Array(start[count]);
   const weight = new Float64Array(start[count]);
   const references = new Int32Array(start[count]);
+  const hasCalls = new Uint8Array(start[count]);
   sums.forEach((row, from) => {
     let at = start[from];
     for (const [target, sum] of [...row].sort(([a], [b]) => a - b)) {
       to[at] = target;
       weight[at] = Math.log2(1 + sum.weighted);
+      hasCalls[at] = sum.hasCalls ? 1 : 0;
       references[at++] = sum.references;
     }
   });
-  return { count, start, to, weight, references };
+  return { count, start, to, weight, references, hasCalls };
 }
 
 /** How many bundles use each. */

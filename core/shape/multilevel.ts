@@ -10,6 +10,8 @@ export interface Partition {
 
 /** A gain below this, in shares of all pulls, is none: figures are rounded. */
 const LEAST_GAIN = 1e-12;
+/** A bound only: the value grows with each round, and that ends after few. */
+const MOST_ROUNDS = 50;
 
 /**
  * Parts that hold together more than chance would have it: modularity with a resolution (Reichardt and Bornholdt 2006),
@@ -20,13 +22,15 @@ const LEAST_GAIN = 1e-12;
 export function multilevelParts(pulls: Pulls, resolution: number, seed: number): Partition {
   const random = randomNumbers(seed);
   let best: Partition = { count: pulls.count, partOf: singles(pulls.count) };
-  for (;;) {
+  let reached = -Infinity;
+  for (let round = 0; round < MOST_ROUNDS; round++) {
     const moved = moveVertices(pulls, best.partOf, resolution, random);
-    const merged = mergeParts(pulls, moved, resolution, random);
-    const isSettled = merged.count >= best.count;
-    best = merged;
-    if (isSettled) return best;
+    best = mergeParts(pulls, moved, resolution, random);
+    const value = modularity(pulls, best.partOf, resolution);
+    if (value <= reached + LEAST_GAIN) break;
+    reached = value;
   }
+  return best;
 }
 
 /** Parts joined, and those joined again, as long as it is a gain. */
@@ -43,7 +47,10 @@ function mergeParts(pulls: Pulls, from: Partition, resolution: number, random: (
 
 const singles = (count: number): Int32Array => Int32Array.from({ length: count }, (_, i) => i);
 
-/** Moves single vertices to where the gain is greatest until no move is one; a vertex is looked at again when one beside it has moved. */
+/**
+ * Moves single vertices to where the gain is greatest, be it a part of their own, until no move is one; a vertex is looked at
+ * again when one beside it has moved.
+ */
 function moveVertices(pulls: Pulls, from: Int32Array, resolution: number, random: () => number): Partition {
   const { count, start, to, weight } = pulls;
   const degree = degrees(pulls);
@@ -51,7 +58,12 @@ function moveVertices(pulls: Pulls, from: Int32Array, resolution: number, random
   const partOf = from.slice();
   if (total === 0) return numbered(partOf);
   const inPart = new Float64Array(count);
-  for (let v = 0; v < count; v++) inPart[partOf[v]] += degree[v];
+  const members = new Int32Array(count);
+  for (let v = 0; v < count; v++) {
+    inPart[partOf[v]] += degree[v];
+    members[partOf[v]]++;
+  }
+  const empty = [...members.keys()].filter((part) => members[part] === 0);
   const towards = new Float64Array(count);
   const near: number[] = [];
   const waiting = shuffled(count, random);
@@ -72,6 +84,8 @@ function moveVertices(pulls: Pulls, from: Int32Array, resolution: number, random
     inPart[current] -= degree[v];
     let best = current;
     let gain = towards[current] - share * inPart[current] + LEAST_GAIN * total;
+    // Alone it has nothing to gain and nothing to lose.
+    if (gain < 0 && members[current] > 1) [best, gain] = [empty.at(-1)!, 0];
     for (const part of near) {
       const here = towards[part] - share * inPart[part];
       if (here > gain) [best, gain] = [part, here];
@@ -81,6 +95,8 @@ function moveVertices(pulls: Pulls, from: Int32Array, resolution: number, random
     near.length = 0;
     if (best === current) continue;
     partOf[v] = best;
+    if (members[best]++ === 0) empty.pop();
+    if (--members[current] === 0) empty.push(current);
     for (let at = start[v]; at < start[v + 1]; at++) {
       const other = to[at];
       if (isWaiting[other] === 1 || partOf[other] === best) continue;

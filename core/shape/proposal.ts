@@ -10,6 +10,8 @@ export interface Why {
   /** How many files or bundles it uses or is used by, and how many of them stand in its module. */
   linked: number;
   inside: number;
+  /** How many of those inside it calls or is called by. */
+  calls: number;
   /** The module that pulls at it next, and how many of the linked ones stand there; null for none. */
   next: { module: number; linked: number } | null;
   /** The file that it is never parted from, and what they are to each other; null for none. */
@@ -129,16 +131,22 @@ function doubtsOf({ moduleOf, pulls, agreement }: PlacedBundles): Float64Array {
 
 /** What links each bundle, and where to; O(links) once, then O(links of the bundle). */
 function reasonsOf(links: BundleLinks, moduleOf: Int32Array): (bundle: number) => Omit<Why, 'keptWith'> {
-  const linkedWith: Set<number>[] = Array.from({ length: links.count }, () => new Set<number>());
+  // By the other end: whether either calls the other.
+  const linkedWith = Array.from({ length: links.count }, () => new Map<number, boolean>());
   for (let from = 0; from < links.count; from++)
     for (let at = links.start[from]; at < links.start[from + 1]; at++) {
-      linkedWith[from].add(links.to[at]);
-      linkedWith[links.to[at]].add(from);
+      const to = links.to[at];
+      const calls = links.hasCalls[at] === 1;
+      linkedWith[from].set(to, calls || (linkedWith[from].get(to) ?? false));
+      linkedWith[to].set(from, calls || (linkedWith[to].get(from) ?? false));
     }
   return (bundle) => {
     const counts = new Map<number, number>();
-    for (const other of linkedWith[bundle])
+    let calls = 0;
+    for (const [other, isCalled] of linkedWith[bundle]) {
+      if (isCalled && moduleOf[other] === moduleOf[bundle]) calls++;
       counts.set(moduleOf[other], (counts.get(moduleOf[other]) ?? 0) + 1);
+    }
     const inside = counts.get(moduleOf[bundle]) ?? 0;
     counts.delete(moduleOf[bundle]);
     counts.delete(NOWHERE);
@@ -146,6 +154,7 @@ function reasonsOf(links: BundleLinks, moduleOf: Int32Array): (bundle: number) =
     return {
       linked: linkedWith[bundle].size,
       inside,
+      calls,
       next: next === undefined ? null : { module: next[0], linked: next[1] },
     };
   };

@@ -1,0 +1,24 @@
+import type { TogetherReason } from './keptTogether.ts';
+import type { Proposal, Why } from './proposal.ts';
+import type { SurveyedCodebase } from '../survey.ts';
+
+const keptWords: Record<TogetherReason, string> = {
+  header: 'header or source of',
+  part: 'part of a type of',
+  test: 'test of',
+  generated: 'generated beside',
+};
+
+/** Why a file stands in its module, in one line: “11 of 14 links, 5 of them calls; also pulled by ledger, 3”. */
+export function whyInWords(
+  { linked, inside, calls, next, keptWith }: Why,
+  { modules }: Pick<Proposal, 'modules'>,
+  files: SurveyedCodebase['files'],
+): string {
+  const parts: string[] = [];
+  if (keptWith) parts.push(`${keptWords[keptWith.reason]} ${files[keptWith.file].path}`);
+  const called = calls === 0 ? '' : calls === 1 ? ', 1 of them a call' : `, ${calls} of them calls`;
+  if (linked > 0) parts.push(`${inside} of ${linked} ${linked === 1 ? 'link' : 'links'}${called}`);
+  if (next) parts.push(`also pulled by ${modules[next.module].name}, ${next.linked}`);
+  return parts.length === 0 ? 'by names or folders alone' : parts.join('; ');
+}

@@ -1,0 +1,48 @@
+import { LineCounter, parseDocument } from 'yaml';
+import { Problem } from '../problem.ts';
+
+/** A file that people write is not larger, nor nested deeper, nor does it say one thing so often. */
+const MOST_LETTERS = 32 * 1024 ** 2;
+const DEEPEST = 60;
+const MOST_ALIASES = 100;
+
+/** The plain data of a text in YAML, and so in JSON too. Throws a Problem with the line and column of what is wrong. */
+export function parsedText(text: string, name: string): unknown {
+  if (text.length > MOST_LETTERS) throw new Problem('badRequest', `${name} is too large: over 32 MB.`);
+  if (isTooDeep(text)) throw new Problem('badRequest', `${name} is nested too deeply.`);
+  const json = asJson(text);
+  if (json !== undefined) return json;
+  const lines = new LineCounter();
+  const document = parseDocument(text, { lineCounter: lines, prettyErrors: false });
+  const [error] = document.errors;
+  if (error) {
+    const { line, col } = lines.linePos(error.pos[0]);
+    throw new Problem('badRequest', `${name}, line ${line}, column ${col}: ${error.message}`);
+  }
+  try {
+    return document.toJS({ maxAliasCount: MOST_ALIASES });
+  } catch (error) {
+    throw new Problem('badRequest', `${name}: ${(error as Error).message}.`);
+  }
+}
+
+/** Most of what is written by programs is JSON, which is read faster as such; undefined for what is none. */
+function asJson(text: string): unknown {
+  if (!/^\s*[[{]/.test(text)) return undefined;
+  try {
+    return JSON.parse(text) as unknown;
+  } catch {
+    return undefined;
+  }
+}
+
+/** By brackets, and by how far lines are indented: a parser that calls itself must not run out of stack. */
+function isTooDeep(text: string): boolean {
+  let depth = 0;
+  for (const sign of text) {
+    if (sign === '{' || sign === '[') depth++;
+    else if (sign === '}' || sign === ']') depth--;
+    if (depth > DEEPEST) return true;
+  }
+  return new RegExp(`^ {${DEEPEST * 4},}\\S`, 'm').test(text) || /^(?:[-?] ){60}/m.test(text);
+}

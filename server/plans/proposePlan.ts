@@ -1,0 +1,74 @@
+import { byBuildModules } from '../../core/arrangement/buildModules.ts';
+import { byFolders } from '../../core/arrangement/folders.ts';
+import { byPackages } from '../../core/arrangement/packages.ts';
+import type { Arrangement } from '../../core/arrangement/arrangement.ts';
+import { globMatcher } from '../../core/search/glob.ts';
+import { proposeFromAnchors, type Anchors } from '../../core/shape/fromAnchors.ts';
+import { proposeFromArrangement } from '../../core/shape/fromArrangement.ts';
+import { proposeFromLinks } from '../../core/shape/fromLinks.ts';
+import type { Proposal } from '../../core/shape/proposal.ts';
+import { shapeInput } from '../../core/shape/shapeInput.ts';
+import type { SurveyedCodebase } from '../../core/survey.ts';
+import { Problem } from '../problem.ts';
+import type { AnchorFile } from './anchorFile.ts';
+
+export const proposalSources = ['links', 'folders', 'packages', 'build', 'anchors'] as const;
+export type ProposalSource = (typeof proposalSources)[number];
+
+export interface ProposalAsked {
+  from: ProposalSource;
+  /** What names and folders weigh beside links; 0 for nothing. */
+  names: number;
+  nearness: number;
+  /** How many modules there shall be, from links; null for as many as hold together. */
+  count: number | null;
+  seed: number;
+  anchors: AnchorFile | null;
+}
+
+const arrangements: Record<'folders' | 'packages' | 'build', (survey: SurveyedCodebase) => Arrangement> = {
+  folders: ({ elements }) => byFolders(elements),
+  packages: byPackages,
+  build: byBuildModules,
+};
+
+/** Proposes modules for all files of a survey. Throws a Problem where that cannot be, with the reason. */
+export function proposePlan(survey: SurveyedCodebase, asked: ProposalAsked): Proposal {
+  const input = shapeInput(survey);
+  if (asked.from === 'links') return proposeFromLinks(input, asked);
+  if (asked.from === 'anchors') return proposeFromAnchors(input, anchorsIn(survey, asked.anchors), asked);
+  const arrangement = arrangements[asked.from](survey);
+  if (arrangement.count === 1 || arrangement.rest === 1)
+    throw new Problem(
+      'badRequest',
+      `This code has no ${asked.from === 'build' ? 'build modules' : asked.from}.`,
+    );
+  return proposeFromArrangement(input, arrangement);
+}
+
+/** The files that patterns name; a pattern that names none, or a file that two modules name, is a Problem. */
+function anchorsIn({ files }: SurveyedCodebase, named: AnchorFile | null): Anchors[] {
+  if (named === null || Object.keys(named).length === 0)
+    throw new Problem('badRequest', 'Growing from anchors needs a file that names some for each module.');
+  const takenBy = new Map<number, string>();
+  return Object.entries(named).map(([name, patterns]) => {
+    const found = new Set<number>();
+    for (const pattern of patterns) {
+      const matches = globMatcher(pattern);
+      const named = files.flatMap(({ path }, file) => (matches(path) ? [file] : []));
+      if (named.length === 0)
+        throw new Problem(
+          'badRequest',
+          `The anchor ${pattern} of ${name} matches no file that was surveyed.`,
+        );
+      for (const file of named) {
+        const other = takenBy.get(file);
+        if (other !== undefined && other !== name)
+          throw new Problem('badRequest', `${files[file].path} is an anchor of ${other} and of ${name}.`);
+        takenBy.set(file, name);
+        found.add(file);
+      }
+    }
+    return { name, files: [...found].sort((a, b) => a - b) };
+  });
+}
