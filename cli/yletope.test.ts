@@ -175,3 +175,67 @@ describe('tables of yletope', () => {
     expect(stderr.trim().split('\n')).toHaveLength(1);
   });
 });
+
+describe('yletope modules', () => {
+  interface Plan {
+    modules: { id: string; members: { key: string; why: string; doubt: number }[] }[];
+    notPlaced: string[];
+  }
+  const plan = (...args: string[]): Plan =>
+    JSON.parse(yletope('modules', demo, ...args, '--json', '-').stdout) as Plan;
+
+  it('writes a plan of every file, the same each time, which compare holds to another', () => {
+    const [links, folders] = [join(temporaryFolder(), 'links.json'), join(temporaryFolder(), 'folders.json')];
+    expect(yletope('modules', demo, '--json', links)).toMatchObject({ status: 0, stdout: '' });
+    yletope('modules', demo, '--from', 'folders', '--json', folders);
+    expect(readFileSync(links, 'utf8')).toBe(yletope('modules', demo, '--json', '-').stdout);
+    const { modules, notPlaced } = JSON.parse(readFileSync(links, 'utf8')) as Plan;
+    const files = [...modules.flatMap(({ members }) => members.map(({ key }) => key)), ...notPlaced];
+    expect(new Set(files).size).toBe(files.length);
+    expect(new Set(modules.map(({ id }) => id)).size).toBe(modules.length);
+    expect(modules.flatMap(({ members }) => members).every(({ why }) => why.length > 0)).toBe(true);
+
+    const same = yletope('compare', links, links).stdout;
+    expect(same).toContain(`files in both            ${files.length}\n`);
+    expect(same).toMatch(/MoJoFM there +100\.0\nMoJoFM back +100\.0\nadjusted Rand index +1\.000\n/);
+    const other = /MoJoFM there +([\d.]+)\nMoJoFM back +([\d.]+)/.exec(
+      yletope('compare', links, folders).stdout,
+    )!;
+    for (const figure of other.slice(1).map(Number)) {
+      expect(figure).toBeGreaterThan(30);
+      expect(figure).toBeLessThan(100);
+    }
+  });
+
+  it('makes as many as are asked for, and grows them from anchors', () => {
+    expect(plan('--count', '5').modules).toHaveLength(5);
+    const anchors = join(
+      temporaryFolder({ 'anchors.yaml': 'tolls: [src/tolls/tariff.ts]\nboats: [src/fleet/*.ts]\n' }),
+      'anchors.yaml',
+    );
+    const grown = plan('--from', 'anchors', '--anchors', anchors);
+    expect(grown.modules.map(({ id }) => id).sort()).toEqual(['boats', 'tolls']);
+    expect(grown.modules.find(({ id }) => id === 'tolls')!.members.map(({ key }) => key)).toContain(
+      'src/tolls/tariff.ts',
+    );
+  });
+
+  it.each([
+    [['modules', demo, '--names', '2', '--json', '-'], 'It lies from 0 to 1.'],
+    [['modules', demo, '--seed', 'x', '--json', '-'], 'It is a whole number from 1 on.'],
+    [
+      ['modules', demo, '--from', 'anchors', '--json', '-'],
+      '--from anchors and --anchors FILE belong together.',
+    ],
+    [
+      ['modules', demo, '--from', 'folders', '--count', '3', '--json', '-'],
+      '--count is for modules from links',
+    ],
+    [['compare', 'none.json', 'none.json'], 'none.json is no file that can be read.'],
+  ])('%j ends with one line and 2', (args, sentence) => {
+    const { status, stderr, stdout } = yletope(...args);
+    expect({ status, stdout }).toEqual({ status: 2, stdout: '' });
+    expect(stderr).toContain(sentence);
+    expect(stderr.trim().split('\n')).toHaveLength(1);
+  });
+});

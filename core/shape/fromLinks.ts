@@ -21,15 +21,26 @@ export interface LinksAsked {
 const COARSEST = 0.02;
 const FINEST = 50;
 const SEARCH_STEPS = 12;
+/** So often it is made finer after that, by so much. */
+const MOST_TRIES = 6;
+const FINER = 1.4;
 
 /** Modules from what links files: those that hold together over several runs. Names and folders help where they are asked to. */
 export function proposeFromLinks(input: ShapeInput, asked: LinksAsked): Proposal {
   const pulls = withAttractors(closeness(input.links), input, asked);
-  const resolution = asked.count === null ? 1 : resolutionFor(input, pulls, asked.count, asked.seed);
-  const agreed = agreedParts(pulls, { resolution, seed: asked.seed, onRun: asked.onStep });
-  let moduleOf = withoutSmallParts(input, pulls, agreed.partition.partOf);
-  if (asked.count !== null) moduleOf = joinedTo(asked.count, moduleOf, pulls);
-  return proposalOf(input, { moduleOf, pulls, agreement: agreed.agreement });
+  const { count, seed, onStep } = asked;
+  let resolution = count === null ? 1 : resolutionFor(input, pulls, count, seed);
+  for (let tries = 0; ; tries++) {
+    const { partition, agreement } = agreedParts(pulls, { resolution, seed, onRun: onStep });
+    const found = withoutSmallParts(input, pulls, partition.partOf);
+    // What runs agree on may be fewer modules than one of them has.
+    if (count !== null && countModules(found) < count && tries < MOST_TRIES) {
+      resolution *= FINER;
+      continue;
+    }
+    const moduleOf = count === null ? found : joinedTo(count, found, pulls);
+    return proposalOf(input, { moduleOf, pulls, agreement });
+  }
 }
 
 /** The lowest resolution looked at that gives at least so many modules; the number grows with it, but for chance. */

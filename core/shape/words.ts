@@ -17,7 +17,7 @@ const LEAST_LETTERS = 3;
 const NAME_COUNTS = 4;
 /** What nearly every file may be called, or declares. */
 const saysNothing = new Set(
-  'the and for get set has add new main init index impl utils util helper test tests src lib str int'.split(
+  'the and for get set has add new main init index impl utils util helper test tests src lib str int constructor string value type object self this'.split(
     ' ',
   ),
 );
