@@ -21,6 +21,7 @@ export default [
   route('codebases/:codebaseId/uses', 'routes/uses.ts'),
   route('codebases/:codebaseId/shortlists', 'routes/shortlists.ts'),
   route('codebases/:codebaseId/shortlists/:file', 'routes/shortlistFile.ts'),
+  route('codebases/:codebaseId/plans/:file', 'routes/planFile.ts'),
   route('codebases/:codebaseId/addresses', 'routes/addresses.ts'),
   route('codebases/:codebaseId/pictures', 'routes/pictures.ts'),
   route('codebases/:codebaseId/pictures/:pictureId', 'routes/picture.ts'),

@@ -6,6 +6,7 @@ import { document } from './views/document/descriptor.ts';
 import { intake } from './views/intake/descriptor.ts';
 import { matrix } from './views/matrix/descriptor.ts';
 import { measures } from './views/measures/descriptor.ts';
+import { modules } from './views/modules/descriptor.ts';
 import { notes } from './views/notes/descriptor.ts';
 import { overview } from './views/overview/descriptor.ts';
 import { progress } from './views/progress/descriptor.ts';
@@ -25,6 +26,7 @@ export const allViews: readonly ViewDescriptor[] = [
   types,
   around,
   cycles,
+  modules,
   notes,
   document,
   progress,

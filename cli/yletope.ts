@@ -1,5 +1,5 @@
 import { Command, CommanderError, Option } from 'commander';
-import { arrangementIds, type ArrangementId } from '../core/arrangement/arrangement.ts';
+import { builtArrangements, type BuiltArrangement } from '../core/arrangement/arrangement.ts';
 import { grains, type Grain } from '../core/arrangement/units.ts';
 import { measuredKinds, type MeasuredKind } from '../core/measures/measure.ts';
 import type { SurveyedCodebase } from '../core/survey.ts';
@@ -38,7 +38,7 @@ program
   .action(surveyCommand);
 
 const byOption = new Option('--by <ARRANGEMENT>', 'how elements stand in groups')
-  .choices(arrangementIds)
+  .choices(builtArrangements)
   .default('folders');
 const withTestsOption = new Option('--with-tests', 'count tests too').default(false);
 
@@ -114,7 +114,7 @@ async function surveyCommand(typed: string, options: { json: string; ref?: strin
 interface TableOptions {
   csv: string;
   ref?: string;
-  by: ArrangementId;
+  by: BuiltArrangement;
   withTests: boolean;
 }
 
@@ -143,7 +143,7 @@ async function cyclesCommand(typed: string, options: TableOptions & { grain: Gra
 }
 
 /** The arrangement asked for; a Problem where the code has none such, for an empty table would look like an answer. */
-function neededArrangement(survey: SurveyedCodebase, by: ArrangementId): ArrangementId {
+function neededArrangement(survey: SurveyedCodebase, by: BuiltArrangement): BuiltArrangement {
   if (!arrangementsOf(survey).includes(by))
     throw new Problem('badRequest', `This code has no ${by} to arrange it by.`);
   return by;

@@ -16,6 +16,7 @@ export function patched(params: URLSearchParams, patch: Patch): URLSearchParams 
 /** Parameters that mean the same in every view and are carried from one to the next. */
 const carried = [
   'by',
+  'plan',
   'grain',
   'in',
   'focus',

@@ -1,6 +1,10 @@
 import type { ElementTable } from '../contracts/linked.ts';
 
-export const arrangementIds = ['folders', 'packages', 'modules'] as const;
+/** Arrangements that code has by itself; `modules` are those of its build. */
+export const builtArrangements = ['folders', 'packages', 'modules'] as const;
+/** A plan of modules arranges it as well, as somebody would have it. */
+export const arrangementIds = [...builtArrangements, 'plan'] as const;
+export type BuiltArrangement = (typeof builtArrangements)[number];
 export type ArrangementId = (typeof arrangementIds)[number];
 
 /**

@@ -27,6 +27,11 @@ export function globMatcher(
   };
 }
 
+/** True for a text that means more than the path that it is. */
+export function isGlob(text: string): boolean {
+  return /[*?[{\\]/.test(text);
+}
+
 /** The folders that a pattern begins with, as far as they are plain names: below them lies all it can match. */
 export function plainBase(pattern: string): string {
   const parts = segmentsOf(pattern.slice(0, MAX_PATTERN));

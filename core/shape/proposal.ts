@@ -50,25 +50,40 @@ export interface PlacedBundles {
   agreement?: Float64Array;
 }
 
+/** What is told of each placed bundle, whoever placed it. */
+export interface PlacedFigures {
+  doubts: Float64Array;
+  reasons: (bundle: number) => Omit<Why, 'keptWith'>;
+  keptWith: (file: number) => Why['keptWith'];
+}
+
+/** O(pulls + links). */
+export function placedFigures({ bundles, links }: ShapeInput, placed: PlacedBundles): PlacedFigures {
+  return {
+    doubts: doubtsOf(placed),
+    reasons: reasonsOf(links, placed.moduleOf),
+    keptWith(file) {
+      const reason = bundles.why[file];
+      return reason === null ? null : { file: bundles.files[bundles.bundleOf[file]][0], reason };
+    },
+  };
+}
+
 /** A proposal from where bundles are put, with names, reasons and doubts. `names` are those of modules, where they have any. */
 export function proposalOf(input: ShapeInput, placed: PlacedBundles, names?: readonly string[]): Proposal {
   const { bundles, files } = input;
   const { count, moduleOf } = bySize(placed.moduleOf, bundles.files);
   const modules = Array.from({ length: count }, (): ProposedModule => ({ name: '', members: [] }));
   const notPlaced: number[] = [];
-  const doubts = doubtsOf({ ...placed, moduleOf });
-  const reasons = reasonsOf(input.links, moduleOf);
+  const { doubts, reasons, keptWith } = placedFigures(input, { ...placed, moduleOf });
   bundles.files.forEach((held, bundle) => {
-    const [first] = held;
     for (const file of held) {
-      const reason = bundles.why[file];
-      const keptWith = reason === null ? null : { file: first, reason };
       if (moduleOf[bundle] === NOWHERE) notPlaced.push(file);
       else
         modules[moduleOf[bundle]].members.push({
           file,
           doubt: doubts[bundle],
-          why: { ...reasons(bundle), keptWith },
+          why: { ...reasons(bundle), keptWith: keptWith(file) },
         });
     }
   });

@@ -1,5 +1,5 @@
 import type { TogetherReason } from './keptTogether.ts';
-import type { Proposal, Why } from './proposal.ts';
+import type { Why } from './proposal.ts';
 import type { SurveyedCodebase } from '../survey.ts';
 
 const keptWords: Record<TogetherReason, string> = {
@@ -12,7 +12,7 @@ const keptWords: Record<TogetherReason, string> = {
 /** Why a file stands in its module, in one line: “11 of 14 links, 5 of them calls; also pulled by ledger, 3”. */
 export function whyInWords(
   { linked, inside, calls, next, keptWith }: Why,
-  { modules }: Pick<Proposal, 'modules'>,
+  { modules }: { modules: readonly { name: string }[] },
   files: SurveyedCodebase['files'],
 ): string {
   const parts: string[] = [];

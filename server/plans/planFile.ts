@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { freeId } from '../../core/plan/edits.ts';
 import type { Proposal } from '../../core/shape/proposal.ts';
 import { whyInWords } from '../../core/shape/whyInWords.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
@@ -42,10 +43,11 @@ export const planFileSchema = z.object({
 
 /** A proposal as a plan file: members written out, each with its reason in words. */
 export function planFileOf(proposal: Proposal, files: SurveyedCodebase['files']): PlanFile {
-  const ids = idsOf(proposal.modules.map(({ name }) => name));
+  const ids: { id: string }[] = [];
+  for (const { name } of proposal.modules) ids.push({ id: freeId(ids, name) });
   return {
     modules: proposal.modules.map(({ name, members }, at) => ({
-      id: ids[at],
+      id: ids[at].id,
       name,
       members: members.map((member) => ({
         key: files[member.file].path,
@@ -56,22 +58,6 @@ export function planFileOf(proposal: Proposal, files: SurveyedCodebase['files'])
     })),
     notPlaced: proposal.notPlaced.map((file) => files[file].path),
   };
-}
-
-/** Ids by names: what an address and a file name can hold, none twice. */
-function idsOf(names: readonly string[]): string[] {
-  const taken = new Set<string>();
-  return names.map((name) => {
-    const plain =
-      name
-        .toLowerCase()
-        .replace(/[^a-z0-9]+/g, '-')
-        .replace(/^-+|-+$/g, '') || 'module';
-    let id = plain;
-    for (let n = 2; taken.has(id); n++) id = `${plain}-${n}`;
-    taken.add(id);
-    return id;
-  });
 }
 
 /** Reads a plan file; throws a Problem that says where it is not as it must be. */

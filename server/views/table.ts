@@ -31,6 +31,9 @@ import { evidenceChoice } from './picture/evidenceChoice.ts';
 import { claimQuestion, evidenceView } from './picture/evidenceView.ts';
 import { filterOf, kindChoices, type KindChoice } from './picture/filters.ts';
 import { neighbours } from './picture/neighbours.ts';
+import { planExport } from './planExport.ts';
+import { planView } from './planView.ts';
+import { planFrom, type PlanAsked } from './planProposal.ts';
 import { scopeView } from './scopeView.ts';
 import { completed, inverted, shortlistPage, shortlistSummary } from './shortlistView.ts';
 import { sourceView } from './sourceView.ts';
@@ -210,6 +213,22 @@ export const views = {
     const path = needed(params.get('file'), 'file');
     return documentView(survey, intakeOf(store, record.id), readText, path);
   },
+
+  plan({ survey, plans, params, withTests, scope }: ViewRequest) {
+    const page = planView(survey, {
+      plans: plans.all,
+      plan: plans.shown,
+      content: plans.content,
+      open: params.get('module'),
+      withTests,
+    });
+    return { page, scope: scopeView(survey, scope) };
+  },
+
+  planFile: ({ survey, plans }: ViewRequest) => planExport(survey, plans.content),
+
+  /** A plan as it is proposed; what is settled in the one at hand stays. */
+  proposedPlan: ({ survey, plans }: ViewRequest, asked: PlanAsked) => planFrom(survey, plans.content, asked),
 
   async completeness({ survey, readText, store, record, codebase, params }: ViewRequest) {
     const [left, right] = params.getAll('compare');

@@ -4,10 +4,12 @@ import { codebase, workplaceOf, type Codebase } from '../store/codebases.ts';
 import type { Store } from '../store/database.ts';
 import { keptAddress } from '../store/keptAddresses.ts';
 import { keptText } from '../store/keptTexts.ts';
+import { modulePlan, modulePlans, planRecord, type PlanRecord } from '../store/modulePlans.ts';
 import { notedKeys } from '../store/notes.ts';
 import { shortlists, type Shortlist } from '../store/shortlists.ts';
 import { surveyShown, surveyedHash, type SurveyRecord } from '../store/surveys.ts';
-import { scopeOf, type Scope } from './ground/scope.ts';
+import { emptyPlan, type ModulePlan } from '../../core/plan/modulePlan.ts';
+import { scopeOf, takePlan, type Scope } from './ground/scope.ts';
 import type { PictureQuestion } from './picture/arranged.ts';
 import { joinedAddress, KEPT } from './picture/address.ts';
 import { filterOf } from './picture/filters.ts';
@@ -36,6 +38,8 @@ export interface ViewRequest {
   only: { list: Shortlist; marks: Uint8Array } | null;
   /** The shortlist that is marked on the picture. */
   overlay: { list: Shortlist; marks: Uint8Array } | null;
+  /** Plans of modules, and the one by which things may stand. */
+  plans: { all: PlanRecord[]; shown: PlanRecord | null; content: ModulePlan };
   /** Reads files of the codebase as the survey saw them, or as they are now. */
   readText: ReadText;
 }
@@ -55,6 +59,8 @@ export function viewRequest(
   const record = surveyShown(store, opened.id, state.survey);
   if (!record) return null;
   const survey = surveyOf(record.id);
+  const plans = plansOf(store, opened.id, state.plan);
+  takePlan(survey, plans.content, plans.shown === null ? '' : `${plans.shown.id} ${plans.shown.revision}`);
   const listed = (id: number | null): ViewRequest['only'] => {
     const list = id === null ? undefined : shortlists(store, opened.id).find((own) => own.id === id);
     return list ? { list, marks: listedElements(survey, list.keys) } : null;
@@ -79,11 +85,19 @@ export function viewRequest(
     withTests,
     only,
     overlay: listed(state.overlay),
+    plans,
     readText: textReader(opened, record.commitHash, workplaceOf(store, opened.id), (path) => {
       const hash = surveyedHash(store, record.id, path);
       return hash === null ? null : keptText(store, hash);
     }),
   };
+}
+
+/** The plan that an address names, or the newest; a Problem (`notFound`) for one that is gone. */
+function plansOf(store: Store, codebaseId: number, id: number | null): ViewRequest['plans'] {
+  const all = modulePlans(store, codebaseId);
+  const shown = id === null ? (all[0] ?? null) : planRecord(store, codebaseId, id);
+  return { all, shown, content: shown === null ? emptyPlan : modulePlan(store, codebaseId, shown.id) };
 }
 
 /** An address with what is kept of it spelt out. Throws a Problem (`notFound`) for something that is not kept here. */

@@ -44,6 +44,14 @@ export function remembered<T>(
   return value;
 }
 
+/** Lets go of what is kept of a survey under the names that are meant. */
+export function forget(survey: SurveyedCodebase, isMeant: (name: string) => boolean): void {
+  const known = memory.get(survey);
+  if (!known) return;
+  for (const kept of [known.always, known.recent])
+    for (const name of [...kept.keys()]) if (isMeant(name)) kept.delete(name);
+}
+
 /** Bytes of the columns in a value, with a guess for all else; `depth` bounds how far it is looked into. */
 function roughSize(value: unknown, depth: number): number {
   if (ArrayBuffer.isView(value)) return value.byteLength + 100;

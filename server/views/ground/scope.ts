@@ -7,13 +7,16 @@ import {
   subgroups,
   type Arrangement,
   type ArrangementId,
+  type BuiltArrangement,
 } from '../../../core/arrangement/arrangement.ts';
 import { byBuildModules } from '../../../core/arrangement/buildModules.ts';
 import { byFolders } from '../../../core/arrangement/folders.ts';
 import { byPackages } from '../../../core/arrangement/packages.ts';
+import { byPlan } from '../../../core/plan/byPlan.ts';
+import { emptyPlan, type ModulePlan } from '../../../core/plan/modulePlan.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 import { Problem } from '../../problem.ts';
-import { measure, remembered } from './memory.ts';
+import { forget, measure, remembered } from './memory.ts';
 import { counted } from './tests.ts';
 
 /** Where a picture begins: a group of the arrangement that it is drawn by. */
@@ -22,14 +25,35 @@ export interface Scope {
   group: number;
 }
 
-const builders: Record<ArrangementId, (survey: SurveyedCodebase) => Arrangement> = {
+const builders: Record<BuiltArrangement, (survey: SurveyedCodebase) => Arrangement> = {
   folders: ({ elements }) => byFolders(elements),
   packages: byPackages,
   modules: byBuildModules,
 };
 
 export function arrangementOf(survey: SurveyedCodebase, id: ArrangementId): Arrangement {
-  return remembered(survey, `arrangement ${id}`, () => builders[id](survey), 'always');
+  const build = (): Arrangement => (id === 'plan' ? arrangedByPlan(survey, emptyPlan) : builders[id](survey));
+  return remembered(survey, `arrangement ${id}`, build, 'always');
+}
+
+function arrangedByPlan(survey: SurveyedCodebase, plan: ModulePlan): Arrangement {
+  return byPlan(survey, plan, () => arrangementOf(survey, 'packages'));
+}
+
+/** True for what was worked out by a plan. */
+const isByPlan = (name: string): boolean => /\bplan\b/.test(name);
+
+/**
+ * The plan by which a survey is arranged from now on. `state` is another for each state of each plan; what was worked out by
+ * another is forgotten.
+ */
+export function takePlan(survey: SurveyedCodebase, plan: ModulePlan, state: string): void {
+  const known = remembered(survey, 'state of plan', () => ({ state: '' }), 'always');
+  if (known.state === state) return;
+  forget(survey, isByPlan);
+  forget(counted(survey, false), isByPlan);
+  remembered(survey, 'state of plan', () => ({ state }), 'always');
+  remembered(survey, 'arrangement plan', () => arrangedByPlan(survey, plan), 'always');
 }
 
 /** Arrangements in which a survey has more than what belongs nowhere; folders always. */

@@ -5,6 +5,7 @@ export const restNames: Record<ArrangementId, string> = {
   folders: 'no folder',
   packages: 'no package',
   modules: 'no build module',
+  plan: 'not yet placed',
 };
 
 /** How an arrangement reads in a sentence, and one of its groups. */
@@ -12,4 +13,5 @@ export const arrangementWords: Record<ArrangementId, { plural: string; one: stri
   folders: { plural: 'folders', one: 'folder' },
   packages: { plural: 'packages', one: 'package' },
   modules: { plural: 'build modules', one: 'build module' },
+  plan: { plural: 'modules', one: 'module' },
 };

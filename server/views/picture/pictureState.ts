@@ -15,6 +15,8 @@ const schema = z.object({
   /** Arrangement by which elements stand in groups, and what stands in an open one. */
   by: choice(arrangementIds, 'folders'),
   grain: choice(grains, 'files'),
+  /** Id of the module plan, where things stand by one; null for the newest. */
+  plan: z.coerce.number().int().positive().nullable().catch(null),
   /** Key of the group looked at; null for where the code begins. */
   in: z.string().nullable().catch(null),
   focus: z.string().nullable().catch(null),

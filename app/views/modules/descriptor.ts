@@ -1,0 +1,18 @@
+import type { ViewDescriptor } from '../../frame/viewDescriptor.ts';
+
+export const modules: ViewDescriptor = {
+  path: 'modules',
+  name: 'Modules',
+  group: 'Shape',
+  drawing: 'M3 4h6v5H3zM12 3h5v4h-5zM11 10h6v7h-6zM4 12h4v4H4z',
+  dossier: 'withFocus',
+  keys: [
+    ['↑ ↓', 'the file before, the next one'],
+    ['[ ]', 'the module before, the next one'],
+    ['Enter', 'keep the file where it is'],
+    ['N', 'move it to the module that pulls next'],
+    ['M', 'choose a module for it'],
+    ['Backspace', 'take it out: not placed'],
+    ['Ctrl Z', 'take the last edit back; with Shift, do it again'],
+  ],
+};

@@ -1,0 +1,55 @@
+import { z } from 'zod';
+import { proposalSources } from './proposePlan.ts';
+
+const id = z.coerce.number().int().positive();
+const name = z.string().trim().min(1).max(80);
+const targets = z.array(z.string().min(1)).max(100_000);
+const module = z.string().min(1);
+
+/** An edit of a plan, as the page sends it. A module that is added gets its id where it is kept. */
+const edit = z.discriminatedUnion('edit', [
+  z.object({ edit: z.literal('place'), targets, module }),
+  z.object({ edit: z.literal('takeOut'), targets }),
+  z.object({
+    edit: z.literal('settle'),
+    places: z.array(z.object({ target: z.string().min(1), module })).max(100_000),
+    isSettled: z.boolean(),
+  }),
+  z.object({ edit: z.literal('add'), name }),
+  z.object({ edit: z.literal('rename'), module, name }),
+  z.object({ edit: z.literal('purpose'), module, purpose: z.string().trim().max(500) }),
+  z.object({ edit: z.literal('merge'), module, into: module }),
+  z.object({ edit: z.literal('remove'), module }),
+  z.object({ edit: z.literal('order'), module, by: z.union([z.literal(-1), z.literal(1)]) }),
+]);
+export type SentEdit = z.infer<typeof edit>;
+
+const json = z.string().transform((text, context) => {
+  try {
+    return JSON.parse(text) as unknown;
+  } catch {
+    context.addIssue({ code: 'custom', message: 'no JSON' });
+    return z.NEVER;
+  }
+});
+const share = z.coerce.number().min(0).max(1);
+const revision = z.coerce.number().int();
+
+/** What the page of modules sends. */
+export const planForm = z.discriminatedUnion('do', [
+  z.object({
+    do: z.literal('propose'),
+    /** The plan to be proposed anew; none for a new one. */
+    id: id.optional(),
+    revision: revision.optional(),
+    from: z.enum(proposalSources).exclude(['anchors']),
+    names: share,
+    nearness: share,
+    count: z.union([z.literal('').transform(() => null), z.coerce.number().int().min(1).max(500)]),
+    keepSettled: z.enum(['yes', 'no']),
+  }),
+  z.object({ do: z.literal('edit'), id, revision, what: z.string().max(200), edit: json.pipe(edit) }),
+  z.object({ do: z.enum(['undo', 'redo']), id, revision }),
+  z.object({ do: z.literal('renamePlan'), id, name }),
+  z.object({ do: z.literal('removePlan'), id }),
+]);
