@@ -2,11 +2,12 @@ import type { ShapeInput } from './shapeInput.ts';
 import { bundleWords } from './words.ts';
 
 /**
- * A name for each module from the words that set it apart: those that most of its bundles bear and few others do. `moduleOf`
+ * A name for each module from the words that set it apart: those of folders and names that most of its bundles bear and
+ * few others do. `moduleOf`
  * is the module of each bundle, negative for none. No two names are the same.
  */
 export function moduleNames(input: ShapeInput, moduleOf: Int32Array, count: number): string[] {
-  const { words, of, bundlesWith } = bundleWords(input);
+  const { words, of, bundlesWith } = bundleWords(input, { withFolders: true });
   const weights = Array.from({ length: count }, () => new Map<number, { weight: number; bundles: number }>());
   of.forEach((own, bundle) => {
     if (moduleOf[bundle] < 0) return;

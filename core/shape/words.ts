@@ -15,6 +15,7 @@ const MOST_WORDS = 40;
 const LEAST_LETTERS = 3;
 /** A file's own name says more of it than what it declares. */
 const NAME_COUNTS = 4;
+const FOLDER_COUNTS = 8;
 /** What nearly every file may be called, or declares. */
 const saysNothing = new Set(
   'the and for get set has add new main init index impl utils util helper test tests src lib str int constructor string value type object self this'.split(
@@ -32,8 +33,14 @@ export function wordsOf(name: string): string[] {
     .filter((word) => word.length >= LEAST_LETTERS && !saysNothing.has(word));
 }
 
-/** The words of the names of files and of the types and routines in them (Salton's tf-idf). O(elements). */
-export function bundleWords({ files, elements, bundles }: ShapeInput): BundleWords {
+/**
+ * The words of the names of files and of the types and routines in them (Salton's tf-idf), and of the folders that they lie in
+ * where those count. O(elements).
+ */
+export function bundleWords(
+  { files, elements, bundles }: ShapeInput,
+  { withFolders = false }: { withFolders?: boolean } = {},
+): BundleWords {
   const numbers = new Map<string, number>();
   const counts = bundles.files.map((held) => {
     const own = new Map<number, number>();
@@ -46,7 +53,9 @@ export function bundleWords({ files, elements, bundles }: ShapeInput): BundleWor
     };
     for (const file of held) {
       const { path, element } = files[file];
-      take(path.slice(path.lastIndexOf('/') + 1).replace(/\.[^.]*$/, ''), NAME_COUNTS);
+      const parts = path.split('/');
+      take(parts.at(-1)!.replace(/\.[^.]*$/, ''), NAME_COUNTS);
+      if (withFolders) for (const folder of parts.slice(0, -1)) take(folder, FOLDER_COUNTS);
       for (let e = element + 1; e < elements.subtreeEnd[element]; e++)
         if (elements.kind[e] === KIND.type || elements.kind[e] === KIND.routine) take(elements.name[e], 1);
     }

@@ -23,16 +23,16 @@ export function planFrom(survey: SurveyedCodebase, before: ModulePlan, asked: Pl
     [...settled.values()].some(({ module }) => module === id),
   );
   const placings: Placing[] = [...settled.values()];
-  const taken = new Set<string>();
-  for (const { name, members } of proposal.modules) {
-    const known = heirOf(
-      members.map(({ file }) => settled.get(survey.files[file].path)?.module),
-      taken,
-    );
+  const heirs = heirsOf(
+    proposal.modules.map(({ members }) =>
+      members.flatMap(({ file }) => settled.get(survey.files[file].path)?.module ?? []),
+    ),
+  );
+  for (const [at, { name, members }] of proposal.modules.entries()) {
+    const known = heirs[at];
     if (known === null && members.every(({ file }) => settled.has(survey.files[file].path))) continue;
     const id = known ?? freeId(modules, name);
     if (known === null) modules.push({ id, name, purpose: '', parent: null });
-    taken.add(id);
     for (const { file } of members) {
       const { path } = survey.files[file];
       if (!settled.has(path)) placings.push({ target: path, module: id, isSettled: false });
@@ -41,11 +41,25 @@ export function planFrom(survey: SurveyedCodebase, before: ModulePlan, asked: Pl
   return { modules, placings: placings.sort((a, b) => (a.target < b.target ? -1 : 1)) };
 }
 
-/** The module in which most of the settled files of a proposed one stand, if no other took it before. */
-function heirOf(modules: readonly (string | undefined)[], taken: ReadonlySet<string>): string | null {
-  const counts = new Map<string, number>();
-  for (const module of modules)
-    if (module !== undefined && !taken.has(module)) counts.set(module, (counts.get(module) ?? 0) + 1);
-  const [most] = [...counts].sort(([a, x], [b, y]) => y - x || (a < b ? -1 : 1));
-  return most?.[0] ?? null;
+/**
+ * Which module of the plan each proposed one goes on from, null for none: those that share most settled files find each other
+ * first, and none goes on twice. `settledIn` has for each proposed module the module of each of its settled files.
+ */
+function heirsOf(settledIn: readonly (readonly string[])[]): (string | null)[] {
+  const shared = settledIn.flatMap((modules, proposed) =>
+    [...new Set(modules)].map((module) => ({
+      proposed,
+      module,
+      count: modules.filter((each) => each === module).length,
+    })),
+  );
+  shared.sort((a, b) => b.count - a.count || a.proposed - b.proposed || (a.module < b.module ? -1 : 1));
+  const heirs: (string | null)[] = settledIn.map(() => null);
+  const taken = new Set<string>();
+  for (const { proposed, module } of shared) {
+    if (heirs[proposed] !== null || taken.has(module)) continue;
+    heirs[proposed] = module;
+    taken.add(module);
+  }
+  return heirs;
 }

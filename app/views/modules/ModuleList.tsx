@@ -138,8 +138,8 @@ function Row({
           </button>
         ))}
         {row.uses.length > NAMED && <span className="faded">and {row.uses.length - NAMED} more</span>}
-        {isOpen && <RowTools row={row} nameOf={nameOf} editor={editor} />}
       </span>
+      {isOpen && <RowTools row={row} nameOf={nameOf} editor={editor} />}
     </div>
   );
 }

@@ -1,0 +1,98 @@
+import { beforeEach, describe, expect, it } from 'vitest';
+import { edited } from '../../core/plan/edits.ts';
+import { emptyPlan, type ModulePlan } from '../../core/plan/modulePlan.ts';
+import { temporaryFolder } from '../../tests/temporaryFolder.ts';
+import { originOf } from '../source/address.ts';
+import { openCodebase, removeCodebase } from './codebases.ts';
+import { openStore, type Store } from './database.ts';
+import {
+  changePlan,
+  makePlan,
+  modulePlan,
+  modulePlans,
+  planRecord,
+  removePlan,
+  renamePlan,
+  stepPlan,
+} from './modulePlans.ts';
+
+let store: Store;
+let codebase: number;
+let id: number;
+beforeEach(() => {
+  store = openStore(temporaryFolder());
+  codebase = openCodebase(store, originOf(temporaryFolder({ 'a.ts': '' }))).id;
+  id = makePlan(store, codebase, 'From links', emptyPlan).id;
+});
+
+const names = (): string[] => modulePlan(store, codebase, id).modules.map(({ name }) => name);
+const added =
+  (name: string) =>
+  (plan: ModulePlan): ModulePlan =>
+    edited(plan, { edit: 'add', id: name, name });
+const add = (name: string, revision = planRecord(store, codebase, id).revision): void =>
+  changePlan(store, codebase, { id, revision, what: `${name} added` }, added(name));
+const step = (by: -1 | 1): void =>
+  stepPlan(store, codebase, id, planRecord(store, codebase, id).revision, by);
+
+describe('a plan of modules', () => {
+  it('is taken back and done again, edit by edit, and says what would be', () => {
+    expect(planRecord(store, codebase, id)).toMatchObject({ undo: null, redo: null, revision: 1 });
+    add('tolls');
+    add('locks');
+    expect(planRecord(store, codebase, id)).toMatchObject({ undo: 'locks added', redo: null, revision: 3 });
+    step(-1);
+    expect(names()).toEqual(['tolls']);
+    expect(planRecord(store, codebase, id)).toMatchObject({ undo: 'tolls added', redo: 'locks added' });
+    step(-1);
+    step(-1);
+    expect(names()).toEqual([]);
+    step(1);
+    step(1);
+    step(1);
+    expect(names()).toEqual(['tolls', 'locks']);
+  });
+
+  it('forgets what was taken back as soon as something else is done', () => {
+    add('tolls');
+    step(-1);
+    add('locks');
+    expect(names()).toEqual(['locks']);
+    expect(planRecord(store, codebase, id).redo).toBeNull();
+  });
+
+  it('is not changed by a hand that has not seen it as it is', () => {
+    add('tolls');
+    expect(() => add('locks', 1)).toThrow('changed meanwhile in another window');
+    expect(() => stepPlan(store, codebase, id, 1, -1)).toThrow('changed meanwhile');
+    expect(names()).toEqual(['tolls']);
+    expect(planRecord(store, codebase, id).revision).toBe(2);
+  });
+
+  it('is left as it was when an edit fails', () => {
+    const failing = (): void =>
+      changePlan(store, codebase, { id, revision: 1, what: 'nothing' }, () => {
+        throw new Error('no');
+      });
+    expect(failing).toThrow('no');
+    expect(planRecord(store, codebase, id)).toMatchObject({ revision: 1, undo: null });
+  });
+
+  it('keeps a hundred edits', () => {
+    for (let n = 0; n < 105; n++) add(`m${n}`);
+    for (let n = 0; n < 200; n++) step(-1);
+    expect(names()).toHaveLength(5);
+  });
+
+  it('stands beside others of its codebase, the newest first, and goes with it', () => {
+    const second = makePlan(store, codebase, 'From folders', emptyPlan);
+    const other = openCodebase(store, originOf(temporaryFolder({ 'b.ts': '' }))).id;
+    expect(modulePlans(store, codebase).map(({ name }) => name)).toEqual(['From folders', 'From links']);
+    expect(() => modulePlan(store, other, id)).toThrow('This plan of modules is gone.');
+    renamePlan(store, codebase, second.id, 'Ours');
+    removePlan(store, codebase, id);
+    expect(modulePlans(store, codebase).map(({ name }) => name)).toEqual(['Ours']);
+    removeCodebase(store, codebase);
+    expect(store.prepare('SELECT count(*) AS n FROM module_plan_state').get()).toEqual({ n: 0 });
+  });
+});
