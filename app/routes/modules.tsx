@@ -35,16 +35,15 @@ export async function action(args: Route.ActionArgs) {
         const what = `proposed from ${sourceWords[from]}`;
         if (id === undefined)
           return { made: makePlan(store, codebase.id, `From ${sourceWords[from]}`, plan).id };
-        changePlan(store, codebase.id, { id, revision, what }, () => plan);
-        return null;
+        return { revision: changePlan(store, codebase.id, { id, revision, what }, () => plan) };
       }
       case 'edit':
-        changePlan(store, codebase.id, sent, (plan) => applied(plan, sent.edit));
-        return null;
+        return { revision: changePlan(store, codebase.id, sent, (plan) => applied(plan, sent.edit)) };
       case 'undo':
       case 'redo':
-        stepPlan(store, codebase.id, sent.id, sent.revision, sent.do === 'undo' ? -1 : 1);
-        return null;
+        return {
+          revision: stepPlan(store, codebase.id, sent.id, sent.revision, sent.do === 'undo' ? -1 : 1),
+        };
       case 'renamePlan':
         renamePlan(store, codebase.id, sent.id, sent.name);
         return null;

@@ -30,9 +30,9 @@ const added =
   (name: string) =>
   (plan: ModulePlan): ModulePlan =>
     edited(plan, { edit: 'add', id: name, name });
-const add = (name: string, revision = planRecord(store, codebase, id).revision): void =>
+const add = (name: string, revision = planRecord(store, codebase, id).revision): number =>
   changePlan(store, codebase, { id, revision, what: `${name} added` }, added(name));
-const step = (by: -1 | 1): void =>
+const step = (by: -1 | 1): number =>
   stepPlan(store, codebase, id, planRecord(store, codebase, id).revision, by);
 
 describe('a plan of modules', () => {
@@ -62,7 +62,7 @@ describe('a plan of modules', () => {
   });
 
   it('is not changed by a hand that has not seen it as it is', () => {
-    add('tolls');
+    expect(add('tolls')).toBe(2);
     expect(() => add('locks', 1)).toThrow('changed meanwhile in another window');
     expect(() => stepPlan(store, codebase, id, 1, -1)).toThrow('changed meanwhile');
     expect(names()).toEqual(['tolls']);
@@ -70,7 +70,7 @@ describe('a plan of modules', () => {
   });
 
   it('is left as it was when an edit fails', () => {
-    const failing = (): void =>
+    const failing = (): number =>
       changePlan(store, codebase, { id, revision: 1, what: 'nothing' }, () => {
         throw new Error('no');
       });

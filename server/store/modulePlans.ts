@@ -66,7 +66,7 @@ function keepState(store: Store, id: number, state: number, what: string, plan: 
 }
 
 /**
- * Changes a plan from the revision that its editor saw. Throws a Problem where another hand was faster, and changes nothing
+ * Changes a plan from the revision that its editor saw, and gives the one that it has now. Throws a Problem where another hand was faster, and changes nothing
  * then; what was taken back before cannot be done again.
  */
 export function changePlan(
@@ -74,8 +74,8 @@ export function changePlan(
   codebaseId: number,
   { id, revision, what }: { id: number; revision: number; what: string },
   change: (plan: ModulePlan) => ModulePlan,
-): void {
-  store.transaction(() => {
+): number {
+  const apply = store.transaction(() => {
     const state = movedTo(store, codebaseId, id, revision, 1);
     const plan = JSON.parse(
       (
@@ -88,16 +88,23 @@ export function changePlan(
     store
       .prepare('DELETE FROM module_plan_state WHERE plan_id = ? AND (state > ? OR state < ?)')
       .run(id, state, state - MOST_STATES);
-  })();
+  });
+  apply();
+  return revision + 1;
 }
 
-/** Takes the last edit back (−1), or does again what was taken back (1); nothing where there is none such. */
-export function stepPlan(store: Store, codebaseId: number, id: number, revision: number, by: -1 | 1): void {
-  store.transaction(() => {
+/**
+ * Takes the last edit back (−1), or does again what was taken back (1); nothing where there is none such. Gives the revision
+ * after it.
+ */
+export function stepPlan(store: Store, codebaseId: number, id: number, revision: number, by: -1 | 1): number {
+  const step = store.transaction(() => {
     const { undo, redo } = planRecord(store, codebaseId, id);
-    if ((by < 0 ? undo : redo) === null) return;
+    if ((by < 0 ? undo : redo) === null) return revision;
     movedTo(store, codebaseId, id, revision, by);
-  })();
+    return revision + 1;
+  });
+  return step();
 }
 
 /** Goes to the state before or after, and counts the change; returns that state. */

@@ -47,11 +47,18 @@ export function MemberList({
     const row = members[Math.max(0, Math.min(members.length - 1, index))];
     if (row) focusOn(row.key);
   };
-  /** What comes next is looked at before the list is in another order. */
+  /** What comes next is at hand as soon as the list is in its new order. */
+  const after = useRef<string | null>(null);
+  const revision = page.plan?.revision;
+  useEffect(() => {
+    if (after.current !== null) focusOn(after.current);
+    after.current = null;
+    // Only an edit leads on, whatever else changes.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [revision]);
   const then = (act: () => void): void => {
-    const next = members[at + 1] ?? members[at - 1];
+    after.current = (members[at + 1] ?? members[at - 1])?.key ?? null;
     act();
-    if (next) focusOn(next.key);
   };
   const keep = ({ key, name, isSettled }: MemberRow): void => {
     if (open === null) return;

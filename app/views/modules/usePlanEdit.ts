@@ -1,5 +1,5 @@
 import { useCallback, useEffect } from 'react';
-import { useFetcher } from 'react-router';
+import { useFetcher, useRevalidator } from 'react-router';
 import type { SentEdit } from '../../../server/plans/planForm.ts';
 import type { PlanRecord } from '../../../server/store/modulePlans.ts';
 import { besideQuery } from '../../state/pictureState.ts';
@@ -16,9 +16,15 @@ export interface PlanEditor {
   step(which: 'undo' | 'redo'): void;
 }
 
+/** True where the page shows a plan as it was before an edit, or before somebody else’s that made the server refuse one. */
+function isBehind(data: { revision?: number } | null | undefined, shown: number | undefined): boolean {
+  return data?.revision !== undefined && shown !== undefined && shown < data.revision;
+}
+
 export function usePlanEdit(plan: PlanRecord | null, codebaseId: string): PlanEditor {
   const { params, change } = usePicture();
-  const { submit, data, state } = useFetcher<{ problem?: string; made?: number } | null>();
+  const { submit, data, state } = useFetcher<{ problem?: string; made?: number; revision?: number } | null>();
+  const { revalidate, state: loading } = useRevalidator();
   const query = besideQuery(params, { focus: null });
   const send = useCallback(
     (form: Record<string, string>) =>
@@ -31,9 +37,14 @@ export function usePlanEdit(plan: PlanRecord | null, codebaseId: string): PlanEd
     // The address is changed once for each plan that is made, not again with every other change of it.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [made]);
-  const isBusy = state !== 'idle';
   const id = plan?.id;
   const revision = plan?.revision;
+  const isLate = state === 'idle' && loading === 'idle' && isBehind(data, revision);
+  useEffect(() => {
+    // Where the address was changed meanwhile, what the edit made was not loaded with that.
+    if (isLate) void revalidate();
+  }, [isLate, revalidate]);
+  const isBusy = state !== 'idle' || isLate;
   const edit = useCallback(
     (what: string, sent: SentEdit) => {
       if (id === undefined || isBusy) return;
