@@ -189,6 +189,12 @@ describe('yletope modules', () => {
     expect(yletope('modules', demo, '--json', links)).toMatchObject({ status: 0, stdout: '' });
     yletope('modules', demo, '--from', 'folders', '--json', folders);
     expect(readFileSync(links, 'utf8')).toBe(yletope('modules', demo, '--json', '-').stdout);
+    const validate = new Ajv2020({ strict: true }).compile(
+      JSON.parse(readFileSync(join(installationRoot, 'docs', 'module-plan.schema.json'), 'utf8')) as object,
+    );
+    expect(validate(JSON.parse(readFileSync(links, 'utf8'))), JSON.stringify(validate.errors?.[0])).toBe(
+      true,
+    );
     const { modules, notPlaced } = JSON.parse(readFileSync(links, 'utf8')) as Plan;
     const files = [...modules.flatMap(({ members }) => members.map(({ key }) => key)), ...notPlaced];
     expect(new Set(files).size).toBe(files.length);

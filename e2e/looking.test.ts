@@ -11,6 +11,7 @@ const everyView = [
   'document?file=docs/tolls.md',
   'measures',
   'matrix',
+  'modules',
   'cycles',
   'around?focus=src%2Ftolls%2Ftariff.ts',
   'around?focus=src%2Ftolls&direction=uses&together=kind',

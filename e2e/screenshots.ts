@@ -39,6 +39,7 @@ const shots: Shot[] = [
     scheme: 'light',
     ready: '.dossier .measure-row',
   },
+  { name: 'modules', path: '/codebases/1/modules', scheme: 'light', ready: '.member-row' },
   {
     name: 'matrix-by-module',
     path: '/codebases/1/matrix?by=modules&tests=in',
@@ -128,6 +129,9 @@ const instrument = await startInstrument({ surveyed: true });
 try {
   const { page, url } = instrument;
   leave(instrument.data);
+  await page.goto(`${url}/codebases/1/modules`, { waitUntil: 'networkidle2' });
+  await page.click('.propose button[type=submit]');
+  await page.waitForSelector('.plan-view');
   for (const { name, path, scheme, ready, typed } of shots) {
     await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);
     await page.goto(url + path, { waitUntil: 'networkidle2' });

@@ -12,13 +12,13 @@ export function byPlan(survey: SurveyedCodebase, plan: ModulePlan, packages: () 
   const { elements, files } = survey;
   const byId = new Map(plan.modules.map((module) => [module.id, module]));
   const known = plan.placings.filter(({ module }) => byId.has(module));
+  // A path may hold signs of patterns, and means itself then.
+  const paths = new Set(files.map(({ path }) => path));
   const globs = known
-    .filter(({ target }) => isGlob(target))
+    .filter(({ target }) => isGlob(target) && !paths.has(target))
     .sort((a, b) => b.target.length - a.target.length || (a.target < b.target ? -1 : 1))
     .map(({ target, module }) => ({ matches: globMatcher(target), module }));
-  const named = new Map(
-    known.filter(({ target }) => !isGlob(target)).map((each) => [each.target, each.module]),
-  );
+  const named = new Map(known.map(({ target, module }) => [target, module]));
   const ofPackages = known.some(({ target }) => parseGroupKey(target)?.id === 'packages')
     ? modulesOfPackages(packages(), named)
     : null;
@@ -62,6 +62,22 @@ function groupOfModule(
   const isPlaced = parent !== null && byId.has(parent) && parent !== id && !above.includes(parent);
   if (isPlaced) groupOfModule(tree, byId, parent, [...above, id]);
   return tree.group(id, name, isPlaced ? parent : '');
+}
+
+/** Targets of placings that mean nothing in a survey: paths that are gone, globs and packages that match no file; in their order. */
+export function unmatched(survey: SurveyedCodebase, plan: ModulePlan, packages: () => Arrangement): string[] {
+  const keys = new Set(survey.elements.key);
+  let packageNames: Set<string> | undefined;
+  return plan.placings
+    .map(({ target }) => target)
+    .filter((target) => {
+      const group = parseGroupKey(target);
+      if (group?.id === 'packages') return !(packageNames ??= new Set(packages().name)).has(group.name);
+      if (keys.has(target)) return false;
+      if (!isGlob(target)) return true;
+      const matches = globMatcher(target);
+      return !survey.files.some(({ path }) => matches(path));
+    });
 }
 
 /** The id of the module that an element belongs to; null for none. */

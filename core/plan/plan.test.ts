@@ -3,7 +3,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { surveyText } from '../../tests/surveyText.ts';
 import { byPackages } from '../arrangement/packages.ts';
 import type { SurveyedCodebase } from '../survey.ts';
-import { byPlan, moduleIdOf } from './byPlan.ts';
+import { byPlan, moduleIdOf, unmatched } from './byPlan.ts';
 import { edited, freeId, type PlanEdit } from './edits.ts';
 import { emptyPlan, type ModulePlan, type PlanModule } from './modulePlan.ts';
 
@@ -14,6 +14,7 @@ beforeAll(async () => {
     'canal/locks/Pump.java': 'package canal.locks; public class Pump {}\n',
     'canal/Barge.java': 'package canal; public class Barge {}\n',
     'web/desk.ts': 'export const desk = 1;\n',
+    'web/[id].ts': 'export const page = 1;\n',
   });
 });
 
@@ -79,10 +80,39 @@ describe('placings', () => {
     expect(moduleIdOf(without, survey.elements.key.indexOf('web/desk.ts'))).toBe('b');
   });
 
+  it('by a path that looks like a pattern mean that path', () => {
+    const plan = planOf([
+      ['web/[id].ts', 'a'],
+      ['web/*', 'b'],
+    ]);
+    expect(moduleOf(plan, 'web/[id].ts')).toBe('a');
+    expect(moduleOf(plan, 'web/desk.ts')).toBe('b');
+    expect(unmatched(survey, plan, () => byPackages(survey))).toEqual([]);
+  });
+
   it('into a module that is not there place nothing', () => {
     expect(moduleOf(planOf([['web/desk.ts', 'gone']]), 'web/desk.ts')).toBeNull();
     expect(arranged(emptyPlan).count).toBe(2);
   });
+});
+
+it('what is placed and not there is told', () => {
+  const plan = planOf([
+    ['canal/Barge.java', 'a'],
+    ['canal/Gone.java', 'a'],
+    ['canal/locks/Gate.java#Gate.open', 'a'],
+    ['canal/locks/Gate.java#Gate.gone', 'a'],
+    ['canal/*', 'a'],
+    ['sea/**', 'a'],
+    ['packages:canal.locks', 'a'],
+    ['packages:sea', 'a'],
+  ]);
+  expect(unmatched(survey, plan, () => byPackages(survey))).toEqual([
+    'canal/Gone.java',
+    'canal/locks/Gate.java#Gate.gone',
+    'sea/**',
+    'packages:sea',
+  ]);
 });
 
 describe('modules', () => {

@@ -1,4 +1,4 @@
-import { moduleIdOf } from '../../core/plan/byPlan.ts';
+import { moduleIdOf, unmatched } from '../../core/plan/byPlan.ts';
 import type { ModulePlan } from '../../core/plan/modulePlan.ts';
 import { closeness } from '../../core/shape/closeness.ts';
 import { NOWHERE, placedFigures, type Why } from '../../core/shape/proposal.ts';
@@ -52,6 +52,8 @@ export interface PlanPage {
   files: number;
   codeLines: number;
   notPlaced: { files: number; codeLines: number };
+  /** What is placed and is not in this survey. */
+  gone: string[];
   /** Share of the code that somebody stands behind, 0 to 1. */
   settledShare: number;
 }
@@ -184,6 +186,7 @@ export function planView(
     files: survey.files.length,
     codeLines,
     notPlaced,
+    gone: unmatched(whole, content, () => arrangementOf(whole, 'packages')),
     settledShare: codeLines === 0 ? 0 : settledLines / codeLines,
   };
 }

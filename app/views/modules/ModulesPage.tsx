@@ -10,6 +10,9 @@ import { ProposeForm } from './ProposeForm.tsx';
 import { usePlanEdit, type PlanEditor } from './usePlanEdit.ts';
 import './modules.css';
 
+/** So many paths that are gone are named. */
+const GONE_NAMED = 3;
+
 const percent = (share: number): string => `${Math.round(100 * share)} %`;
 
 /** A plan of modules: which there are, and the files of one, to be settled; or how to come by a plan. */
@@ -110,6 +113,20 @@ export function ModulesPage({ page, codebaseId }: { page: PlanPage; codebaseId: 
         </div>
       )}
       {editor.problem && <p className="against plan-problem">{editor.problem}</p>}
+      {page.gone.length > 0 && (
+        <p className="caution plan-problem">
+          {counted(page.gone.length, 'placing')} of what is not in this survey:{' '}
+          <span className="mono">{page.gone.slice(0, GONE_NAMED).join(', ')}</span>
+          {page.gone.length > GONE_NAMED && ' …'}{' '}
+          <button
+            type="button"
+            className="plain-button link"
+            onClick={() => editor.edit('what is gone taken out', { edit: 'takeOut', targets: page.gone })}
+          >
+            Take them out
+          </button>
+        </p>
+      )}
       <div className="plan-view">
         <ModuleList page={page} editor={editor} onOpen={openModule} onDropped={drop} />
         <section className="plan-members">
