@@ -358,7 +358,7 @@ describe('the frame', () => {
     await page.keyboard.down('Shift');
     await page.keyboard.press('Digit1');
     await page.keyboard.up('Shift');
-    await page.waitForFunction(() => location.pathname.endsWith('/notes'));
+    await page.waitForFunction(() => location.pathname.endsWith('/modules'));
   });
 
   it('hears its keys in a text as well, and says which routine one is in', async () => {
