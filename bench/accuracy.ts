@@ -143,7 +143,7 @@ const heldUses: Held[] = [
         command: ['runtests.py', '--parallel', '1', 'utils_tests', 'template_tests', 'forms_tests'],
         needs: ['python3-asgiref', 'python3-sqlparse', 'python3-tz'],
       }),
-    reached: { calls: 0.86 },
+    reached: { calls: 0.9 },
   },
   {
     compare: () =>
@@ -153,7 +153,7 @@ const heldUses: Held[] = [
         runIn: '.',
         command: ['-m', 'unittest', ...libraryTests.map((name) => `test.test_${name}`)],
       }),
-    reached: { calls: 0.74 },
+    reached: { calls: 0.75 },
   },
 ];
 const pocoParts =

@@ -1,7 +1,10 @@
+import { join } from 'node:path';
 import { AxePuppeteer } from '@axe-core/puppeteer';
+import type { ElementHandle } from 'puppeteer-core';
 import { describe, expect, it } from 'vitest';
 import { planFileSchema } from '../server/plans/planFile.ts';
 import { allViews } from '../app/views.ts';
+import { temporaryFolder } from '../tests/temporaryFolder.ts';
 import { clickText, textOf, waitForText } from './instrument.ts';
 import { surveyedDemo } from './surveyedDemo.ts';
 
@@ -190,6 +193,49 @@ describe('modules', () => {
     );
     const plan = planFileSchema.parse(JSON.parse(text));
     expect(plan.modules.flatMap(({ members }) => members).length).toBeGreaterThan(100);
+  });
+
+  it('are read from such a file, as another plan', async () => {
+    const { page, url } = demo.instrument;
+    const text = await page.evaluate(
+      async (address) => (await fetch(address)).text(),
+      `${url}/codebases/1/plans/1.json`,
+    );
+    const folder = temporaryFolder({ 'ours.json': text, 'broken.json': '{"modules": [{}]}' });
+    await open('modules?plan=1');
+    const count = (await moduleNames()).length;
+    const input = (await page.$('input[type=file]')) as ElementHandle<HTMLInputElement>;
+    await input.uploadFile(join(folder, 'broken.json'));
+    await waitForText(page, '.plan-problem', 'broken.json is no module plan');
+    await input.uploadFile(join(folder, 'ours.json'));
+    await page.waitForFunction(() => new URL(location.href).searchParams.get('plan') === '2');
+    await waitForText(page, '.caption', `${count} modules of ours`);
+    await waitForText(page, '.caption', '100 % of the code settled');
+  });
+
+  it('are gone through together, the most doubtful file first', async () => {
+    const { page } = demo.instrument;
+    await open('modules?plan=1');
+    await clickText(page, '.plan-members h2 .link', 'of all modules');
+    await waitForText(page, '.plan-members h2', 'In any module, not settled');
+    expect(
+      await page.$$eval('.member-why b', (all) => new Set(all.map(({ textContent }) => textContent)).size),
+    ).toBeGreaterThan(1);
+    const [first] = await memberNames();
+    await page.focus('.member-list');
+    await page.keyboard.press('Enter');
+    await page.waitForFunction(
+      (name) => document.querySelector('.member-row .element')?.textContent !== name,
+      {},
+      first,
+    );
+    await settledDown();
+    await takeBack();
+    await page.waitForFunction(
+      (name) => document.querySelector('.member-row .element')?.textContent === name,
+      {},
+      first,
+    );
   });
 
   it('keep what is settled when they are proposed anew', async () => {

@@ -1,5 +1,6 @@
 import { edited, freeId } from '../../core/plan/edits.ts';
 import type { ModulePlan } from '../../core/plan/modulePlan.ts';
+import { planOfFile, readPlanFile } from '../../server/plans/planFile.ts';
 import { planForm, type SentEdit } from '../../server/plans/planForm.ts';
 import { Problem } from '../../server/problem.ts';
 import { changePlan, makePlan, removePlan, renamePlan, stepPlan } from '../../server/store/modulePlans.ts';
@@ -44,6 +45,10 @@ export async function action(args: Route.ActionArgs) {
         return {
           revision: stepPlan(store, codebase.id, sent.id, sent.revision, sent.do === 'undo' ? -1 : 1),
         };
+      case 'read': {
+        const plan = planOfFile(readPlanFile(sent.text, sent.name), sent.name);
+        return { made: makePlan(store, codebase.id, sent.name.replace(/\.\w+$/, ''), plan).id };
+      }
       case 'renamePlan':
         renamePlan(store, codebase.id, sent.id, sent.name);
         return null;

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { freeId } from '../../core/plan/edits.ts';
+import type { ModulePlan, Placing, PlanModule } from '../../core/plan/modulePlan.ts';
 import type { Proposal } from '../../core/shape/proposal.ts';
 import { whyInWords } from '../../core/shape/whyInWords.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
@@ -71,6 +72,24 @@ export function readPlanFile(text: string, name: string): PlanFile {
 export function sentenceOfIssue({ issues: [{ path, message }] }: z.ZodError, what: string): Problem {
   const place = path.length === 0 ? 'at its top' : `at ${path.join('.')}`;
   return new Problem('badRequest', `${what}: ${message}, ${place}.`);
+}
+
+/** What a plan file says as a plan: each file placed by its path, and settled, for somebody wrote it so. Throws a Problem. */
+export function planOfFile(file: PlanFile, name: string): ModulePlan {
+  modulesByFile(file, name);
+  const modules: PlanModule[] = [];
+  const placings: Placing[] = [];
+  const walk = (list: readonly PlanFileModule[], parent: string | null): void => {
+    for (const { id, name: called, members, modules: inner } of list) {
+      if (modules.some((module) => module.id === id))
+        throw new Problem('badRequest', `${name} has two modules with the id ${id}.`);
+      modules.push({ id, name: called, purpose: '', parent });
+      for (const { key } of members) placings.push({ target: key, module: id, isSettled: true });
+      walk(inner, id);
+    }
+  };
+  walk(file.modules, null);
+  return { modules, placings: placings.sort((a, b) => (a.target < b.target ? -1 : 1)) };
 }
 
 /** The innermost module of each file of a plan, by ids from the outermost; a file that stands twice is a Problem. */

@@ -50,6 +50,8 @@ export const planForm = z.discriminatedUnion('do', [
   }),
   z.object({ do: z.literal('edit'), id, revision, what: z.string().max(200), edit: json.pipe(edit) }),
   z.object({ do: z.enum(['undo', 'redo']), id, revision }),
+  /** A plan file, as JSON or YAML. */
+  z.object({ do: z.literal('read'), name, text: z.string() }),
   z.object({ do: z.literal('renamePlan'), id, name }),
   z.object({ do: z.literal('removePlan'), id }),
 ]);

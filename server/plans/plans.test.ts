@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { surveyText } from '../../tests/surveyText.ts';
 import { readAnchorFile } from './anchorFile.ts';
 import { parsedText } from './parsedText.ts';
-import { modulesByFile, planFileOf, readPlanFile } from './planFile.ts';
+import { modulesByFile, planFileOf, planOfFile, readPlanFile } from './planFile.ts';
 import { proposePlan, type ProposalAsked } from './proposePlan.ts';
 
 const code = {
@@ -52,6 +52,32 @@ modules:
       ['a.ts', 'canal'],
       ['b.ts', 'canal/locks'],
     ]);
+  });
+
+  it('becomes a plan whose files are settled, with modules in modules', () => {
+    const file = {
+      modules: [
+        {
+          id: 'a',
+          name: 'A',
+          members: [{ key: 'z.ts' }],
+          modules: [{ id: 'b', name: 'B', members: [{ key: 'y.ts' }] }],
+        },
+      ],
+    };
+    const read = (of: object): object => planOfFile(readPlanFile(JSON.stringify(of), 'plan'), 'plan');
+    expect(read(file)).toEqual({
+      modules: [
+        { id: 'a', name: 'A', purpose: '', parent: null },
+        { id: 'b', name: 'B', purpose: '', parent: 'a' },
+      ],
+      placings: [
+        { target: 'y.ts', module: 'b', isSettled: true },
+        { target: 'z.ts', module: 'a', isSettled: true },
+      ],
+    });
+    const twice = { modules: [...file.modules, { id: 'b', name: 'Again' }] };
+    expect(() => read(twice)).toThrow('plan has two modules with the id b.');
   });
 
   it.each([

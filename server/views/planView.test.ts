@@ -137,10 +137,25 @@ describe('the page of modules', () => {
     expect(shown(plan, 'gone').open).toBe(plan.modules[0].id);
     expect(shown(emptyPlan)).toMatchObject({
       modules: [],
-      open: null,
+      open: '',
       settledShare: 0,
       notPlaced: { files: 9 },
     });
+  });
+
+  it('lists what nobody stands behind in any module, the most doubtful first', () => {
+    const plan = planFrom(survey, emptyPlan, asked);
+    const placings = plan.placings.map((placing) => ({
+      ...placing,
+      isSettled: placing.target === 'x/barge.ts',
+    }));
+    const { members, modules } = shown({ ...plan, placings }, '*');
+    expect(members.map(({ key }) => key).sort()).toEqual(
+      placings.map(({ target }) => target).filter((target) => target !== 'x/barge.ts'),
+    );
+    expect(new Set(members.map(({ module }) => module))).toEqual(new Set(modules.map(({ id }) => id)));
+    const doubts = members.map(({ doubt }) => doubt);
+    expect(doubts).toEqual([...doubts].sort((a, b) => b - a));
   });
 
   it('is what views are arranged by, until the plan is another', () => {

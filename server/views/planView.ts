@@ -11,6 +11,7 @@ import { labelOf, type ElementLabel } from './ground/elements.ts';
 import { measureValues, remembered } from './ground/memory.ts';
 import { arrangementOf } from './ground/scope.ts';
 import { counted } from './ground/tests.ts';
+import { ALL_OPEN, NOT_PLACED } from './planOpen.ts';
 
 /** A module among the others of its plan. */
 export interface ModuleRow {
@@ -36,7 +37,8 @@ export interface MemberRow extends ElementLabel {
   codeLines: number;
   doubt: number;
   why: string;
-  /** The module that pulls next; null for none. */
+  /** The module that it stands in, and the one that pulls next; null for none. */
+  module: string | null;
   next: string | null;
   isSettled: boolean;
 }
@@ -45,8 +47,10 @@ export interface PlanPage {
   plans: PlanRecord[];
   plan: PlanRecord | null;
   modules: ModuleRow[];
-  /** The module that is open, or null for what is not yet placed; its files, the most doubtful first. */
-  open: string | null;
+  /**
+   * The module that is open, {@link NOT_PLACED} or {@link ALL_OPEN}; its files, the most doubtful first, what is settled last.
+   */
+  open: string;
   members: MemberRow[];
   /** All files and code lines that count, and how much of them is placed nowhere. */
   files: number;
@@ -146,8 +150,7 @@ export function planView(
   }));
   const notPlaced = { files: 0, codeLines: 0 };
   const members: MemberRow[] = [];
-  const opened =
-    open !== null && numberOf.has(open) ? open : open === '' ? null : (content.modules[0]?.id ?? null);
+  const opened = openedIn(content, open);
   survey.files.forEach(({ element, path }, file) => {
     const id = moduleOfFile[file];
     const doubt = placed.doubtOf(file);
@@ -160,13 +163,15 @@ export function planView(
       if (isSettled) row.settledLines += code[element];
       else if (doubt >= DOUBTFUL) row.doubtful++;
     }
-    if (id !== opened) return;
+    const isListed = opened === ALL_OPEN ? id !== null && !isSettled : (id ?? NOT_PLACED) === opened;
+    if (!isListed) return;
     const why = placed.whyOf(file);
     members.push({
       ...labelOf(survey, element),
       codeLines: code[element],
       doubt,
       why: placed.inWords(why),
+      module: id,
       next: why.next === null ? null : content.modules[why.next.module].id,
       isSettled,
     });
@@ -189,6 +194,12 @@ export function planView(
     gone: unmatched(whole, content, () => arrangementOf(whole, 'packages')),
     settledShare: codeLines === 0 ? 0 : settledLines / codeLines,
   };
+}
+
+/** What an address opens: the first module where it names none that is there. */
+function openedIn({ modules }: ModulePlan, open: string | null): string {
+  const isThere = open === NOT_PLACED || open === ALL_OPEN || modules.some(({ id }) => id === open);
+  return isThere && open !== null ? open : (modules[0]?.id ?? NOT_PLACED);
 }
 
 /** References between modules, as they are counted everywhere, from all that is resolved. */

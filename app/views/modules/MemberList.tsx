@@ -1,6 +1,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { MemberRow, PlanPage } from '../../../server/views/planView.ts';
+import { ALL_OPEN } from '../../../server/views/planOpen.ts';
 import { ElementName } from '../../frame/ElementName.tsx';
 import { NamedList } from '../../frame/names/Names.tsx';
 import { OpenMenu } from '../../frame/parts.ts';
@@ -60,12 +61,12 @@ export function MemberList({
     after.current = (members[at + 1] ?? members[at - 1])?.key ?? null;
     act();
   };
-  const keep = ({ key, name, isSettled }: MemberRow): void => {
-    if (open === null) return;
+  const keep = ({ key, name, module, isSettled }: MemberRow): void => {
+    if (module === null) return;
     then(() =>
       editor.edit(`${name} ${isSettled ? 'opened again' : 'kept'}`, {
         edit: 'settle',
-        places: [{ target: key, module: open }],
+        places: [{ target: key, module }],
         isSettled: !isSettled,
       }),
     );
@@ -105,7 +106,7 @@ export function MemberList({
       data-picture
       tabIndex={0}
       role="application"
-      aria-label={`Files of ${open === null ? 'no module' : nameOf.get(open)!}`}
+      aria-label={`Files of ${nameOf.get(open) ?? (open === ALL_OPEN ? 'all modules' : 'no module')}`}
       onKeyDown={onKey}
     >
       {members.length === 0 && <p className="faded">No file stands here.</p>}
@@ -138,10 +139,11 @@ export function MemberList({
                 <Doubt row={row} />
                 <span className="mono">{figure(row.codeLines)}</span>
                 <span className="member-why faded" title={row.why}>
+                  {open === ALL_OPEN && <b>{nameOf.get(row.module!)} </b>}
                   {row.why}
                 </span>
                 <span className="member-tools">
-                  {open !== null && (
+                  {row.module !== null && (
                     <button type="button" className="plain-button" onClick={() => keep(row)}>
                       {row.isSettled ? 'Open again' : 'Keep'}
                     </button>
@@ -169,7 +171,7 @@ export function MemberList({
         <OpenMenu
           at={choosing.at}
           entries={modules
-            .filter(({ id }) => id !== open)
+            .filter(({ id }) => id !== chosen.module)
             .map(({ id, name }) => ({ key: id, label: name, run: () => move(chosen, id) }))}
           onClose={() => setChoosing(null)}
         />

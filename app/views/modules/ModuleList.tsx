@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { ModuleRow, PlanPage } from '../../../server/views/planView.ts';
+import { NOT_PLACED } from '../../../server/views/planOpen.ts';
 import { counted, figure } from '../../state/figures.ts';
 import { usePicture } from '../../state/usePicture.ts';
 import type { PlanEditor } from './usePlanEdit.ts';
@@ -45,8 +46,13 @@ export function ModuleList({
         />
       ))}
       {notPlaced.files > 0 && (
-        <div className={`module-row${open === null ? ' open' : ''}`}>
-          <button type="button" className="plain-button module-name faded" onClick={() => onOpen('')}>
+        <div className={`module-row${open === NOT_PLACED ? ' open' : ''}`}>
+          <button
+            type="button"
+            className="plain-button module-name faded"
+            aria-expanded={open === NOT_PLACED}
+            onClick={() => onOpen(NOT_PLACED)}
+          >
             not yet placed
           </button>
           <span className="mono">{figure(notPlaced.files)}</span>

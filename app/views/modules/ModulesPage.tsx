@@ -4,9 +4,11 @@ import { Caption, TestsPart } from '../../frame/Caption.tsx';
 import { isTyping } from '../../frame/useFrameKeys.ts';
 import { counted, figure } from '../../state/figures.ts';
 import { usePicture } from '../../state/usePicture.ts';
+import { ALL_OPEN, NOT_PLACED } from '../../../server/views/planOpen.ts';
 import { MemberList } from './MemberList.tsx';
 import { ModuleList, Words } from './ModuleList.tsx';
 import { ProposeForm } from './ProposeForm.tsx';
+import { ReadPlan } from './ReadPlan.tsx';
 import { usePlanEdit, type PlanEditor } from './usePlanEdit.ts';
 import './modules.css';
 
@@ -43,6 +45,9 @@ export function ModulesPage({ page, codebaseId }: { page: PlanPage; codebaseId: 
             settle them. Every view can then show the code by these modules instead of by its folders.
           </p>
           <ProposeForm plan={null} editor={editor} hasSettled={false} />
+          <p className="faded">
+            Or take one that somebody has already: <ReadPlan editor={editor} />
+          </p>
           {editor.problem && <p className="against">{editor.problem}</p>}
         </div>
       </>
@@ -101,6 +106,7 @@ export function ModulesPage({ page, codebaseId }: { page: PlanPage; codebaseId: 
         <a className="chip" href={`/codebases/${codebaseId}/plans/${plan.id}.json`} download>
           Export as JSON
         </a>
+        <ReadPlan editor={editor} />
         <RemoveButton id={plan.id} name={plan.name} editor={editor} />
         <span className="push" />
         <span className="faded" role="status">
@@ -131,12 +137,23 @@ export function ModulesPage({ page, codebaseId }: { page: PlanPage; codebaseId: 
         <ModuleList page={page} editor={editor} onOpen={openModule} onDropped={drop} />
         <section className="plan-members">
           <h2>
-            <span>{page.open === null ? 'Not yet placed' : nameOf.get(page.open)}</span>
+            <span>
+              {page.open === NOT_PLACED
+                ? 'Not yet placed'
+                : page.open === ALL_OPEN
+                  ? 'In any module, not settled'
+                  : nameOf.get(page.open)}{' '}
+              {page.open !== ALL_OPEN && (
+                <button type="button" className="plain-button link" onClick={() => openModule(ALL_OPEN)}>
+                  of all modules
+                </button>
+              )}
+            </span>
             <span>doubt</span>
             <span>code lines</span>
           </h2>
           <MemberList
-            key={page.open ?? ''}
+            key={page.open}
             page={page}
             editor={editor}
             onOpen={openModule}
