@@ -133,33 +133,35 @@ export function ModulesPage({ page, codebaseId }: { page: PlanPage; codebaseId: 
           </button>
         </p>
       )}
-      <div className="plan-view">
-        <ModuleList page={page} editor={editor} onOpen={openModule} onDropped={drop} />
-        <section className="plan-members">
-          <h2>
-            <span>
-              {page.open === NOT_PLACED
-                ? 'Not yet placed'
-                : page.open === ALL_OPEN
-                  ? 'In any module, not settled'
-                  : nameOf.get(page.open)}{' '}
-              {page.open !== ALL_OPEN && (
-                <button type="button" className="plain-button link" onClick={() => openModule(ALL_OPEN)}>
-                  of all modules
-                </button>
-              )}
-            </span>
-            <span>doubt</span>
-            <span>code lines</span>
-          </h2>
-          <MemberList
-            key={page.open}
-            page={page}
-            editor={editor}
-            onOpen={openModule}
-            onDrag={(key) => (dragged.current = key)}
-          />
-        </section>
+      <div className="plan-frame">
+        <div className="plan-view">
+          <ModuleList page={page} editor={editor} onOpen={openModule} onDropped={drop} />
+          <section className="plan-members">
+            <h2>
+              <span>
+                {page.open === NOT_PLACED
+                  ? 'Not yet placed'
+                  : page.open === ALL_OPEN
+                    ? 'In any module, not settled'
+                    : nameOf.get(page.open)}{' '}
+                {page.open !== ALL_OPEN && (
+                  <button type="button" className="plain-button link" onClick={() => openModule(ALL_OPEN)}>
+                    of all modules
+                  </button>
+                )}
+              </span>
+              <span>doubt</span>
+              <span>code lines</span>
+            </h2>
+            <MemberList
+              key={page.open}
+              page={page}
+              editor={editor}
+              onOpen={openModule}
+              onDrag={(key) => (dragged.current = key)}
+            />
+          </section>
+        </div>
       </div>
     </>
   );
