@@ -1,6 +1,7 @@
 import { faults, type Mutant } from './mutant.ts';
 import { mutantsOfMeaning } from './mutantsOfMeaning.ts';
 import { mutantsOfReading } from './mutantsOfReading.ts';
+import { mutantsOfShape } from './mutantsOfShape.ts';
 
 const graph = ['core/graph'];
 const arrangement = ['core/arrangement'];
@@ -461,4 +462,5 @@ export const mutants: readonly Mutant[] = [
   ),
   ...mutantsOfReading,
   ...mutantsOfMeaning,
+  ...mutantsOfShape,
 ];

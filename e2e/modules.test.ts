@@ -58,7 +58,7 @@ describe('modules', () => {
     await page.keyboard.press('Enter');
     await waitForText(page, '.caption', '% of the code settled');
     await page.waitForFunction(
-      () => !document.querySelector('.caption')!.textContent!.includes(' 0 % of the code'),
+      () => !document.querySelector('.caption')!.textContent.includes(' 0 % of the code'),
     );
     // What is settled stands at the end, and the next one is at hand.
     expect((await memberNames())[0]).toBe(before[1]);
@@ -135,14 +135,14 @@ describe('modules', () => {
     await late.goto(`${url}/codebases/1/modules?plan=1`, { waitUntil: 'networkidle2' });
     await page.bringToFront();
     await page.focus('.module-tools input');
-    await page.$eval('.module-tools input', (field) => (field as HTMLInputElement).select());
+    await page.$eval('.module-tools input', (field) => (field).select());
     await page.keyboard.type('Heart');
     await page.keyboard.press('Enter');
     await waitForText(page, '.module-row.open .module-name', 'Heart');
     await settledDown();
     const other = await page.$eval(
       '.module-tools select option:nth-of-type(2)',
-      (option) => (option as HTMLOptionElement).value,
+      (option) => (option).value,
     );
     await page.select('.module-tools select', other);
     await page.waitForFunction(
@@ -244,7 +244,7 @@ describe('modules', () => {
     await page.focus('.member-list');
     await page.keyboard.press('Enter');
     await page.waitForFunction(
-      () => !document.querySelector('.caption')!.textContent!.includes(' 0 % of the code'),
+      () => !document.querySelector('.caption')!.textContent.includes(' 0 % of the code'),
     );
     const share = /(\d+) % of the code settled/.exec(await textOf(page, '.caption'))![1];
     await clickText(page, '.plan-tools .chip', 'Propose …');

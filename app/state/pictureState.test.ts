@@ -9,6 +9,7 @@ describe('the address bar is the state', () => {
     expect(pictureState(params(''))).toEqual({
       by: 'folders',
       grain: 'files',
+      plan: null,
       in: null,
       focus: null,
       list: null,

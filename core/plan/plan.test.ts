@@ -15,6 +15,7 @@ beforeAll(async () => {
     'canal/Barge.java': 'package canal; public class Barge {}\n',
     'web/desk.ts': 'export const desk = 1;\n',
     'web/[id].ts': 'export const page = 1;\n',
+    'web/i.ts': 'export const i = 1;\n',
   });
 });
 
@@ -85,6 +86,8 @@ describe('placings', () => {
       ['web/[id].ts', 'a'],
       ['web/*', 'b'],
     ]);
+    expect(moduleOf(plan, 'web/i.ts')).toBe('b');
+    expect(moduleOf(planOf([['web/[ij].ts', 'a']]), 'web/i.ts')).toBe('a');
     expect(moduleOf(plan, 'web/[id].ts')).toBe('a');
     expect(moduleOf(plan, 'web/desk.ts')).toBe('b');
     expect(unmatched(survey, plan, () => byPackages(survey))).toEqual([]);

@@ -83,6 +83,21 @@ describe('multilevel parts', () => {
             expect(slowModularity(pairs, joined, resolution)).toBeLessThanOrEqual(value + 1e-9);
           }
       }),
+      {
+        // A vertex that is better off alone, where no part beside it is better.
+        examples: [
+          [
+            [
+              [4, 4, 1],
+              [2, 0, 1],
+              [0, 4, 1],
+              [0, 0, 2],
+            ],
+            4,
+            0.5,
+          ],
+        ],
+      },
     );
   });
 

@@ -148,6 +148,17 @@ describe('modules from links', () => {
       expect(proposeFromLinks(three, { ...alone, count }).modules).toHaveLength(count);
   });
 
+  it('are joined where there are more that nothing links than are asked for', async () => {
+    const code = teams([6, 5, 5]);
+    for (const path of ['all/ledger0.ts', 'all/gauge0.ts'])
+      code[path] = code[path].replace(/^.*barge0.*\n.*\n/, '');
+    const unlinked = shapeInput(await surveyText(code));
+    expect(proposeFromLinks(unlinked, alone).modules.length).toBeGreaterThan(2);
+    const { modules, notPlaced } = proposeFromLinks(unlinked, { ...alone, count: 2 });
+    expect(modules).toHaveLength(2);
+    expect(notPlaced).toEqual([]);
+  });
+
   it('are the same for the same seed, and hold every file once', () => {
     fc.assert(
       fc.property(fc.nat(50), fc.constantFrom(0, 0.5), fc.constantFrom(0, 0.5), (seed, names, nearness) => {
@@ -228,6 +239,27 @@ describe('modules from anchors', () => {
       ['money', 5],
     ]);
     expect(proposal.notPlaced).toEqual([at('all/lonely.ts')]);
+  });
+
+  it('keep an anchor, however much the others pull at it', async () => {
+    const spokes = Array.from({ length: 9 }, (_, i): [string, string] => [
+      `s${i}.ts`,
+      "import { hub } from './hub';\nhub();\n",
+    ]);
+    const own = shapeInput(
+      await surveyText({ 'hub.ts': 'export const hub = () => 1;\n', ...Object.fromEntries(spokes) }),
+    );
+    const hub = own.files.findIndex(({ path }) => path === 'hub.ts');
+    const rest = [...own.files.keys()].filter((file) => file !== hub);
+    const { modules } = proposeFromAnchors(
+      own,
+      [
+        { name: 'heart', files: [hub] },
+        { name: 'rim', files: rest },
+      ],
+      alone,
+    );
+    expect(modules.find(({ name }) => name === 'heart')!.members.map(({ file }) => file)).toEqual([hub]);
   });
 
   it('share what three of them pull at alike', async () => {

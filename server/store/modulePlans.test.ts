@@ -55,6 +55,8 @@ describe('a plan of modules', () => {
 
   it('forgets what was taken back as soon as something else is done', () => {
     add('tolls');
+    add('gauges');
+    step(-1);
     step(-1);
     add('locks');
     expect(names()).toEqual(['locks']);

@@ -59,6 +59,7 @@ describe('a proposed plan', () => {
     };
     const plan = planFrom(survey, before, asked);
     const of = (path: string): string => plan.placings.find(({ target }) => target === path)!.module;
+    expect(new Set(plan.placings.map(({ target }) => target)).size).toBe(plan.placings.length);
     expect(of('x/barge.ts')).toBe('money');
     expect(of('y/book.ts')).toBe('money');
     expect(of('y/tug.ts')).not.toBe('money');
@@ -86,6 +87,7 @@ describe('the page of modules', () => {
     expect(money.uses).toEqual([{ module: boats.id, references: expect.any(Number) as number }]);
     expect(boats.usedBy).toEqual([{ module: money.id, references: money.uses[0].references }]);
     expect(money.touching).toBe(money.inside + money.uses[0].references);
+    expect(boats.touching).toBe(boats.inside + boats.usedBy[0].references);
   });
 
   it('counts between modules what the matrix by modules counts', () => {
