@@ -135,15 +135,12 @@ describe('modules', () => {
     await late.goto(`${url}/codebases/1/modules?plan=1`, { waitUntil: 'networkidle2' });
     await page.bringToFront();
     await page.focus('.module-tools input');
-    await page.$eval('.module-tools input', (field) => (field).select());
+    await page.$eval('.module-tools input', (field) => field.select());
     await page.keyboard.type('Heart');
     await page.keyboard.press('Enter');
     await waitForText(page, '.module-row.open .module-name', 'Heart');
     await settledDown();
-    const other = await page.$eval(
-      '.module-tools select option:nth-of-type(2)',
-      (option) => (option).value,
-    );
+    const other = await page.$eval('.module-tools select option:nth-of-type(2)', (option) => option.value);
     await page.select('.module-tools select', other);
     await page.waitForFunction(
       (many) => document.querySelectorAll('.module-name > button').length === many,
