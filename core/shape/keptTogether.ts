@@ -15,6 +15,17 @@ export interface Bundles {
   why: (TogetherReason | null)[];
 }
 
+/** Each file as a bundle of its own: for plans, which may part what a proposal keeps together. */
+export function eachAlone(count: number): Bundles {
+  const numbers = Array.from({ length: count }, (_, file) => file);
+  return {
+    count,
+    bundleOf: Int32Array.from(numbers),
+    files: numbers.map((file) => [file]),
+    why: numbers.map(() => null),
+  };
+}
+
 const PART = dependencyKinds.indexOf('part');
 const GENERATED = /[._-](?:g|generated|designer|pb|pb2|grpc|gen)$/;
 const TEST_WORDS = /^(?:test|tests|spec)[._-]|[._-](?:tests?|spec)$/;

@@ -11,7 +11,6 @@ export interface ShapeInput {
 }
 
 /** O(dependencies). `survey` may have files taken out (tests, say): what begins or ends in those links nothing. */
-export function shapeInput(survey: SurveyedCodebase): ShapeInput {
-  const bundles = keptTogether(survey);
+export function shapeInput(survey: SurveyedCodebase, bundles = keptTogether(survey)): ShapeInput {
   return { files: survey.files, elements: survey.elements, bundles, links: bundleLinks(survey, bundles) };
 }

@@ -117,6 +117,25 @@ describe('the page of modules', () => {
     expect(page.modules.flatMap(({ uses }) => uses)).toHaveLength(1);
   });
 
+  it('has reasons and sums by where each file stands', () => {
+    const plan = planFrom(survey, emptyPlan, asked);
+    // The boats' yard is put with the money, which neither uses it nor is used by it.
+    const money = plan.placings.find(({ target }) => target === 'x/rate.ts')!.module;
+    const placings = plan.placings.map((placing) =>
+      placing.target === 'y/yard.ts' ? { ...placing, module: money } : placing,
+    );
+    const before = shown(plan).modules.find(({ id }) => id === money)!;
+    const page = shown({ ...plan, placings }, money);
+    const yard = page.members.find(({ key }) => key === 'y/yard.ts')!;
+    expect(yard).toMatchObject({
+      doubt: 1,
+      why: expect.stringMatching(/^0 of 1 link; also pulled by/) as string,
+    });
+    const after = page.modules.find(({ id }) => id === money)!;
+    expect(after.inside).toBe(before.inside);
+    expect(after.uses[0].references).toBeGreaterThan(before.uses[0].references);
+  });
+
   it('lists the open module, the most doubtful first, then what is settled', () => {
     const plan = planFrom(survey, emptyPlan, asked);
     const module = plan.placings.find(({ target }) => target === 'x/desk.ts')!.module;

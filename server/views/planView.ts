@@ -1,7 +1,10 @@
+import type { ArrangedSurvey } from '../../core/arrangement/arranged.ts';
+import { EVERYTHING_RESOLVED } from '../../core/graph/rollUp.ts';
 import { moduleIdOf, unmatched } from '../../core/plan/byPlan.ts';
 import type { ModulePlan } from '../../core/plan/modulePlan.ts';
 import { closeness } from '../../core/shape/closeness.ts';
 import { NOWHERE, placedFigures, type Why } from '../../core/shape/proposal.ts';
+import { eachAlone, keptTogether, type Bundles } from '../../core/shape/keptTogether.ts';
 import { shapeInput, type ShapeInput } from '../../core/shape/shapeInput.ts';
 import { whyInWords } from '../../core/shape/whyInWords.ts';
 import type { Pulls } from '../../core/shape/pulls.ts';
@@ -10,6 +13,7 @@ import type { PlanRecord } from '../store/modulePlans.ts';
 import { labelOf, type ElementLabel } from './ground/elements.ts';
 import { measureValues, remembered } from './ground/memory.ts';
 import { arrangementOf } from './ground/scope.ts';
+import { arranged } from './picture/arranged.ts';
 import { counted } from './ground/tests.ts';
 import { ALL_OPEN, NOT_PLACED } from './planOpen.ts';
 
@@ -65,21 +69,19 @@ export interface PlanPage {
 /** What comes so near to its own module's pull makes a file doubtful. */
 export const DOUBTFUL = 0.6;
 
-/** What proposals and their reasons are worked out from; once a survey. */
-export function shapeOf(survey: SurveyedCodebase): { input: ShapeInput; pulls: Pulls } {
+/** What doubts and reasons of a plan are worked out from, each file by itself; once a survey. */
+function shapeOf(survey: SurveyedCodebase): { input: ShapeInput; pulls: Pulls; together: Bundles } {
   return remembered(survey, 'shape', () => {
-    const input = shapeInput(survey);
-    return { input, pulls: closeness(input.links) };
+    const input = shapeInput(survey, eachAlone(survey.files.length));
+    return { input, pulls: closeness(input.links), together: keptTogether(survey) };
   });
 }
 
 /** Where a plan puts the files of a survey, and what is told of that. */
 export interface PlacedByPlan {
   survey: SurveyedCodebase;
-  input: ShapeInput;
-  /** The module of each file, by its id, and of each bundle, by its number in the plan. */
+  /** The module of each file, by its id; null for none. */
   moduleOfFile: (string | null)[];
-  moduleOf: Int32Array;
   doubtOf: (file: number) => number;
   whyOf: (file: number) => Why;
   inWords: (why: Why) => string;
@@ -92,23 +94,22 @@ export function placedByPlan(
   withTests: boolean,
 ): PlacedByPlan {
   const survey = counted(whole, withTests);
-  const { input, pulls } = shapeOf(survey);
-  const { bundles } = input;
+  const { input, pulls, together } = shapeOf(survey);
   const arrangement = arrangementOf(whole, 'plan');
   const numberOf = new Map(modules.map(({ id }, at) => [id, at]));
   const moduleOfFile = survey.files.map(({ element }) => moduleIdOf(arrangement, element));
-  const moduleOf = Int32Array.from(bundles.files, ([first]) => {
-    const id = moduleOfFile[first];
-    return id === null ? NOWHERE : numberOf.get(id)!;
-  });
+  const moduleOf = Int32Array.from(moduleOfFile, (id) => (id === null ? NOWHERE : numberOf.get(id)!));
   const figures = placedFigures(input, { moduleOf, pulls });
   return {
     survey,
-    input,
     moduleOfFile,
-    moduleOf,
-    doubtOf: (file) => figures.doubts[bundles.bundleOf[file]],
-    whyOf: (file) => ({ ...figures.reasons(bundles.bundleOf[file]), keptWith: figures.keptWith(file) }),
+    doubtOf: (file) => figures.doubts[file],
+    whyOf(file) {
+      const [first] = together.files[together.bundleOf[file]];
+      const reason = together.why[file];
+      const isKept = reason !== null && moduleOf[first] === moduleOf[file];
+      return { ...figures.reasons(file), keptWith: isKept ? { file: first, reason } : null };
+    },
     inWords: (why) => whyInWords(why, { modules }, survey.files),
   };
 }
@@ -176,7 +177,10 @@ export function planView(
       isSettled,
     });
   });
-  addLinks(rows, placed.input, placed.moduleOf);
+  addReferences(
+    rows,
+    arranged(whole, { by: 'plan', grain: 'files', filter: EVERYTHING_RESOLVED, withTests }),
+  );
   members.sort(
     (a, b) => Number(a.isSettled) - Number(b.isSettled) || b.doubt - a.doubt || (a.key < b.key ? -1 : 1),
   );
@@ -202,13 +206,15 @@ function openedIn({ modules }: ModulePlan, open: string | null): string {
   return isThere && open !== null ? open : (modules[0]?.id ?? NOT_PLACED);
 }
 
-/** References between modules, as they are counted everywhere, from all that is resolved. */
-function addLinks(rows: ModuleRow[], { links }: ShapeInput, moduleOf: Int32Array): void {
+/** References between the files of modules, as the pictures by modules count them. */
+function addReferences(rows: ModuleRow[], { arrangement, units, graph }: ArrangedSurvey): void {
+  const numberOf = new Map(rows.map(({ id }, at) => [id, at]));
+  const moduleOf = Int32Array.from(units.group, (group) => numberOf.get(arrangement.name[group]) ?? NOWHERE);
   const between = rows.map(() => new Map<number, number>());
-  for (let from = 0; from < links.count; from++)
-    for (let at = links.start[from]; at < links.start[from + 1]; at++) {
-      const [a, b] = [moduleOf[from], moduleOf[links.to[at]]];
-      const references = links.references[at];
+  for (let from = 0; from < graph.count; from++)
+    for (let edge = graph.start[from]; edge < graph.start[from + 1]; edge++) {
+      const [a, b] = [moduleOf[from], moduleOf[graph.to[edge]]];
+      const references = graph.weight[edge];
       if (a !== NOWHERE) rows[a].touching += references;
       if (a === b && a !== NOWHERE) rows[a].inside += references;
       else if (b !== NOWHERE) rows[b].touching += references;
