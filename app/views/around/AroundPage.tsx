@@ -73,7 +73,8 @@ export function AroundPage({
             , <ArrangementPart scope={scope} />
           </>
         )}
-        .
+        {/* The full stop stays with what it ends. */}
+        {'\u2060'}.
       </Caption>
       {around === null ? (
         <div className="empty">
