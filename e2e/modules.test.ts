@@ -1,3 +1,4 @@
+import { renameSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { AxePuppeteer } from '@axe-core/puppeteer';
 import type { ElementHandle } from 'puppeteer-core';
@@ -258,5 +259,23 @@ describe('modules', () => {
     await page.waitForSelector('.member-row');
     const { violations } = await new AxePuppeteer(page).withTags(['wcag2a', 'wcag2aa']).analyze();
     expect(violations.map(({ id, nodes }) => `${id}: ${nodes[0].html}`)).toEqual([]);
+  });
+
+  it('keep a file that is renamed, over a survey, and tell of one that is gone', async () => {
+    const { page, demo: folder } = demo.instrument;
+    const paths = ['src/tolls/season.ts', 'src/ledger/exchange.ts'].map((path) => join(folder, path));
+    renameSync(paths[0], join(folder, 'src', 'tolls', 'yearly.ts'));
+    rmSync(paths[1]);
+    await open('intake');
+    await waitForText(page, '.caption', 'would read');
+    await clickText(page, 'button', 'Survey again');
+    await page.waitForFunction(() => location.pathname.endsWith('/survey'));
+    await waitForText(page, '.view', 'Done in');
+    await open('modules?plan=1&focus=src%2Ftolls%2Fyearly.ts');
+    await waitForText(page, '.plan-problem', 'src/ledger/exchange.ts');
+    expect(await textOf(page, '.plan-problem')).not.toContain('season.ts');
+    expect(await textOf(page, '.caption')).toContain('all of it placed');
+    await clickText(page, '.plan-problem .link', 'Take them out');
+    await page.waitForFunction(() => document.querySelector('.plan-problem') === null);
   });
 });

@@ -7,6 +7,7 @@ import { openCodebase, removeCodebase } from './codebases.ts';
 import { openStore, type Store } from './database.ts';
 import {
   changePlan,
+  followRenames,
   makePlan,
   modulePlan,
   modulePlans,
@@ -84,6 +85,29 @@ describe('a plan of modules', () => {
     for (let n = 0; n < 105; n++) add(`m${n}`);
     for (let n = 0; n < 200; n++) step(-1);
     expect(names()).toHaveLength(5);
+  });
+
+  it('follows renamed files, as an edit that can be taken back', () => {
+    const place = { edit: 'place', targets: ['a.ts', 'b.ts'], module: 'm' } as const;
+    changePlan(store, codebase, { id, revision: 1, what: 'placed' }, (plan) => edited(plan, place));
+    const untouched = makePlan(store, codebase, 'Empty', emptyPlan).id;
+    const surveys = {
+      before: new Map([
+        ['a.ts', '1'],
+        ['b.ts', '2'],
+      ]),
+      after: new Map([
+        ['new/a.ts', '1'],
+        ['b.ts', '2'],
+      ]),
+    };
+    const targets = (): string[] => modulePlan(store, codebase, id).placings.map(({ target }) => target);
+    expect(followRenames(store, codebase, surveys)).toBe(1);
+    expect(targets()).toEqual(['b.ts', 'new/a.ts']);
+    expect(planRecord(store, codebase, untouched).revision).toBe(1);
+    expect(followRenames(store, codebase, { before: surveys.after, after: surveys.after })).toBe(0);
+    step(-1);
+    expect(targets()).toEqual(['a.ts', 'b.ts']);
   });
 
   it('stands beside others of its codebase, the newest first, and goes with it', () => {

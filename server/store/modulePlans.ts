@@ -1,4 +1,5 @@
 import type { ModulePlan } from '../../core/plan/modulePlan.ts';
+import { renamedFiles, withRenamed } from '../../core/plan/renames.ts';
 import { Problem } from '../problem.ts';
 import type { Store } from './database.ts';
 
@@ -121,6 +122,25 @@ function movedTo(store: Store, codebaseId: number, id: number, revision: number,
     'badRequest',
     'This plan was changed meanwhile in another window; it is shown as it is now.',
   );
+}
+
+/** Has the plans of a codebase follow files that were renamed between two surveys; returns how many placings did. */
+export function followRenames(
+  store: Store,
+  codebaseId: number,
+  surveys: { before: ReadonlyMap<string, string>; after: ReadonlyMap<string, string> },
+): number {
+  const plans = modulePlans(store, codebaseId);
+  if (plans.length === 0) return 0;
+  const renamed = renamedFiles(surveys.before, surveys.after);
+  let sum = 0;
+  for (const { id, revision } of plans) {
+    const { plan, followed } = withRenamed(modulePlan(store, codebaseId, id), renamed);
+    if (followed === 0) continue;
+    changePlan(store, codebaseId, { id, revision, what: `renamed files followed, ${followed}` }, () => plan);
+    sum += followed;
+  }
+  return sum;
 }
 
 export function renamePlan(store: Store, codebaseId: number, id: number, name: string): void {

@@ -11,7 +11,8 @@ import { dropUnused } from '../store/dropUnused.ts';
 import { jobLog } from '../store/jobLog.ts';
 import { endJob, job, jobsUnderWay, reportJob, startJob, type Job } from '../store/jobs.ts';
 import { settings } from '../store/settings.ts';
-import { saveSurvey } from '../store/surveys.ts';
+import { followRenames } from '../store/modulePlans.ts';
+import { latestSurveyId, saveSurvey, surveyedHashes } from '../store/surveys.ts';
 import { logIntake, logSurvey } from './logLines.ts';
 import { throttled, type OnProgress, type Phase } from '../survey/progress.ts';
 import { surveySource } from '../survey/surveySource.ts';
@@ -132,11 +133,13 @@ async function survey(run: Run, source: CodeSource): Promise<number> {
   logSurvey(log, result);
   const total = result.survey.files.length;
   report({ phase: 'store', done: 0, total });
+  const before = latestSurveyId(store, opened.id);
   const surveyId = saveSurvey(store, opened.id, result, {
     commitHash: source.commit,
     tookMs: performance.now() - started,
     rules: opened.rules,
   });
+  if (before !== null) keepInModules(run, before, surveyId);
   dropUnused(store, run.job.id);
   saveIntake(store, opened.id, { intake: result.intake, commit: source.commit, rules: opened.rules });
   report({ phase: 'store', done: total, total });
@@ -145,4 +148,13 @@ async function survey(run: Run, source: CodeSource): Promise<number> {
   if (changedAt !== null && changedAt < startedAt) noteChange(store, opened.id, null);
   log(`done in ${((performance.now() - started) / 1000).toFixed(1)} s`);
   return surveyId;
+}
+
+/** Files that were renamed since the survey before stay in the modules of every plan. */
+function keepInModules({ store, codebase: { id }, log }: Run, before: number, after: number): void {
+  const followed = followRenames(store, id, {
+    before: surveyedHashes(store, before),
+    after: surveyedHashes(store, after),
+  });
+  if (followed > 0) log(`${followed} placings in module plans follow renamed files`);
 }
