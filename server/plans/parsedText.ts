@@ -3,6 +3,8 @@ import { Problem } from '../problem.ts';
 
 /** A file that people write is not larger, nor nested deeper, nor does it say one thing so often. */
 const MOST_LETTERS = 32 * 1024 ** 2;
+/** YAML takes a hundred times as long as JSON; what people write by hand is far shorter. */
+const MOST_YAML = 1024 ** 2;
 const DEEPEST = 60;
 const MOST_ALIASES = 100;
 
@@ -12,6 +14,8 @@ export function parsedText(text: string, name: string): unknown {
   if (isTooDeep(text)) throw new Problem('badRequest', `${name} is nested too deeply.`);
   const json = asJson(text);
   if (json !== undefined) return json;
+  if (text.length > MOST_YAML)
+    throw new Problem('badRequest', `${name} is no JSON, and too large for YAML: over 1 MB.`);
   const lines = new LineCounter();
   const document = parseDocument(text, { lineCounter: lines, prettyErrors: false });
   const [error] = document.errors;

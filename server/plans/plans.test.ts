@@ -90,6 +90,7 @@ modules:
     ['{"modules": [', 'plan, line 1, column 14: '],
     ['modules: [{ id: a, name: A, members: [{ key: x, doubt: 2 }] }]', 'at modules.0.members.0.doubt.'],
     ['['.repeat(50_000), 'plan is nested too deeply.'],
+    [`modules: []\n${'# more\n'.repeat(200_000)}`, 'plan is no JSON, and too large for YAML: over 1 MB.'],
     [`a:\n${'- '.repeat(3_000)}b`, 'plan is nested too deeply.'],
   ])('that begins %.40s says what is wrong, and where', (text, sentence) => {
     expect(() => readPlanFile(text, 'plan')).toThrow(sentence);
