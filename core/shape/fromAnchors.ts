@@ -13,7 +13,8 @@ export interface Anchors {
 
 /** At each step a walk begins anew at its anchors with this chance. */
 const RESTART = 0.5;
-const STEPS = 20;
+/** After so many steps, a thousandth of a walk has not begun anew. */
+const STEPS = 10;
 /** What comes at least so near to the first makes an element doubtful; with so many modules as near it is shared. */
 const AS_NEAR = 0.9;
 const SHARED_BY = 3;
