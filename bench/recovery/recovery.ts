@@ -183,7 +183,8 @@ keep it. The codebases and the depths of their folders were written down (bench/
 and folders of fewer than ${LEAST_FILES} files are not scored, and how many modules there are is not given.
 
 A figure is MoJoFM (Wen and Tzerpos 2004, 0 to 100), the smaller of both directions, with both and the number of modules after
-it. **links**: from links alone. **links, names, folders**: names and nearness weigh half of what links do. **anchors**: a random
+it. **links**: from links alone. **links, names, folders**: names and nearness weigh half of what links do. Folders are what is
+judged, so that this column says how far they are followed, not that they were found. **anchors**: a random
 tenth of the files of each folder is given and not scored; mean of five seeds. **stability**: how alike two proposals are, one of
 them made with one link in a hundred taken away at random; mean of five seeds. What is placed nowhere counts as one module.
 Baselines: everything in one module; label propagation (Raghavan, Albert and Kumara 2007); multilevel clustering of the damped
