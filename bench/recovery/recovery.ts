@@ -1,5 +1,6 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { format, resolveConfig } from 'prettier';
 import { proposeFromAnchors } from '../../core/shape/fromAnchors.ts';
 import { proposeFromLinks, type LinksAsked } from '../../core/shape/fromLinks.ts';
 import { likeness, type Likeness } from '../../core/shape/likeness.ts';
@@ -207,5 +208,7 @@ for (const truth of truths) {
   judged.push(await judge(truth));
   process.stdout.write(`${table([judged.at(-1)!])}\n\n`);
 }
-if (only === undefined) writeFileSync(join(installationRoot, 'docs', 'recovery.md'), page(judged));
-else process.stdout.write(`${table(judged)}\n`);
+if (only === undefined) {
+  const file = join(installationRoot, 'docs', 'recovery.md');
+  writeFileSync(file, await format(page(judged), { ...(await resolveConfig(file)), filepath: file }));
+} else process.stdout.write(`${table(judged)}\n`);
