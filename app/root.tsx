@@ -12,6 +12,7 @@ import type { ReactNode } from 'react';
 import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration } from 'react-router';
 import type { Route } from './+types/root';
 import { isKnownHost } from '../server/hosts.ts';
+import { useAbandoned } from './state/useAbandoned.ts';
 import { theme } from './theme/theme.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Yletope' }];
@@ -54,6 +55,7 @@ export function Layout({ children }: { children: ReactNode }) {
 }
 
 export default function App() {
+  useAbandoned();
   return <Outlet />;
 }
 

@@ -374,6 +374,26 @@ describe('the frame', () => {
     await waitForText(page, '.pane-place', 'Tariff › quote');
   });
 
+  it('takes what was left while it loaded for no failure, and anything else for one', async () => {
+    const { page } = demo.instrument;
+    await open('survey');
+    // In a script of the page: what is evaluated from outside is not heard there.
+    const isReported = async (name: string): Promise<string | null> => {
+      await page.addScriptTag({
+        content: `window.addEventListener('unhandledrejection', (event) => {
+          document.body.dataset.reported = String(!event.defaultPrevented);
+          event.preventDefault();
+        }, { once: true });
+        delete document.body.dataset.reported;
+        Promise.reject(new DOMException('The request was left.', '${name}'));`,
+      });
+      await page.waitForSelector('body[data-reported]');
+      return page.$eval('body', (body) => body.dataset.reported ?? null);
+    };
+    expect(await isReported('AbortError')).toBe('false');
+    expect(await isReported('NetworkError')).toBe('true');
+  });
+
   it('what is not there is said in a sentence', async () => {
     const { page } = demo.instrument;
     await page.goto(`${demo.instrument.url}/codebases/99/overview`, { waitUntil: 'networkidle2' });
