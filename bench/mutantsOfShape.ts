@@ -12,7 +12,7 @@ export const mutantsOfShape: readonly Mutant[] = [
   ]),
   ...faults('core/shape/pulls.ts', shape, [
     ['let sum = 2 * own[v];', 'let sum = own[v];'],
-    ['if (own[v] > 0) take(partOf[v], partOf[v], own[v]);', ''],
+    ['if (own[v] > 0) take(v, v, own[v]);', ''],
   ]),
   ...faults('core/shape/multilevel.ts', shape, [
     ['if (gain < 0 && members[current] > 1) [best, gain] = [empty.at(-1)!, 0];', ''],

@@ -12,7 +12,7 @@ export const baselines: Record<string, (input: ShapeInput) => ArrayLike<number>>
 };
 
 /** Links as they are counted, damped, in either direction. */
-const plainPulls = ({ links }: ShapeInput): Pulls => pullsOf(links, (_from, _to, weight) => weight);
+const plainPulls = ({ links }: ShapeInput): Pulls => pullsOf(links);
 
 const MOST_ROUNDS = 100;
 

@@ -1,4 +1,4 @@
-import { degrees, joinPulls, type Pulls } from './pulls.ts';
+import { degrees, eachPull, joinPulls, type Pulls } from './pulls.ts';
 import type { ShapeInput } from './shapeInput.ts';
 import { bundleWords } from './words.ts';
 
@@ -49,11 +49,7 @@ export function withAttractors(
   }
   if (added.length === 0) return pulls;
   return joinPulls(next, (take) => {
-    for (let v = 0; v < count; v++) {
-      if (pulls.own[v] > 0) take(v, v, pulls.own[v]);
-      for (let at = pulls.start[v]; at < pulls.start[v + 1]; at++)
-        if (pulls.to[at] > v) take(v, pulls.to[at], pulls.weight[at]);
-    }
+    eachPull(pulls, take);
     for (const [one, other, weight] of added) take(one, other, weight);
   });
 }

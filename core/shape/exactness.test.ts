@@ -130,7 +130,7 @@ describe('the depths at which groups become modules', () => {
     expect(cuts.length).toBe(6);
     fc.assert(
       fc.property(anyLinks, (links) => {
-        const pulls = pullsOf(links, (_from, _to, weight) => weight);
+        const pulls = pullsOf(links);
         const best = Math.max(
           ...cuts.map((cut) =>
             modularity(

@@ -11,7 +11,7 @@ import type { ShapeInput } from './shapeInput.ts';
 export function proposeFromArrangement(input: ShapeInput, arrangement: Arrangement): Proposal {
   const { bundles, files } = input;
   const groupOf = Int32Array.from(bundles.files, ([first]) => arrangement.groupOf[files[first].element]);
-  const pulls = pullsOf(input.links, (_from, _to, weight) => weight);
+  const pulls = pullsOf(input.links);
   const opened = bestOpened(arrangement, groupOf, pulls);
   const moduleOf = groupOf.map((group) => {
     if (group < 0 || group === arrangement.rest) return NOWHERE;

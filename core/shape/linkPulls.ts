@@ -91,16 +91,10 @@ export function usersOf({ count, to }: BundleLinks): Int32Array {
   return users;
 }
 
-/** Links as pulls, each weighted as asked. */
-export function pullsOf(
-  links: BundleLinks,
-  weigh: (from: number, to: number, weight: number) => number,
-): Pulls {
-  return joinPulls(links.count, (take) => {
-    for (let from = 0; from < links.count; from++)
-      for (let at = links.start[from]; at < links.start[from + 1]; at++) {
-        const weight = weigh(from, links.to[at], links.weight[at]);
-        if (weight > 0) take(from, links.to[at], weight);
-      }
+/** Links as pulls, with their weights. */
+export function pullsOf({ count, start, to, weight }: BundleLinks): Pulls {
+  return joinPulls(count, (take) => {
+    for (let from = 0; from < count; from++)
+      for (let at = start[from]; at < start[from + 1]; at++) take(from, to[at], weight[at]);
   });
 }

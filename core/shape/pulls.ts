@@ -82,14 +82,17 @@ export function degrees({ count, start, weight, own }: Pulls): Float64Array {
   return degree;
 }
 
+/** Gives each pair once, and what each vertex holds itself. */
+export function eachPull({ count, start, to, weight, own }: Pulls, take: TakePull): void {
+  for (let v = 0; v < count; v++) {
+    if (own[v] > 0) take(v, v, own[v]);
+    for (let at = start[v]; at < start[v + 1]; at++) if (to[at] > v) take(v, to[at], weight[at]);
+  }
+}
+
 /** Each part of a partition (0…parts-1) as one vertex. */
 export function contracted(pulls: Pulls, partOf: Int32Array, parts: number): Pulls {
-  const { count, start, to, weight, own } = pulls;
-  return joinPulls(parts, (take) => {
-    for (let v = 0; v < count; v++) {
-      if (own[v] > 0) take(partOf[v], partOf[v], own[v]);
-      for (let at = start[v]; at < start[v + 1]; at++)
-        if (to[at] > v) take(partOf[v], partOf[to[at]], weight[at]);
-    }
-  });
+  return joinPulls(parts, (take) =>
+    eachPull(pulls, (one, other, weight) => take(partOf[one], partOf[other], weight)),
+  );
 }

@@ -30,7 +30,7 @@ beforeAll(async () => {
 
 let states = 0;
 function shown(content: ModulePlan, open: string | null = null): PlanPage {
-  takePlan(survey, content, `test ${states++}`);
+  takePlan(survey, () => content, `test ${states++}`);
   return planView(survey, { plans: [], plan: null, content, open, withTests: false });
 }
 
@@ -186,11 +186,11 @@ describe('the page of modules', () => {
     shown(plan);
     expect(arrangementsOf(survey)).toContain('plan');
     expect(arrangementOf(survey, 'plan').count).toBe(4);
-    takePlan(survey, emptyPlan, 'another');
+    takePlan(survey, () => emptyPlan, 'another');
     expect(arrangementOf(survey, 'plan').count).toBe(2);
     // The same state is not worked out again.
     const known = arrangementOf(survey, 'plan');
-    takePlan(survey, plan, 'another');
+    takePlan(survey, () => plan, 'another');
     expect(arrangementOf(survey, 'plan')).toBe(known);
   });
 

@@ -218,17 +218,18 @@ export const views = {
     const page = planView(survey, {
       plans: plans.all,
       plan: plans.shown,
-      content: plans.content,
+      content: plans.content(),
       open: params.get('module'),
       withTests,
     });
     return { page, scope: scopeView(survey, scope) };
   },
 
-  planFile: ({ survey, plans }: ViewRequest) => planExport(survey, plans.content),
+  planFile: ({ survey, plans }: ViewRequest) => planExport(survey, plans.content()),
 
   /** A plan as it is proposed; what is settled in the one at hand stays. */
-  proposedPlan: ({ survey, plans }: ViewRequest, asked: PlanAsked) => planFrom(survey, plans.content, asked),
+  proposedPlan: ({ survey, plans }: ViewRequest, asked: PlanAsked) =>
+    planFrom(survey, plans.content(), asked),
 
   async completeness({ survey, readText, store, record, codebase, params }: ViewRequest) {
     const [left, right] = params.getAll('compare');

@@ -39,7 +39,7 @@ export interface ViewRequest {
   /** The shortlist that is marked on the picture. */
   overlay: { list: Shortlist; marks: Uint8Array } | null;
   /** Plans of modules, and the one by which things may stand. */
-  plans: { all: PlanRecord[]; shown: PlanRecord | null; content: ModulePlan };
+  plans: { all: PlanRecord[]; shown: PlanRecord | null; content: () => ModulePlan };
   /** Reads files of the codebase as the survey saw them, or as they are now. */
   readText: ReadText;
 }
@@ -97,7 +97,12 @@ export function viewRequest(
 function plansOf(store: Store, codebaseId: number, id: number | null): ViewRequest['plans'] {
   const all = modulePlans(store, codebaseId);
   const shown = id === null ? (all[0] ?? null) : planRecord(store, codebaseId, id);
-  return { all, shown, content: shown === null ? emptyPlan : modulePlan(store, codebaseId, shown.id) };
+  // What it says is read only where it is asked for: most requests find the survey arranged by it already.
+  return {
+    all,
+    shown,
+    content: () => (shown === null ? emptyPlan : modulePlan(store, codebaseId, shown.id)),
+  };
 }
 
 /** An address with what is kept of it spelt out. Throws a Problem (`notFound`) for something that is not kept here. */

@@ -47,13 +47,13 @@ const isByPlan = (name: string): boolean => /\bplan\b/.test(name);
  * The plan by which a survey is arranged from now on. `state` is another for each state of each plan; what was worked out by
  * another is forgotten.
  */
-export function takePlan(survey: SurveyedCodebase, plan: ModulePlan, state: string): void {
+export function takePlan(survey: SurveyedCodebase, plan: () => ModulePlan, state: string): void {
   const known = remembered(survey, 'state of plan', () => ({ state: '' }), 'always');
   if (known.state === state) return;
   forget(survey, isByPlan);
   forget(counted(survey, false), isByPlan);
   remembered(survey, 'state of plan', () => ({ state }), 'always');
-  remembered(survey, 'arrangement plan', () => arrangedByPlan(survey, plan), 'always');
+  remembered(survey, 'arrangement plan', () => arrangedByPlan(survey, plan()), 'always');
 }
 
 /** Arrangements in which a survey has more than what belongs nowhere; folders always. */
