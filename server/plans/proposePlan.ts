@@ -1,7 +1,4 @@
-import { byBuildModules } from '../../core/arrangement/buildModules.ts';
-import { byFolders } from '../../core/arrangement/folders.ts';
-import { byPackages } from '../../core/arrangement/packages.ts';
-import type { Arrangement } from '../../core/arrangement/arrangement.ts';
+import { builtBy } from '../../core/arrangement/built.ts';
 import { globMatcher } from '../../core/search/glob.ts';
 import { proposeFromAnchors, type Anchors } from '../../core/shape/fromAnchors.ts';
 import { proposeFromArrangement } from '../../core/shape/fromArrangement.ts';
@@ -26,18 +23,15 @@ export interface ProposalAsked {
   anchors: AnchorFile | null;
 }
 
-const arrangements: Record<'folders' | 'packages' | 'build', (survey: SurveyedCodebase) => Arrangement> = {
-  folders: ({ elements }) => byFolders(elements),
-  packages: byPackages,
-  build: byBuildModules,
-};
+/** The build is called so where a plan is asked for, whose own groups are modules. */
+const arrangementOfSource = { folders: 'folders', packages: 'packages', build: 'modules' } as const;
 
 /** Proposes modules for all files of a survey. Throws a Problem where that cannot be, with the reason. */
 export function proposePlan(survey: SurveyedCodebase, asked: ProposalAsked): Proposal {
   const input = shapeInput(survey);
   if (asked.from === 'links') return proposeFromLinks(input, asked);
   if (asked.from === 'anchors') return proposeFromAnchors(input, anchorsIn(survey, asked.anchors), asked);
-  const arrangement = arrangements[asked.from](survey);
+  const arrangement = builtBy[arrangementOfSource[asked.from]](survey);
   if (arrangement.count === 1 || arrangement.rest === 1)
     throw new Problem(
       'badRequest',

@@ -7,11 +7,8 @@ import {
   subgroups,
   type Arrangement,
   type ArrangementId,
-  type BuiltArrangement,
 } from '../../../core/arrangement/arrangement.ts';
-import { byBuildModules } from '../../../core/arrangement/buildModules.ts';
-import { byFolders } from '../../../core/arrangement/folders.ts';
-import { byPackages } from '../../../core/arrangement/packages.ts';
+import { builtBy } from '../../../core/arrangement/built.ts';
 import { byPlan } from '../../../core/plan/byPlan.ts';
 import { emptyPlan, type ModulePlan } from '../../../core/plan/modulePlan.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
@@ -25,14 +22,8 @@ export interface Scope {
   group: number;
 }
 
-const builders: Record<BuiltArrangement, (survey: SurveyedCodebase) => Arrangement> = {
-  folders: ({ elements }) => byFolders(elements),
-  packages: byPackages,
-  modules: byBuildModules,
-};
-
 export function arrangementOf(survey: SurveyedCodebase, id: ArrangementId): Arrangement {
-  const build = (): Arrangement => (id === 'plan' ? arrangedByPlan(survey, emptyPlan) : builders[id](survey));
+  const build = (): Arrangement => (id === 'plan' ? arrangedByPlan(survey, emptyPlan) : builtBy[id](survey));
   return remembered(survey, `arrangement ${id}`, build, 'always');
 }
 
