@@ -1,6 +1,7 @@
 import type { ViewDescriptor } from './frame/viewDescriptor.ts';
 import { around } from './views/around/descriptor.ts';
 import { completeness } from './views/completeness/descriptor.ts';
+import { compare } from './views/compare/descriptor.ts';
 import { cycles } from './views/cycles/descriptor.ts';
 import { document } from './views/document/descriptor.ts';
 import { intake } from './views/intake/descriptor.ts';
@@ -11,6 +12,7 @@ import { notes } from './views/notes/descriptor.ts';
 import { overview } from './views/overview/descriptor.ts';
 import { progress } from './views/progress/descriptor.ts';
 import { source } from './views/source/descriptor.ts';
+import { strays } from './views/strays/descriptor.ts';
 import { text } from './views/text/descriptor.ts';
 import { types } from './views/types/descriptor.ts';
 
@@ -27,6 +29,8 @@ export const allViews: readonly ViewDescriptor[] = [
   around,
   cycles,
   modules,
+  strays,
+  compare,
   notes,
   document,
   progress,

@@ -1,7 +1,7 @@
 import { readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { clickText, matrixDrawn, textOf, waitForText } from './instrument.ts';
+import { clickText, matrixDrawn, surveyAgain, textOf, waitForText } from './instrument.ts';
 import { surveyedDemo } from './surveyedDemo.ts';
 
 const demo = surveyedDemo();
@@ -431,9 +431,7 @@ describe('notes', () => {
     renameSync(join(folder, 'src', 'tolls', 'season.ts'), join(folder, 'src', 'tolls', 'seasons.ts'));
     await open('intake');
     await waitForText(page, '.caption', 'would read');
-    await clickText(page, 'button', 'Survey again');
-    await page.waitForFunction(() => location.pathname.endsWith('/survey'));
-    await waitForText(page, '.view', 'Done in');
+    await surveyAgain(page);
     await open('notes');
     await waitForText(page, '.note-card', 'src/tolls/season.ts#seasonOf, gone');
     await clickText(page, '.note-card .chip', 'src/tolls/seasons.ts#seasonOf');

@@ -4,7 +4,7 @@ import { arrangementIds } from '../core/arrangement/arrangement.ts';
 import { grains } from '../core/arrangement/units.ts';
 import { railViews } from '../app/frame/viewDescriptor.ts';
 import { allViews } from '../app/views.ts';
-import { clickText, matrixDrawn, textOf, waitForText } from './instrument.ts';
+import { clickText, matrixDrawn, surveyAgain, textOf, waitForText } from './instrument.ts';
 import { surveyedDemo } from './surveyedDemo.ts';
 
 const demo = surveyedDemo();
@@ -180,9 +180,7 @@ describe('a link that is copied', () => {
     const link = await page.evaluate(() => navigator.clipboard.readText());
     expect(link).toMatch(/\/matrix\?in=src&survey=1$/);
     await open('survey');
-    await clickText(page, 'button', 'Survey again');
-    await waitForText(page, '.survey-page > section', 'Done in');
-    await page.waitForFunction(() => !document.body.innerText.includes('under way'));
+    await surveyAgain(page);
     await page.goto(link, { waitUntil: 'networkidle2' });
     await waitForText(page, '.survey-part', 'there is a newer one');
     await clickText(page, '.survey-part a', 'there is a newer one');

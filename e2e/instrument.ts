@@ -144,6 +144,19 @@ export async function waitForText(page: Page, selector: string, text: string): P
   );
 }
 
+/** Surveys once more, by the button that stands on the page, and waits on the page of progress until that is done. */
+export async function surveyAgain(page: Page): Promise<void> {
+  await Promise.all([
+    page.waitForResponse((response) => response.request().method() === 'POST'),
+    clickText(page, 'button', 'Survey again'),
+  ]);
+  // What a page says that was there before may still be of the survey before.
+  const [base] = /^.*\/codebases\/\d+/.exec(page.url())!;
+  await page.goto(`${base}/survey`, { waitUntil: 'networkidle2' });
+  await waitForText(page, '.survey-page > section', 'Done in');
+  await page.waitForFunction(() => !document.body.innerText.includes('under way'));
+}
+
 /** Waits until what a menu or a drawer brings in has come to rest, so that a click does not go past it. */
 async function restsStill(element: Element): Promise<void> {
   let before = '';

@@ -1,4 +1,4 @@
-import { renameSync, rmSync } from 'node:fs';
+import { renameSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { AxePuppeteer } from '@axe-core/puppeteer';
 import type { ElementHandle } from 'puppeteer-core';
@@ -6,7 +6,7 @@ import { describe, expect, it } from 'vitest';
 import { planFileSchema } from '../server/plans/planFile.ts';
 import { allViews } from '../app/views.ts';
 import { temporaryFolder } from '../tests/temporaryFolder.ts';
-import { clickText, textOf, waitForText } from './instrument.ts';
+import { clickText, surveyAgain, textOf, waitForText } from './instrument.ts';
 import { surveyedDemo } from './surveyedDemo.ts';
 
 const demo = surveyedDemo();
@@ -14,13 +14,17 @@ const { open, parameter } = demo;
 
 /** The names of the modules, in their order, and of the files of the open one. */
 const moduleNames = (): Promise<string[]> =>
-  demo.instrument.page.$$eval('.module-name > button', (all) =>
+  demo.instrument.page.$$eval('.module-title > button', (all) =>
     all.map(({ textContent }) => textContent ?? ''),
   );
 const memberNames = (): Promise<string[]> =>
   demo.instrument.page.$$eval('.member-row .element', (all) =>
     all.map(({ textContent }) => textContent ?? ''),
   );
+
+/** The name of the module that is open. */
+const openedModule = (): Promise<string> =>
+  demo.instrument.page.$eval('.module-words input', (field) => (field).value);
 
 /** Waits until an edit was taken and the page shows what it made. */
 async function settledDown(): Promise<void> {
@@ -62,13 +66,13 @@ describe('modules', () => {
       () => !document.querySelector('.caption')!.textContent.includes(' 0 % of the code'),
     );
     // What is settled stands at the end, and the next one is at hand.
-    expect((await memberNames())[0]).toBe(before[1]);
     await page.waitForFunction(
       (name) => document.querySelector('.member-row.current .element')?.textContent === name,
       {},
       before[1],
     );
-    const [home] = await moduleNames();
+    expect((await memberNames())[0]).toBe(before[1]);
+    const home = await openedModule();
     await page.focus('.member-list');
     await page.keyboard.press('n');
     await page.waitForFunction(
@@ -87,7 +91,7 @@ describe('modules', () => {
       {},
       before[1],
     );
-    expect(await textOf(page, '.plan-members h2')).toContain(home);
+    expect(await openedModule()).toBe(home);
     await settledDown();
     await takeBack();
     await waitForText(page, '.caption', '0 % of the code settled');
@@ -98,16 +102,26 @@ describe('modules', () => {
     await open('modules?plan=1');
     const [first] = await memberNames();
     const source = await page.waitForSelector('.member-row');
-    const [, target] = await page.$$('.module-list .module-row:not(.module-heads):not(.open)');
-    const name = await target.$eval('.module-name > button', ({ textContent }) => textContent ?? '');
+    const [, target] = await page.$$('.module-rows .module-row:not(.open)');
+    const name = await target.$eval('.module-title > button', ({ textContent }) => textContent ?? '');
+    const figures = await textOf(page, '.plan-figures');
+    await source!.drag(target);
+    // What would become of the plan is told before one lets go.
+    await waitForText(page, '.plan-figures', `${first} moved to ${name}`);
+    await page.waitForFunction(() => document.querySelector('.plan-figures')!.textContent.includes('→'));
+    const told = await textOf(page, '.plan-figures');
     await target.drop(source!);
     await page.waitForFunction(
       (gone) => document.querySelector('.member-row .element')?.textContent !== gone,
       {},
       first,
     );
-    await clickText(page, '.module-name > button', name);
-    await waitForText(page, '.plan-members h2', name);
+    await clickText(page, '.module-title > button', name);
+    await page.waitForFunction(
+      (wanted) => document.querySelector<HTMLInputElement>('.module-words input')?.value === wanted,
+      {},
+      name,
+    );
     await page.waitForFunction(
       (moved) =>
         [...document.querySelectorAll('.member-row .element')].some(
@@ -117,7 +131,15 @@ describe('modules', () => {
       first,
     );
     await settledDown();
+    // And it comes to what was told.
+    const [, against] = /→ ([\d,]+) . references against/.exec(told.replaceAll('\n', ' '))!;
+    await waitForText(page, '.plan-figures', `${against} references against`);
     await takeBack();
+    await page.waitForFunction(
+      (before) => document.querySelector<HTMLElement>('.plan-figures')!.innerText === before,
+      {},
+      figures,
+    );
     await page.waitForFunction(
       (moved) =>
         ![...document.querySelectorAll('.member-row .element')].some(
@@ -135,16 +157,19 @@ describe('modules', () => {
     const late = await page.browserContext().newPage();
     await late.goto(`${url}/codebases/1/modules?plan=1`, { waitUntil: 'networkidle2' });
     await page.bringToFront();
-    await page.focus('.module-tools input');
-    await page.$eval('.module-tools input', (field) => field.select());
+    await page.focus('.module-words input');
+    await page.$eval('.module-words input', (field) => (field).select());
     await page.keyboard.type('Heart');
     await page.keyboard.press('Enter');
     await waitForText(page, '.module-row.open .module-name', 'Heart');
     await settledDown();
-    const other = await page.$eval('.module-tools select option:nth-of-type(2)', (option) => option.value);
-    await page.select('.module-tools select', other);
+    await clickText(page, '.module-tools .chip', 'Merge into …');
+    await page.waitForSelector('[role=menuitem]');
+    await page.keyboard.press('ArrowDown');
+    await waitForText(page, '.plan-figures', 'Heart merged into');
+    await page.keyboard.press('Enter');
     await page.waitForFunction(
-      (many) => document.querySelectorAll('.module-name > button').length === many,
+      (many) => document.querySelectorAll('.module-title > button').length === many,
       {},
       count - 1,
     );
@@ -157,7 +182,7 @@ describe('modules', () => {
     await settledDown();
     await takeBack();
     await page.waitForFunction(
-      (many) => document.querySelectorAll('.module-name > button').length === many,
+      (many) => document.querySelectorAll('.module-title > button').length === many,
       {},
       count,
     );
@@ -208,13 +233,14 @@ describe('modules', () => {
     await input.uploadFile(join(folder, 'ours.json'));
     await page.waitForFunction(() => new URL(location.href).searchParams.get('plan') === '2');
     await waitForText(page, '.caption', `${count} modules of ours`);
-    await waitForText(page, '.caption', '100 % of the code settled');
+    // It says that nobody stands behind it yet, and so it is read.
+    await waitForText(page, '.caption', ' 0 % of the code settled');
   });
 
   it('are gone through together, the most doubtful file first', async () => {
     const { page } = demo.instrument;
     await open('modules?plan=1');
-    await clickText(page, '.plan-members h2 .link', 'of all modules');
+    await clickText(page, '.plan-members h2 .link', 'all that is not settled');
     await waitForText(page, '.plan-members h2', 'In any module, not settled');
     expect(
       await page.$$eval('.member-why b', (all) => new Set(all.map(({ textContent }) => textContent)).size),
@@ -234,6 +260,108 @@ describe('modules', () => {
       {},
       first,
     );
+  });
+
+  it('are split where their links come apart, and several files are moved at once', async () => {
+    const { page } = demo.instrument;
+    await open('modules?plan=1');
+    const count = (await moduleNames()).length;
+    await clickText(page, '.module-tools .chip', 'Split …');
+    await page.waitForSelector('[role=menuitem]');
+    await page.keyboard.press('Enter');
+    await page.waitForFunction(
+      (many) => document.querySelectorAll('.module-title > button').length > many,
+      {},
+      count,
+    );
+    await settledDown();
+    await takeBack();
+    await page.waitForFunction(
+      (many) => document.querySelectorAll('.module-title > button').length === many,
+      {},
+      count,
+    );
+    await settledDown();
+    const files = await memberNames();
+    await page.focus('.member-list');
+    await page.keyboard.press('ArrowDown');
+    await page.waitForFunction(() => location.search.includes('focus='));
+    await page.keyboard.down('Shift');
+    await page.keyboard.press('ArrowDown');
+    await page.keyboard.up('Shift');
+    await page.waitForFunction(() => document.querySelectorAll('.member-row.taken').length === 2);
+    await page.keyboard.press('m');
+    await page.waitForSelector('[role=menuitem]');
+    await page.keyboard.press('ArrowDown');
+    await waitForText(page, '.plan-figures', '2 files to');
+    await page.keyboard.press('Enter');
+    await page.waitForFunction(
+      (gone) => document.querySelector('.member-row .element')?.textContent !== gone,
+      {},
+      files[0],
+    );
+    expect(await memberNames()).not.toContain(files[1]);
+    await settledDown();
+    await takeBack();
+    await page.waitForFunction(
+      (back) =>
+        back.every((name) =>
+          [...document.querySelectorAll('.member-row .element')].some(
+            ({ textContent }) => textContent === name,
+          ),
+        ),
+      {},
+      files.slice(0, 2),
+    );
+  });
+
+  it('have an interface that can be named, each use of it followed to the code', async () => {
+    const { page } = demo.instrument;
+    await open('modules?plan=1');
+    await clickText(page, '.plan-members .look', 'Interface');
+    await waitForText(page, '.interface-list', 'Others use');
+    const references = await page.$eval('.interface-row .module-uses button .mono', (e) => e.textContent);
+    await page.click('.interface-row .module-uses button');
+    await page.waitForSelector('.dossier .place');
+    await waitForText(page, '.dossier', `${references} `);
+    await open('modules?plan=1&look=interface');
+    await clickText(page, '.interface-list .link', 'Name these as its interface');
+    await waitForText(page, '.interface-list', 'Its interface is named');
+    await page.click('.interface-row input[type=checkbox]');
+    await waitForText(page, '.interface-list', 'used around it');
+  });
+
+  it('are gone back to as they were when somebody named them so', async () => {
+    const { page } = demo.instrument;
+    await open('modules?plan=1');
+    const before = await moduleNames();
+    await clickText(page, '.plan-tools .chip', 'States …');
+    await clickText(page, '[role=menuitem]', 'Name the state it is in');
+    await page.waitForSelector('input[aria-label="Name of this state"]');
+    await page.keyboard.type('as agreed');
+    await page.keyboard.press('Enter');
+    await settledDown();
+    await clickText(page, '.plan-tools .chip', 'Add a module');
+    await page.waitForFunction(
+      (many) => document.querySelectorAll('.module-title > button').length === many + 1,
+      {},
+      before.length,
+    );
+    await settledDown();
+    await clickText(page, '.plan-tools .chip', 'States …');
+    await page.waitForSelector('[role=menuitem]');
+    await page.evaluate(() => {
+      const entry = [...document.querySelectorAll<HTMLElement>('[role=menuitem]')].find((each) =>
+        each.innerText.includes('as agreed'),
+      );
+      entry!.click();
+    });
+    await page.waitForFunction(
+      (many) => document.querySelectorAll('.module-title > button').length === many,
+      {},
+      before.length,
+    );
+    expect(await moduleNames()).toEqual(before);
   });
 
   it('keep what is settled when they are proposed anew', async () => {
@@ -263,18 +391,44 @@ describe('modules', () => {
 
   it('keep a file that is renamed, over a survey, and tell of one that is gone', async () => {
     const { page, demo: folder } = demo.instrument;
-    const paths = ['src/tolls/season.ts', 'src/ledger/exchange.ts'].map((path) => join(folder, path));
-    renameSync(paths[0], join(folder, 'src', 'tolls', 'yearly.ts'));
-    rmSync(paths[1]);
+    const moduleWith = async (path: string): Promise<string> => {
+      const file = planFileSchema.parse(
+        await page.evaluate(
+          async () => (await fetch('/codebases/1/plans/1.json')).json() as Promise<unknown>,
+        ),
+      );
+      return file.modules.find(({ members }) => members.some(({ key }) => key === path))!.id;
+    };
+    const [season, gone, other] = ['tolls/season.ts', 'ledger/exchange.ts', 'gauging/season.ts'].map(
+      (path) => `src/${path}`,
+    );
+    const before = await moduleWith(season);
+    expect(await moduleWith('src/gauging/station.ts')).not.toBe(before);
+    // What is kept by itself is told when it is gone; what stands in its folder alone is not missed.
+    await open(`modules?plan=1&module=${await moduleWith(gone)}&focus=${encodeURIComponent(gone)}`);
+    await waitForText(page, '.member-row.current', 'exchange.ts');
+    await page.focus('.member-list');
+    await page.keyboard.press('Enter');
+    await settledDown();
+    await page.waitForFunction(
+      () => !document.querySelector('.member-row.current')!.textContent.includes('exchange.ts'),
+    );
+    renameSync(join(folder, season), join(folder, other));
+    writeFileSync(join(folder, 'src/gauging/brandNew.ts'), 'export const brandNew = 1;\n');
+    rmSync(join(folder, gone));
     await open('intake');
     await waitForText(page, '.caption', 'would read');
-    await clickText(page, 'button', 'Survey again');
-    await page.waitForFunction(() => location.pathname.endsWith('/survey'));
-    await waitForText(page, '.view', 'Done in');
-    await open('modules?plan=1&focus=src%2Ftolls%2Fyearly.ts');
-    await waitForText(page, '.plan-problem', 'src/ledger/exchange.ts');
-    expect(await textOf(page, '.plan-problem')).not.toContain('season.ts');
-    expect(await textOf(page, '.caption')).toContain('all of it placed');
+    await surveyAgain(page);
+    await open('modules?plan=1');
+    await waitForText(page, '.plan-problem', gone);
+    expect(await moduleWith(other)).toBe(before);
+    // A new file stands where its folder does, and is told until it is known.
+    await waitForText(page, '.plan-problem', '1 file is new');
+    await clickText(page, '.plan-problem .link', 'Go through them');
+    await waitForText(page, '.member-row', 'brandNew.ts');
+    expect(await moduleWith('src/gauging/brandNew.ts')).toBe(await moduleWith('src/gauging/station.ts'));
+    await clickText(page, '.plan-problem .link', 'They are known');
+    await page.waitForFunction(() => !document.body.innerText.includes('is new since'));
     await clickText(page, '.plan-problem .link', 'Take them out');
     await page.waitForFunction(() => document.querySelector('.plan-problem') === null);
   });

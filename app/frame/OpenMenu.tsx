@@ -7,6 +7,8 @@ export interface MenuEntry {
   label: ReactNode;
   selected?: boolean;
   disabled?: boolean;
+  /** It is pointed at, or reached by key; what it would do can be shown. */
+  onAt?: () => void;
   run: () => void;
 }
 
@@ -26,11 +28,13 @@ export function OpenMenu({
       : { anchorReference: 'anchorPosition' as const, anchorPosition: at };
   return (
     <MuiMenu open onClose={onClose} {...place}>
-      {entries.map(({ key, label, selected = false, disabled = false, run }) => (
+      {entries.map(({ key, label, selected = false, disabled = false, onAt, run }) => (
         <MenuItem
           key={key}
           selected={selected}
           disabled={disabled}
+          onFocus={onAt}
+          onMouseEnter={onAt}
           onClick={() => {
             onClose();
             run();

@@ -1,9 +1,17 @@
-import { edited, freeId } from '../../core/plan/edits.ts';
 import type { ModulePlan } from '../../core/plan/modulePlan.ts';
-import { planOfFile, readPlanFile } from '../../server/plans/planFile.ts';
-import { planForm, type SentEdit } from '../../server/plans/planForm.ts';
+import { planForm } from '../../server/plans/planForm.ts';
 import { Problem } from '../../server/problem.ts';
-import { changePlan, makePlan, removePlan, renamePlan, stepPlan } from '../../server/store/modulePlans.ts';
+import {
+  changePlan,
+  forgetState,
+  knowAddedFiles,
+  makePlan,
+  namedState,
+  nameState,
+  removePlan,
+  renamePlan,
+  stepPlan,
+} from '../../server/store/modulePlans.ts';
 import { ModulesPage } from '../views/modules/ModulesPage.tsx';
 import { askFor, pageOf, requestedCodebase, requireSameOrigin } from './requests.ts';
 import type { Route } from './+types/modules';
@@ -11,12 +19,20 @@ import type { Route } from './+types/modules';
 /** The modules of a plan, and the files of one of them. */
 export const loader = (args: Route.LoaderArgs) => pageOf('plan', args);
 
-/** What an edit of a plan makes of it. */
-function applied(plan: ModulePlan, sent: SentEdit): ModulePlan {
-  return edited(plan, sent.edit === 'add' ? { ...sent, id: freeId(plan.modules, sent.name) } : sent);
+/** What was worked out from a survey. Throws a Problem where there is none. */
+async function surveyed<T>(answer: Promise<T | null>): Promise<T> {
+  const value = await answer;
+  if (value === null) throw new Problem('badRequest', 'This codebase has not been surveyed yet.');
+  return value;
 }
 
-const sourceWords = { links: 'links', folders: 'folders', packages: 'packages', build: 'the build' };
+const sourceWords = {
+  links: 'links',
+  folders: 'folders',
+  packages: 'packages',
+  build: 'the build',
+  anchors: 'what is settled',
+};
 
 export async function action(args: Route.ActionArgs) {
   const { params, request } = args;
@@ -31,22 +47,41 @@ export async function action(args: Route.ActionArgs) {
       case 'propose': {
         const { id, revision = 0, from, names, nearness, count } = sent;
         const asked = { from, names, nearness, count, seed: 1, keepSettled: sent.keepSettled === 'yes' };
-        const plan = await askFor('proposedPlan', args, asked);
-        if (!plan) throw new Problem('badRequest', 'This codebase has not been surveyed yet.');
+        const plan = await surveyed(askFor('proposedPlan', args, asked));
         const what = `proposed from ${sourceWords[from]}`;
         if (id === undefined)
           return { made: makePlan(store, codebase.id, `From ${sourceWords[from]}`, plan).id };
         return { revision: changePlan(store, codebase.id, { id, revision, what }, () => plan) };
       }
-      case 'edit':
-        return { revision: changePlan(store, codebase.id, sent, (plan) => applied(plan, sent.edit)) };
+      case 'edit': {
+        // Another hand that was faster is noticed by the revision: what was worked out from its state is not kept then.
+        const plan: ModulePlan = await surveyed(askFor('editedPlan', args, sent.edit));
+        return { revision: changePlan(store, codebase.id, sent, () => plan) };
+      }
+      case 'stop':
+        return null;
+      case 'knowNew':
+        knowAddedFiles(store, codebase.id, sent.id);
+        return null;
+      case 'nameState':
+        nameState(store, codebase.id, sent.id, sent.name);
+        return null;
+      case 'toState': {
+        const { id, revision, state } = sent;
+        const plan = namedState(store, codebase.id, id, state);
+        const what = 'gone back to a named state';
+        return { revision: changePlan(store, codebase.id, { id, revision, what }, () => plan) };
+      }
+      case 'forgetState':
+        forgetState(store, codebase.id, sent.id, sent.state);
+        return null;
       case 'undo':
       case 'redo':
         return {
           revision: stepPlan(store, codebase.id, sent.id, sent.revision, sent.do === 'undo' ? -1 : 1),
         };
       case 'read': {
-        const plan = planOfFile(readPlanFile(sent.text, sent.name), sent.name);
+        const plan = await surveyed(askFor('readPlan', args, { name: sent.name, text: sent.text }));
         return { made: makePlan(store, codebase.id, sent.name.replace(/\.\w+$/, ''), plan).id };
       }
       case 'renamePlan':
@@ -65,5 +100,6 @@ export async function action(args: Route.ActionArgs) {
 export { revalidatesPicture as shouldRevalidate } from '../state/pictureState.ts';
 
 export default function ModulesRoute({ loaderData, params }: Route.ComponentProps) {
-  return <ModulesPage {...loaderData} codebaseId={params.codebaseId} />;
+  const { page, interface: shown } = loaderData;
+  return <ModulesPage page={page} shown={shown} codebaseId={params.codebaseId} />;
 }

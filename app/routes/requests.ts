@@ -55,9 +55,13 @@ export async function pageOf<Name extends ViewName>(view: Name, args: ViewArgume
 }
 
 /** The same for a part of a page, which says a Problem in its own place. */
-export async function partOf<Name extends ViewName>(view: Name, args: ViewArguments): Promise<Part<Name>> {
+export async function partOf<Name extends ViewName>(
+  view: Name,
+  args: ViewArguments,
+  given?: Given<Name>,
+): Promise<Part<Name>> {
   try {
-    const answer = await askFor(view, args);
+    const answer = await askFor(view, args, given);
     return answer === null ? { problem: 'There is no survey to look it up in.' } : { answer };
   } catch (error) {
     if (error instanceof Problem) return { problem: error.message };

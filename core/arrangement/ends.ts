@@ -1,6 +1,6 @@
 import { passes, type DependencyFilter } from '../graph/rollUp.ts';
 import type { DependencyTable, ElementTable } from '../contracts/linked.ts';
-import { groupKey, groupWithKey } from './arrangement.ts';
+import { groupKey, groupWithKey, type Arrangement } from './arrangement.ts';
 import { unitOfNode, type UnitTree } from './nodes.ts';
 
 /**
@@ -19,6 +19,11 @@ export function endOfNode(tree: UnitTree, elements: ElementTable, node: number):
   if (element >= 0) return elements.key[element] + (units.isWhole[unit] ? '' : OWN);
   const group = units.group[unit];
   return groupKey(arrangement, group) + (children[group].length === 1 ? '' : OWN);
+}
+
+/** The key by which a group is named as an end that is only what it holds itself, not what the groups in it do. */
+export function endOfOwn(arrangement: Arrangement, group: number): string {
+  return groupKey(arrangement, group) + (arrangement.subtreeEnd[group] > group + 1 ? OWN : '');
 }
 
 /** The key by which an element is named as an end that stands for itself alone. */

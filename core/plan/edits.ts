@@ -1,17 +1,37 @@
-import type { ModulePlan, PlanModule } from './modulePlan.ts';
+import { byTarget, type ModulePlan, type Placing, type PlanColour, type PlanModule } from './modulePlan.ts';
 
 /** What is done to a plan: each gives a new one, and leaves the old as it was. */
 export type PlanEdit =
-  | { edit: 'place'; targets: readonly string[]; module: string }
-  /** Takes files out of every module: they are not placed any more. */
-  | { edit: 'takeOut'; targets: readonly string[] }
-  /** Somebody stands behind where these are, or no more; `modules` says where each is. */
-  | { edit: 'settle'; places: readonly { target: string; module: string }[]; isSettled: boolean }
+  /** Puts elements, packages or what globs match into a module, or (null) keeps it out of all. `by` and `why` are who did, and their reason. */
+  | { edit: 'place'; targets: readonly string[]; module: string | null; by?: string; why?: string }
+  /** Takes back what was said of targets: what a wider placing says holds for them again. */
+  | { edit: 'forget'; targets: readonly string[] }
+  /** Somebody stands behind where these are, or no more; `places` says where each is. */
+  | {
+      edit: 'settle';
+      places: readonly { target: string; module: string }[];
+      isSettled: boolean;
+      by?: string;
+      why?: string;
+    }
+  /** The same for all that a module holds. */
+  | { edit: 'settleModule'; module: string; isSettled: boolean; by?: string }
   | { edit: 'add'; id: string; name: string }
   | { edit: 'rename'; module: string; name: string }
   | { edit: 'purpose'; module: string; purpose: string }
+  | { edit: 'colour'; module: string; colour: PlanColour | null }
+  /** What of a module others are meant to use: keys of elements; none for no such statement. */
+  | { edit: 'interface'; module: string; keys: readonly string[] }
+  /** A module stands in another, or (null) at the top; not in one that stands in it. */
+  | { edit: 'nest'; module: string; parent: string | null }
   /** All that a module holds goes into another, and it is gone. */
   | { edit: 'merge'; module: string; into: string }
+  /** Parts of a module become modules beside it; each has its name and what goes there. */
+  | {
+      edit: 'split';
+      module: string;
+      parts: readonly { id: string; name: string; targets: readonly string[] }[];
+    }
   /** A module is gone, and what it held is not placed. */
   | { edit: 'remove'; module: string }
   /** One place up or down among the modules. */
@@ -21,21 +41,38 @@ export function edited(plan: ModulePlan, edit: PlanEdit): ModulePlan {
   const { modules, placings } = plan;
   switch (edit.edit) {
     case 'place': {
-      const moved = new Set(edit.targets);
-      const rest = placings.filter(({ target }) => !moved.has(target));
-      // Whoever moves something stands behind where it goes.
-      const placed = [...moved].map((target) => ({ target, module: edit.module, isSettled: true }));
-      return { modules, placings: sorted([...rest, ...placed]) };
+      const { targets, module } = edit;
+      // Whoever moves something stands behind where it goes; nobody stands behind what is nowhere.
+      const said = { module, isSettled: module !== null, ...signed(edit) };
+      return { modules, placings: withPlaced(placings, targets, (target) => ({ target, ...said })) };
     }
-    case 'takeOut': {
+    case 'forget': {
       const gone = new Set(edit.targets);
       return { modules, placings: placings.filter(({ target }) => !gone.has(target)) };
     }
     case 'settle': {
-      const settled = new Set(edit.places.map(({ target }) => target));
-      const rest = placings.filter(({ target }) => !settled.has(target));
-      const placed = edit.places.map(({ target, module }) => ({ target, module, isSettled: edit.isSettled }));
-      return { modules, placings: sorted([...rest, ...placed]) };
+      const { places, isSettled } = edit;
+      const moduleOf = new Map(places.map(({ target, module }) => [target, module]));
+      const said = { isSettled, ...(isSettled ? signed(edit) : {}) };
+      return {
+        modules,
+        placings: withPlaced(placings, moduleOf.keys(), (target) => ({
+          target,
+          module: moduleOf.get(target)!,
+          ...said,
+        })),
+      };
+    }
+    case 'settleModule': {
+      const { isSettled } = edit;
+      return {
+        modules,
+        placings: placings.map((placing) =>
+          placing.module !== edit.module || placing.isSettled === isSettled
+            ? placing
+            : { target: placing.target, module: edit.module, isSettled, ...(isSettled ? signed(edit) : {}) },
+        ),
+      };
     }
     case 'add':
       return { modules: [...modules, { id: edit.id, name: edit.name, purpose: '', parent: null }], placings };
@@ -43,13 +80,48 @@ export function edited(plan: ModulePlan, edit: PlanEdit): ModulePlan {
       return { modules: changed(modules, edit.module, { name: edit.name }), placings };
     case 'purpose':
       return { modules: changed(modules, edit.module, { purpose: edit.purpose }), placings };
-    case 'merge':
+    case 'colour':
+      return { modules: changed(modules, edit.module, { colour: edit.colour ?? undefined }), placings };
+    case 'interface':
       return {
-        modules: without(modules, edit.module, edit.into),
+        modules: changed(modules, edit.module, {
+          interface: edit.keys.length === 0 ? undefined : [...new Set(edit.keys)].sort(),
+        }),
+        placings,
+      };
+    case 'nest': {
+      const { module, parent } = edit;
+      if (parent !== null && standsIn(modules, parent, module)) return plan;
+      return { modules: changed(modules, module, { parent }), placings };
+    }
+    case 'merge': {
+      // What stands in the one that goes takes its place.
+      const isIn = standsIn(modules, edit.into, edit.module);
+      const above = modules.find(({ id }) => id === edit.module)?.parent ?? null;
+      const raised = isIn ? changed(modules, edit.into, { parent: above }) : modules;
+      return {
+        modules: without(raised, edit.module, edit.into),
         placings: placings.map((placing) =>
           placing.module === edit.module ? { ...placing, module: edit.into } : placing,
         ),
       };
+    }
+    case 'split': {
+      const at = modules.findIndex(({ id }) => id === edit.module);
+      const parent = modules.at(at)?.parent ?? null;
+      const made = edit.parts.map(({ id, name }) => ({ id, name, purpose: '', parent }));
+      const moduleOf = new Map(
+        edit.parts.flatMap(({ id, targets }) => targets.map((target) => [target, id])),
+      );
+      return {
+        modules: [...modules.slice(0, at + 1), ...made, ...modules.slice(at + 1)],
+        placings: withPlaced(placings, moduleOf.keys(), (target) => ({
+          target,
+          module: moduleOf.get(target)!,
+          isSettled: false,
+        })),
+      };
+    }
     case 'remove': {
       const above = modules.find(({ id }) => id === edit.module)?.parent ?? null;
       return {
@@ -62,8 +134,31 @@ export function edited(plan: ModulePlan, edit: PlanEdit): ModulePlan {
   }
 }
 
-const sorted = (placings: ModulePlan['placings']): ModulePlan['placings'] =>
-  placings.sort((a, b) => (a.target < b.target ? -1 : a.target > b.target ? 1 : 0));
+/** Who and why, where they were said. */
+function signed({ by, why }: { by?: string; why?: string }): Pick<Placing, 'by' | 'why'> {
+  return { ...(by ? { by } : {}), ...(why ? { why } : {}) };
+}
+
+function withPlaced(
+  placings: readonly Placing[],
+  targets: Iterable<string>,
+  placed: (target: string) => Placing,
+): Placing[] {
+  const moved = new Set(targets);
+  return byTarget([...placings.filter(({ target }) => !moved.has(target)), ...Array.from(moved, placed)]);
+}
+
+/** True for a module that is another, or stands in it at any depth. */
+function standsIn(modules: readonly PlanModule[], id: string, outer: string): boolean {
+  const seen = new Set<string>();
+  for (let at: string | null = id; at !== null && !seen.has(at);) {
+    if (at === outer) return true;
+    seen.add(at);
+    const current: string = at;
+    at = modules.find((module) => module.id === current)?.parent ?? null;
+  }
+  return false;
+}
 
 function changed(modules: readonly PlanModule[], id: string, change: Partial<PlanModule>): PlanModule[] {
   return modules.map((module) => (module.id === id ? { ...module, ...change } : module));

@@ -1,3 +1,7 @@
+/** Colours that a module may bear, by what they are called; the page says how they look on a light and a dark sheet. */
+export const planColours = ['rust', 'ochre', 'moss', 'sea', 'slate', 'plum', 'rose', 'umber'] as const;
+export type PlanColour = (typeof planColours)[number];
+
 /** A module of a plan. Its id outlives its name. */
 export interface PlanModule {
   id: string;
@@ -6,14 +10,21 @@ export interface PlanModule {
   purpose: string;
   /** The module that it stands in; null at the top. */
   parent: string | null;
+  colour?: PlanColour;
+  /** Keys of elements that others are meant to use; what is used beside them goes around it. */
+  interface?: readonly string[];
 }
 
 /** What puts elements into a module: a path or another key of an element, a package (`packages:canal.tolls`), or a glob of paths. */
 export interface Placing {
   target: string;
-  module: string;
+  /** Null keeps out of every module what a wider placing would take in. */
+  module: string | null;
   /** True when somebody stands behind it: a new proposal leaves it as it is. */
   isSettled: boolean;
+  /** Who placed it, and why, where they said so. */
+  by?: string;
+  why?: string;
 }
 
 /** Modules, as they were put in order, and what is placed in them; what nothing places is not yet placed. */
@@ -23,3 +34,8 @@ export interface ModulePlan {
 }
 
 export const emptyPlan: ModulePlan = { modules: [], placings: [] };
+
+/** Placings by their targets. Changes the list. */
+export function byTarget(placings: Placing[]): Placing[] {
+  return placings.sort((a, b) => (a.target < b.target ? -1 : a.target > b.target ? 1 : 0));
+}

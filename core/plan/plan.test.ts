@@ -147,7 +147,7 @@ const anyId = fc.constantFrom(...ids);
 const anyTargets = fc.subarray(targets, { minLength: 1 });
 const anyEdit: fc.Arbitrary<PlanEdit> = fc.oneof(
   fc.record({ edit: fc.constant('place' as const), targets: anyTargets, module: anyId }),
-  fc.record({ edit: fc.constant('takeOut' as const), targets: anyTargets }),
+  fc.record({ edit: fc.constant('forget' as const), targets: anyTargets }),
   fc.record({
     edit: fc.constant('settle' as const),
     places: anyTargets.chain((chosen) => anyId.map((of) => chosen.map((target) => ({ target, module: of })))),
@@ -163,7 +163,17 @@ const anyEdit: fc.Arbitrary<PlanEdit> = fc.oneof(
     by: fc.constantFrom(-1 as const, 1 as const),
   }),
   fc.record({ edit: fc.constant('rename' as const), module: anyId, name: fc.constant('Other') }),
+  fc.record({ edit: fc.constant('nest' as const), module: anyId, parent: fc.option(anyId) }),
+  fc.record({ edit: fc.constant('settleModule' as const), module: anyId, isSettled: fc.boolean() }),
 );
+
+/** True for a module that stands, by way of the ones around it, at the top and not in itself. */
+const reachesTop = ({ modules }: ModulePlan, id: string): boolean => {
+  let at: string | null = id;
+  for (let step = 0; at !== null && step <= modules.length; step++)
+    at = modules.find((own) => own.id === at)?.parent ?? null;
+  return at === null;
+};
 
 describe('edits', () => {
   it('place each target once at most, leave the plan before as it was, and keep ids apart', () => {
@@ -178,6 +188,7 @@ describe('edits', () => {
           const placed = plan.placings.map(({ target }) => target);
           expect(new Set(placed).size).toBe(placed.length);
           expect(new Set(plan.modules.map(({ id }) => id)).size).toBe(plan.modules.length);
+          expect(plan.modules.every(({ id }) => reachesTop(plan, id))).toBe(true);
         }
       }),
     );
@@ -194,9 +205,9 @@ describe('edits', () => {
       { target: 'x.ts', module: 'b', isSettled: true },
       { target: 'y.ts', module: 'b', isSettled: false },
     ]);
-    expect(
-      edited(place, { edit: 'takeOut', targets: ['x.ts'] }).placings.map(({ target }) => target),
-    ).toEqual(['new.ts', 'y.ts']);
+    expect(edited(place, { edit: 'forget', targets: ['x.ts'] }).placings.map(({ target }) => target)).toEqual(
+      ['new.ts', 'y.ts'],
+    );
     const merged = edited(plan, { edit: 'merge', module: 'a', into: 'b' });
     expect(merged.modules.map(({ id }) => id)).toEqual(['b', 'c']);
     expect(merged.placings.every(({ module: of }) => of === 'b')).toBe(true);
@@ -219,12 +230,86 @@ describe('edits', () => {
     });
   });
 
+  it('say who placed what and why, as long as somebody stands behind it', () => {
+    const plan = planOf([['x.ts', 'a']]);
+    const signed = edited(plan, {
+      edit: 'place',
+      targets: ['x.ts'],
+      module: 'b',
+      by: 'Ada',
+      why: 'bills only',
+    });
+    expect(signed.placings).toEqual([
+      { target: 'x.ts', module: 'b', isSettled: true, by: 'Ada', why: 'bills only' },
+    ]);
+    expect(edited(plan, { edit: 'place', targets: ['x.ts'], module: null }).placings).toEqual([
+      { target: 'x.ts', module: null, isSettled: false },
+    ]);
+    const all = edited(
+      planOf([
+        ['x/**', 'a'],
+        ['y.ts', 'b'],
+      ]),
+      {
+        edit: 'settleModule',
+        module: 'a',
+        isSettled: true,
+        by: 'Bo',
+      },
+    );
+    expect(all.placings).toEqual([
+      { target: 'x/**', module: 'a', isSettled: true, by: 'Bo' },
+      { target: 'y.ts', module: 'b', isSettled: false },
+    ]);
+    // Who stood behind it already is not written over, and nobody does once it is open again.
+    expect(edited(signed, { edit: 'settleModule', module: 'b', isSettled: true, by: 'Bo' })).toEqual(signed);
+    expect(edited(signed, { edit: 'settleModule', module: 'b', isSettled: false }).placings).toEqual([
+      { target: 'x.ts', module: 'b', isSettled: false },
+    ]);
+  });
+
+  it('split a module into it and others that stand beside it', () => {
+    const plan = planOf([
+      ['x/**', 'a'],
+      ['y.ts', 'b'],
+    ]);
+    plan.modules[0].parent = 'c';
+    const split = edited(plan, {
+      edit: 'split',
+      module: 'a',
+      parts: [{ id: 'd', name: 'Dues', targets: ['x/d.ts', 'x/e.ts'] }],
+    });
+    expect(split.modules.map(({ id, parent }) => [id, parent])).toEqual([
+      ['a', 'c'],
+      ['d', 'c'],
+      ['b', null],
+      ['c', null],
+    ]);
+    expect(split.placings.map(({ target, module: of }) => [target, of])).toEqual([
+      ['x/**', 'a'],
+      ['x/d.ts', 'd'],
+      ['x/e.ts', 'd'],
+      ['y.ts', 'b'],
+    ]);
+  });
+
+  it('put no module into one that stands in it', () => {
+    const plan: ModulePlan = { modules: [module('a'), module('b', 'a'), module('c', 'b')], placings: [] };
+    const parents = (edit: PlanEdit): (string | null)[] =>
+      edited(plan, edit).modules.map(({ parent }) => parent);
+    expect(parents({ edit: 'nest', module: 'a', parent: 'c' })).toEqual([null, 'a', 'b']);
+    expect(parents({ edit: 'nest', module: 'a', parent: 'a' })).toEqual([null, 'a', 'b']);
+    expect(parents({ edit: 'nest', module: 'c', parent: 'a' })).toEqual([null, 'a', 'a']);
+    expect(parents({ edit: 'nest', module: 'c', parent: null })).toEqual([null, 'a', null]);
+    expect(edited(plan, { edit: 'colour', module: 'b', colour: 'moss' }).modules[1].colour).toBe('moss');
+  });
+
   it('leave what stood in a module that goes to its heir', () => {
     const plan: ModulePlan = { modules: [module('a'), module('b', 'a'), module('c', 'b')], placings: [] };
     const parents = (edit: PlanEdit): (string | null)[] =>
       edited(plan, edit).modules.map(({ parent }) => parent);
     expect(parents({ edit: 'remove', module: 'b' })).toEqual([null, 'a']);
-    expect(parents({ edit: 'merge', module: 'a', into: 'c' })).toEqual(['c', 'b']);
+    expect(parents({ edit: 'merge', module: 'a', into: 'c' })).toEqual(['c', null]);
   });
 
   it('find ids that an address can hold and nobody has', () => {

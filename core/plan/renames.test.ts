@@ -38,12 +38,33 @@ it('placings follow renamed files with all that is in them, but not onto another
       ['a.ts', 'x/a.ts'],
       ['b.ts', 'z.ts'],
     ]),
+    ['a.ts', 'b.ts', 'z.ts'],
   );
   expect(after.placings).toEqual([
     placing('b.ts', 'm'),
     placing('x/a.ts', 'm'),
     placing('x/a.ts#A', 'n'),
     placing('z.ts', 'n'),
+  ]);
+  expect(followed).toBe(1);
+});
+
+it('a file that stood in a folder that is placed stays in its module wherever it goes', () => {
+  const placing = (target: string, module: string) => ({ target, module, isSettled: true });
+  const plan = {
+    modules: ['m', 'n'].map((id) => ({ id, name: id, purpose: '', parent: null })),
+    placings: [placing('old/**', 'm'), placing('new/**', 'n'), placing('same/**', 'm')],
+  };
+  const renamed = new Map([
+    ['old/a.ts', 'new/a.ts'],
+    ['old/b.ts', 'same/b.ts'],
+    ['old/c.ts', 'c.ts'],
+    ['d.ts', 'new/d.ts'],
+  ]);
+  const { plan: after, followed } = withRenamed(plan, renamed, [...renamed.keys(), 'old/stays.ts']);
+  expect(after.placings.filter(({ target }) => !target.endsWith('**'))).toEqual([
+    placing('c.ts', 'm'),
+    placing('new/a.ts', 'm'),
   ]);
   expect(followed).toBe(2);
 });

@@ -1,4 +1,7 @@
-import type { ModulePlan } from './modulePlan.ts';
+import { parseGroupKey } from '../arrangement/arrangement.ts';
+import type { SurveyedCodebase } from '../survey.ts';
+import { decidingPlacings } from './decidingPlacings.ts';
+import { byTarget, type ModulePlan, type Placing } from './modulePlan.ts';
 
 /**
  * Files that bear another path than before and hold the same, by their old paths: of those that are gone and those that are
@@ -41,21 +44,47 @@ function pathsByContent(
 
 const nameOf = (path: string): string => path.slice(path.lastIndexOf('/') + 1);
 
-/** A plan whose placings follow renamed files, and how many did; what is placed under its new path already stays. */
+/**
+ * A plan whose placings follow renamed files, and how many files did; what is placed under its new path already stays. A file
+ * that stood where it did because of a folder around it is placed by itself where its new folder says something else.
+ * `before` are the paths that there were.
+ */
 export function withRenamed(
   plan: ModulePlan,
   renamed: ReadonlyMap<string, string>,
+  before: readonly string[],
 ): { plan: ModulePlan; followed: number } {
   const taken = new Set(plan.placings.map(({ target }) => target));
-  let followed = 0;
+  const moved = new Set<string>();
   const placings = plan.placings.map((placing) => {
     const [path] = placing.target.split('#', 1);
     const now = renamed.get(path);
     const target = now === undefined ? placing.target : now + placing.target.slice(path.length);
     if (now === undefined || taken.has(target)) return placing;
-    followed++;
+    moved.add(path);
     return { ...placing, target };
   });
-  placings.sort((a, b) => (a.target < b.target ? -1 : a.target > b.target ? 1 : 0));
-  return { plan: { ...plan, placings }, followed };
+  const old = decidingByPath(
+    plan,
+    before.filter((path) => renamed.has(path)),
+  );
+  const next = decidingByPath({ ...plan, placings }, [...renamed.values()]);
+  for (const [path, placing] of old) {
+    const now = renamed.get(path)!;
+    if (placing === null || placing.target === path || next.get(now)?.module === placing.module) continue;
+    if (taken.has(now)) continue;
+    placings.push({ ...placing, target: now });
+    moved.add(path);
+  }
+  return { plan: { ...plan, placings: byTarget(placings) }, followed: moved.size };
+}
+
+/** Of paths alone: packages are not known of files that are gone, and follow what is in a file, not where it lies. */
+function decidingByPath(plan: ModulePlan, paths: readonly string[]): Map<string, Placing | null> {
+  const files = paths.map((path) => ({ path, element: -1 })) as SurveyedCodebase['files'];
+  const placings = plan.placings.filter(({ target }) => parseGroupKey(target) === null);
+  const deciding = decidingPlacings({ files }, { ...plan, placings }, () => {
+    throw new Error('no packages are placed');
+  });
+  return new Map(paths.map((path, at) => [path, deciding[at]]));
 }

@@ -1,3 +1,4 @@
+import { tellStep } from '../graph/giveUp.ts';
 import { multilevelParts, type Partition } from './multilevel.ts';
 import type { Pulls } from './pulls.ts';
 
@@ -17,24 +18,20 @@ export interface Agreed {
 
 /**
  * Parts on which several runs agree (after Lancichinetti and Fortunato 2012): a pull counts by the share of the runs that
- * put both its ends together, and what then holds together is the result. `onRun` is told of each run that has ended.
+ * put both its ends together, and what then holds together is the result.
  */
 export function agreedParts(
   pulls: Pulls,
-  {
-    resolution,
-    seed,
-    onRun,
-  }: { resolution: number; seed: number; onRun?: (done: number, of: number) => void },
+  { resolution, seed }: { resolution: number; seed: number },
 ): Agreed {
   const { count, start, to } = pulls;
   const agreement = new Float64Array(to.length);
   for (let run = 0; run < RUNS; run++) {
+    tellStep(run, RUNS);
     const { partOf } = multilevelParts(pulls, resolution, seed + run * STRIDE);
     for (let v = 0; v < count; v++)
       for (let at = start[v]; at < start[v + 1]; at++)
         if (partOf[v] === partOf[to[at]]) agreement[at] += 1 / RUNS;
-    onRun?.(run + 1, RUNS);
   }
   const agreed = { ...pulls, weight: pulls.weight.map((weight, at) => weight * agreement[at]) };
   return {

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { DONE, FLAGS, OF, STOP, whileWanted } from '../graph/giveUp.ts';
 import { describe, expect, it } from 'vitest';
 import { surveyText } from '../../tests/surveyText.ts';
 import { subgroups, type Arrangement } from '../arrangement/arrangement.ts';
@@ -84,22 +85,34 @@ describe('the agreement of runs', () => {
             expect(agreement[at]).toBeCloseTo(agreement[pulls.start[other] + back]);
             expect(agreement[at]).toBeGreaterThanOrEqual(0);
             expect(agreement[at]).toBeLessThanOrEqual(1 + 1e-9);
-            // What stood together in no run is not put together at the end.
-            if (agreement[at] === 0) expect(partition.partOf[v] === partition.partOf[other]).toBe(false);
           }
+        // Whoever ends up with others stood together with one of them in some run.
+        for (let v = 0; v < COUNT; v++) {
+          if (partition.partOf.filter((part) => part === partition.partOf[v]).length === 1) continue;
+          const row = Array.from(
+            { length: pulls.start[v + 1] - pulls.start[v] },
+            (_, i) => pulls.start[v] + i,
+          );
+          const agrees = row.some(
+            (at) => agreement[at] > 0 && partition.partOf[pulls.to[at]] === partition.partOf[v],
+          );
+          expect(agrees).toBe(true);
+        }
       }),
       { numRuns: 60 },
     );
   });
 
-  it('tells of each run as it ends', () => {
-    const told: string[] = [];
-    agreedParts(closeness(linksOf(3, [[0, 1]])), {
-      resolution: 1,
-      seed: 1,
-      onRun: (done, of) => told.push(`${done} of ${of}`),
-    });
-    expect(told).toEqual(['1 of 5', '2 of 5', '3 of 5', '4 of 5', '5 of 5']);
+  it('tells how far it is, and is given up between two runs', async () => {
+    const flags = new Int32Array(new SharedArrayBuffer(4 * FLAGS));
+    const links = linksOf(3, [[0, 1]]);
+    const asked = { resolution: 1, seed: 1 };
+    await whileWanted(flags, () => agreedParts(closeness(links), asked));
+    expect([flags[DONE], flags[OF]]).toEqual([4, 5]);
+    flags[STOP] = 1;
+    await expect(whileWanted(flags, () => agreedParts(closeness(links), asked))).rejects.toThrow(
+      'Nobody waits',
+    );
   });
 });
 

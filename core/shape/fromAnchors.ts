@@ -1,7 +1,8 @@
-import { giveUpIfUnwanted } from '../graph/giveUp.ts';
+import { tellStep } from '../graph/giveUp.ts';
 import { withAttractors } from './attractors.ts';
 import { closeness } from './closeness.ts';
-import { NOWHERE, proposalOf, type Proposal } from './proposal.ts';
+import { NOWHERE } from './placedFigures.ts';
+import { proposalOf, type Proposal } from './proposal.ts';
 import { degrees, type Pulls } from './pulls.ts';
 import type { ShapeInput } from './shapeInput.ts';
 
@@ -40,7 +41,7 @@ export function proposeFromAnchors(
     for (const file of files) anchored[bundles.bundleOf[file]] = module;
   });
   const walks = anchors.map((_, module) => {
-    giveUpIfUnwanted();
+    tellStep(module, anchors.length);
     return walkFrom(pulls, (v) => v < bundles.count && anchored[v] === module);
   });
   const shared = anchors.length;

@@ -1,5 +1,6 @@
 import { subgroups, type Arrangement } from '../arrangement/arrangement.ts';
-import { NOWHERE, proposalOf, type Proposal } from './proposal.ts';
+import { NOWHERE } from './placedFigures.ts';
+import { proposalOf, type Proposal } from './proposal.ts';
 import { pullsOf } from './linkPulls.ts';
 import { degrees } from './pulls.ts';
 import type { ShapeInput } from './shapeInput.ts';

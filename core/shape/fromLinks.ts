@@ -2,7 +2,8 @@ import { agreedParts } from './agreement.ts';
 import { withAttractors } from './attractors.ts';
 import { closeness } from './closeness.ts';
 import { multilevelParts } from './multilevel.ts';
-import { countModules, NOWHERE, proposalOf, withoutSmallParts, type Proposal } from './proposal.ts';
+import { NOWHERE } from './placedFigures.ts';
+import { countModules, proposalOf, withoutSmallParts, type Proposal } from './proposal.ts';
 import type { Pulls } from './pulls.ts';
 import type { ShapeInput } from './shapeInput.ts';
 
@@ -12,9 +13,10 @@ export interface LinksAsked {
   nearness: number;
   /** How many modules there shall be; null for as many as hold together. */
   count: number | null;
+  /** The fewest files of a module; what is smaller goes where it is pulled. As a rule for whole codebases when it is not said. */
+  leastFiles?: number;
   /** The same seed gives the same proposal. */
   seed: number;
-  onStep?: (done: number, of: number) => void;
 }
 
 /** Resolutions between which the one is looked for that gives as many modules as are asked for. */
@@ -28,11 +30,11 @@ const FINER = 1.4;
 /** Modules from what links files: those that hold together over several runs. Names and folders help where they are asked to. */
 export function proposeFromLinks(input: ShapeInput, asked: LinksAsked): Proposal {
   const pulls = withAttractors(closeness(input.links), input, asked);
-  const { count, seed, onStep } = asked;
-  let resolution = count === null ? 1 : resolutionFor(input, pulls, count, seed);
+  const { count, seed, leastFiles } = asked;
+  let resolution = count === null ? 1 : resolutionFor(input, pulls, { ...asked, count });
   for (let tries = 0; ; tries++) {
-    const { partition, agreement } = agreedParts(pulls, { resolution, seed, onRun: onStep });
-    const found = withoutSmallParts(input, pulls, partition.partOf);
+    const { partition, agreement } = agreedParts(pulls, { resolution, seed });
+    const found = withoutSmallParts(input, pulls, partition.partOf, leastFiles);
     // What runs agree on may be fewer modules than one of them has.
     if (count !== null && countModules(found) < count && tries < MOST_TRIES) {
       resolution *= FINER;
@@ -44,12 +46,16 @@ export function proposeFromLinks(input: ShapeInput, asked: LinksAsked): Proposal
 }
 
 /** The lowest resolution looked at that gives at least so many modules; the number grows with it, but for chance. */
-function resolutionFor(input: ShapeInput, pulls: Pulls, count: number, seed: number): number {
+function resolutionFor(
+  input: ShapeInput,
+  pulls: Pulls,
+  { count, seed, leastFiles }: LinksAsked & { count: number },
+): number {
   let [low, high] = [COARSEST, FINEST];
   for (let step = 0; step < SEARCH_STEPS; step++) {
     const middle = Math.sqrt(low * high);
     const { partOf } = multilevelParts(pulls, middle, seed);
-    if (countModules(withoutSmallParts(input, pulls, partOf)) < count) low = middle;
+    if (countModules(withoutSmallParts(input, pulls, partOf, leastFiles)) < count) low = middle;
     else high = middle;
   }
   return high;

@@ -1,5 +1,5 @@
 import type { TogetherReason } from './keptTogether.ts';
-import type { Why } from './proposal.ts';
+import type { Why } from './placedFigures.ts';
 import type { SurveyedCodebase } from '../survey.ts';
 
 const keptWords: Record<TogetherReason, string> = {
@@ -19,6 +19,12 @@ export function whyInWords(
   if (keptWith) parts.push(`${keptWords[keptWith.reason]} ${files[keptWith.file].path}`);
   const called = calls === 0 ? '' : calls === 1 ? ', 1 of them a call' : `, ${calls} of them calls`;
   if (linked > 0) parts.push(`${inside} of ${linked} ${linked === 1 ? 'link' : 'links'}${called}`);
-  if (next) parts.push(`also pulled by ${modules[next.module].name}, ${next.linked}`);
+  if (next) {
+    const { name } = modules[next.module];
+    // What pulls without a link of its own uses the same, or is used by the same.
+    parts.push(
+      next.linked > 0 ? `also pulled by ${name}, ${next.linked}` : `also near ${name} by what both use`,
+    );
+  }
   return parts.length === 0 ? 'by names or folders alone' : parts.join('; ');
 }

@@ -18,7 +18,7 @@ const NAME_COUNTS = 4;
 const FOLDER_COUNTS = 8;
 /** What nearly every file may be called, or declares. */
 const saysNothing = new Set(
-  'the and for get set has add new main init index impl utils util helper test tests src lib str int constructor string value type object self this'.split(
+  'the and for get set has add new main init index impl utils util helper test tests src lib include source sources packages java python com org str int constructor string value type object self this'.split(
     ' ',
   ),
 );
@@ -34,12 +34,12 @@ export function wordsOf(name: string): string[] {
 }
 
 /**
- * The words of the names of files and of the types and routines in them (Salton's tf-idf), and of the folders that they lie in
- * where those count. O(elements).
+ * The words of the names of files and of the types and routines in them (Salton's tf-idf); of paths alone, those of files and of
+ * the folders that they lie in. O(elements).
  */
 export function bundleWords(
   { files, elements, bundles }: ShapeInput,
-  { withFolders = false }: { withFolders?: boolean } = {},
+  { ofPaths = false }: { ofPaths?: boolean } = {},
 ): BundleWords {
   const numbers = new Map<string, number>();
   const counts = bundles.files.map((held) => {
@@ -55,7 +55,10 @@ export function bundleWords(
       const { path, element } = files[file];
       const parts = path.split('/');
       take(parts.at(-1)!.replace(/\.[^.]*$/, ''), NAME_COUNTS);
-      if (withFolders) for (const folder of parts.slice(0, -1)) take(folder, FOLDER_COUNTS);
+      if (ofPaths) {
+        for (const folder of parts.slice(0, -1)) take(folder, FOLDER_COUNTS);
+        continue;
+      }
       for (let e = element + 1; e < elements.subtreeEnd[element]; e++)
         if (elements.kind[e] === KIND.type || elements.kind[e] === KIND.routine) take(elements.name[e], 1);
     }

@@ -1,3 +1,4 @@
+import { DONE, FLAGS, OF, STOP } from '../../core/graph/giveUp.ts';
 import { dataFolder } from '../installation.ts';
 import { Problem, type ProblemCode } from '../problem.ts';
 import type { Answer, Given, ViewName } from '../views/table.ts';
@@ -27,7 +28,14 @@ interface UnderWay {
 export interface Asker {
   /** Null when the codebase has no survey yet. Throws a Problem that the view has, and when nobody waits any more. */
   ask<Name extends ViewName>(asked: Asked<Name>, signal?: AbortSignal): Promise<Answer<Name> | null>;
+  /** How far a view is that is being worked out for a codebase, in steps; null where none is, or none has been told. */
+  progress(view: ViewName, codebaseId: number): Progress | null;
   close(): Promise<void>;
+}
+
+export interface Progress {
+  done: number;
+  of: number;
 }
 
 /**
@@ -57,7 +65,7 @@ export function createAsker(
       resolve = onValue;
       reject = onError;
     });
-    const stop = new Int32Array(new SharedArrayBuffer(4));
+    const stop = new Int32Array(new SharedArrayBuffer(4 * FLAGS));
     const task: Task = {
       question: { ...question, id: ++lastId, stop },
       answered(message) {
@@ -90,7 +98,7 @@ export function createAsker(
 
   /** What is not worked out to its end, because of one sentence. */
   const giveUp = (asked: UnderWay, sentence: string): void => {
-    Atomics.store(asked.task.question.stop, 0, 1);
+    Atomics.store(asked.task.question.stop, STOP, 1);
     threads.takeBack(asked.task);
     forget(asked);
     asked.reject(new Problem('stopped', sentence));
@@ -116,6 +124,15 @@ export function createAsker(
       } finally {
         signal?.removeEventListener('abort', leave);
       }
+    },
+    progress(view, codebaseId) {
+      for (const { task } of underWay) {
+        const { stop, ...question } = task.question;
+        const of = Atomics.load(stop, OF);
+        if (question.view === view && question.codebaseId === codebaseId && of > 0)
+          return { done: Atomics.load(stop, DONE), of };
+      }
+      return null;
     },
     async close() {
       for (const asked of [...underWay]) giveUp(asked, 'The server is ending.');

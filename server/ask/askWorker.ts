@@ -8,7 +8,7 @@ import { views, type ViewName } from '../views/table.ts';
 import { viewRequest, type ViewRequest } from '../views/viewRequest.ts';
 import type { FailureCode } from './ask.ts';
 
-/** What a thread is asked. `stop[0]` becomes 1 when nobody waits for the answer any more. */
+/** What a thread is asked. `stop` is what it shares with who asks, as the numbers in giveUp.ts have it. */
 export interface Question {
   id: number;
   view: ViewName;

@@ -1,6 +1,13 @@
 import { z } from 'zod';
 import { freeId } from '../../core/plan/edits.ts';
-import type { ModulePlan, Placing, PlanModule } from '../../core/plan/modulePlan.ts';
+import {
+  byTarget,
+  planColours,
+  type ModulePlan,
+  type Placing,
+  type PlanColour,
+  type PlanModule,
+} from '../../core/plan/modulePlan.ts';
 import type { Proposal } from '../../core/shape/proposal.ts';
 import { whyInWords } from '../../core/shape/whyInWords.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
@@ -8,16 +15,22 @@ import { Problem } from '../problem.ts';
 import { parsedText } from './parsedText.ts';
 
 const memberSchema = z.object({
-  /** The path of a file. */
-  key: z.string(),
+  /** The path of a file; in a plan that people write also another element, a package, or a glob. */
+  key: z.string().min(1),
   /** How close the module that comes next is to this one, 0 to 1. */
   doubt: z.number().min(0).max(1).optional(),
   why: z.string().optional(),
+  by: z.string().optional(),
+  /** Whether somebody stands behind it: what was written without a doubt is. */
+  settled: z.boolean().optional(),
 });
 
 export interface PlanFileModule {
   id: string;
   name: string;
+  purpose?: string;
+  colour?: PlanColour;
+  interface?: string[];
   members: z.infer<typeof memberSchema>[];
   modules: PlanFileModule[];
 }
@@ -32,6 +45,9 @@ const moduleSchema: z.ZodType<PlanFileModule> = z.lazy(() =>
   z.object({
     id: z.string().min(1),
     name: z.string().min(1),
+    purpose: z.string().optional(),
+    colour: z.enum(planColours).optional(),
+    interface: z.array(z.string()).optional(),
     members: z.array(memberSchema).default([]),
     modules: z.array(moduleSchema).default([]),
   }),
@@ -74,22 +90,73 @@ export function sentenceOfIssue({ issues: [{ path, message }] }: z.ZodError, wha
   return new Problem('badRequest', `${what}: ${message}, ${place}.`);
 }
 
-/** What a plan file says as a plan: each file placed by its path, and settled, for somebody wrote it so. Throws a Problem. */
+/**
+ * What a plan file says as a plan; what it keeps out of every module stays out. What stands without a doubt is settled, for
+ * somebody wrote it so. Throws a Problem.
+ */
 export function planOfFile(file: PlanFile, name: string): ModulePlan {
   modulesByFile(file, name);
   const modules: PlanModule[] = [];
-  const placings: Placing[] = [];
+  const placings: Placing[] = file.notPlaced.map((target) => ({ target, module: null, isSettled: false }));
   const walk = (list: readonly PlanFileModule[], parent: string | null): void => {
-    for (const { id, name: called, members, modules: inner } of list) {
+    for (const { id, name: called, purpose = '', colour, interface: keys, members, modules: inner } of list) {
       if (modules.some((module) => module.id === id))
         throw new Problem('badRequest', `${name} has two modules with the id ${id}.`);
-      modules.push({ id, name: called, purpose: '', parent });
-      for (const { key } of members) placings.push({ target: key, module: id, isSettled: true });
+      const said = { ...(colour && { colour }), ...(keys && { interface: keys }) };
+      modules.push({ id, name: called, purpose, parent, ...said });
+      for (const { key, doubt, settled, by, why } of members) {
+        // The reason of a proposal is worked out anew; that of somebody stays.
+        const reason = doubt === undefined ? why : undefined;
+        placings.push({
+          ...{ target: key, module: id, isSettled: settled ?? doubt === undefined },
+          ...(by && { by }),
+          ...(reason && { why: reason }),
+        });
+      }
       walk(inner, id);
     }
   };
   walk(file.modules, null);
-  return { modules, placings: placings.sort((a, b) => (a.target < b.target ? -1 : 1)) };
+  return { modules, placings: byTarget(placings) };
+}
+
+/** A plan as it is kept: folders, and what stands otherwise in them, with who stands behind it. */
+export function planFileOfPlan({ modules, placings }: ModulePlan): PlanFile {
+  const nested = new Map(
+    modules.map(({ id, name, purpose, colour, interface: keys }): [string, PlanFileModule] => [
+      id,
+      {
+        ...{ id, name },
+        ...(purpose && { purpose }),
+        ...(colour && { colour }),
+        ...(keys && { interface: [...keys] }),
+        members: [],
+        modules: [],
+      },
+    ]),
+  );
+  const notPlaced: string[] = [];
+  for (const { target, module, isSettled, by, why } of placings) {
+    if (module === null) notPlaced.push(target);
+    else
+      nested
+        .get(module)
+        ?.members.push({ key: target, ...(by && { by }), ...(why && { why }), settled: isSettled });
+  }
+  return { modules: inEachOther(modules, nested), notPlaced };
+}
+
+/** Modules at the top, with those that stand in each below it. */
+function inEachOther(
+  modules: readonly PlanModule[],
+  nested: ReadonlyMap<string, PlanFileModule>,
+): PlanFileModule[] {
+  const top: PlanFileModule[] = [];
+  for (const { id, parent } of modules) {
+    const above = parent === null || parent === id ? undefined : nested.get(parent);
+    (above?.modules ?? top).push(nested.get(id)!);
+  }
+  return top;
 }
 
 /** The innermost module of each file of a plan, by ids from the outermost; a file that stands twice is a Problem. */

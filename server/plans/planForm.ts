@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { planColours } from '../../core/plan/modulePlan.ts';
 import { proposalSources } from './proposePlan.ts';
 
 const id = z.coerce.number().int().positive();
@@ -6,19 +7,33 @@ const name = z.string().trim().min(1).max(80);
 const targets = z.array(z.string().min(1)).max(100_000);
 const module = z.string().min(1);
 
-/** An edit of a plan, as the page sends it. A module that is added gets its id where it is kept. */
+const by = z.string().trim().max(80).optional();
+const why = z.string().trim().max(500).optional();
+
+/** An edit of a plan, as the page sends it. A module that is added gets its id where it is kept, and one that is split its parts. */
 const edit = z.discriminatedUnion('edit', [
-  z.object({ edit: z.literal('place'), targets, module }),
-  z.object({ edit: z.literal('takeOut'), targets }),
+  z.object({ edit: z.literal('place'), targets, module: module.nullable(), by, why }),
+  z.object({ edit: z.literal('forget'), targets }),
   z.object({
     edit: z.literal('settle'),
     places: z.array(z.object({ target: z.string().min(1), module })).max(100_000),
     isSettled: z.boolean(),
+    by,
+    why,
   }),
+  z.object({ edit: z.literal('settleModule'), module, isSettled: z.boolean(), by }),
   z.object({ edit: z.literal('add'), name }),
   z.object({ edit: z.literal('rename'), module, name }),
   z.object({ edit: z.literal('purpose'), module, purpose: z.string().trim().max(500) }),
+  z.object({ edit: z.literal('colour'), module, colour: z.enum(planColours).nullable() }),
+  z.object({ edit: z.literal('interface'), module, keys: targets }),
+  z.object({ edit: z.literal('nest'), module, parent: module.nullable() }),
   z.object({ edit: z.literal('merge'), module, into: module }),
+  z.object({
+    edit: z.literal('split'),
+    module,
+    count: z.number().int().min(2).max(50).nullable(),
+  }),
   z.object({ edit: z.literal('remove'), module }),
   z.object({ edit: z.literal('order'), module, by: z.union([z.literal(-1), z.literal(1)]) }),
 ]);
@@ -42,16 +57,26 @@ export const planForm = z.discriminatedUnion('do', [
     /** The plan to be proposed anew; none for a new one. */
     id: id.optional(),
     revision: revision.optional(),
-    from: z.enum(proposalSources).exclude(['anchors']),
+    /** With anchors, those are what is settled in each module. */
+    from: z.enum(proposalSources),
     names: share,
     nearness: share,
     count: z.union([z.literal('').transform(() => null), z.coerce.number().int().min(1).max(500)]),
     keepSettled: z.enum(['yes', 'no']),
   }),
   z.object({ do: z.literal('edit'), id, revision, what: z.string().max(200), edit: json.pipe(edit) }),
+  /** Whatever this page waits for is given up. */
+  z.object({ do: z.literal('stop') }),
+  z.object({ do: z.literal('knowNew'), id }),
+  z.object({ do: z.literal('nameState'), id, name }),
+  z.object({ do: z.literal('toState'), id, revision, state: id }),
+  z.object({ do: z.literal('forgetState'), id, state: id }),
   z.object({ do: z.enum(['undo', 'redo']), id, revision }),
-  /** A plan file, as JSON or YAML. */
+  /** A plan file as JSON or YAML, a table, or a list of owners. */
   z.object({ do: z.literal('read'), name, text: z.string() }),
   z.object({ do: z.literal('renamePlan'), id, name }),
   z.object({ do: z.literal('removePlan'), id }),
 ]);
+
+/** What is asked before an edit is made. */
+export const triedEdit = z.object({ edit: json.pipe(edit) });

@@ -7,10 +7,16 @@ import { openCodebase, removeCodebase } from './codebases.ts';
 import { openStore, type Store } from './database.ts';
 import {
   changePlan,
-  followRenames,
+  addedFiles,
+  followSurvey,
+  forgetState,
+  knowAddedFiles,
   makePlan,
   modulePlan,
   modulePlans,
+  namedState,
+  namedStates,
+  nameState,
   planRecord,
   removePlan,
   renamePlan,
@@ -102,12 +108,39 @@ describe('a plan of modules', () => {
       ]),
     };
     const targets = (): string[] => modulePlan(store, codebase, id).placings.map(({ target }) => target);
-    expect(followRenames(store, codebase, surveys)).toBe(1);
+    expect(followSurvey(store, codebase, surveys)).toBe(1);
     expect(targets()).toEqual(['b.ts', 'new/a.ts']);
     expect(planRecord(store, codebase, untouched).revision).toBe(1);
-    expect(followRenames(store, codebase, { before: surveys.after, after: surveys.after })).toBe(0);
+    expect(followSurvey(store, codebase, { before: surveys.after, after: surveys.after })).toBe(0);
     step(-1);
     expect(targets()).toEqual(['a.ts', 'b.ts']);
+  });
+
+  it('says which files surveys brought, until somebody says that all are known', () => {
+    const of = (...paths: string[]) => new Map(paths.map((path) => [path, path]));
+    followSurvey(store, codebase, { before: of('a.ts'), after: of('a.ts', 'b.ts', 'c.ts') });
+    expect(addedFiles(store, codebase, id)).toEqual(['b.ts', 'c.ts']);
+    const renamed = new Map([...of('a.ts', 'd.ts'), ['x/b.ts', 'b.ts']]);
+    followSurvey(store, codebase, { before: of('a.ts', 'b.ts', 'c.ts'), after: renamed });
+    // One of them was renamed, one is gone again, and one more came.
+    expect(addedFiles(store, codebase, id)).toEqual(['x/b.ts', 'd.ts']);
+    knowAddedFiles(store, codebase, id);
+    expect(addedFiles(store, codebase, id)).toEqual([]);
+    expect(planRecord(store, codebase, id).revision).toBe(1);
+  });
+
+  it('keeps states under names, whatever is taken back after', () => {
+    add('tolls');
+    nameState(store, codebase, id, 'as agreed');
+    add('locks');
+    for (let n = 0; n < 105; n++) add(`m${n}`);
+    const [state] = namedStates(store, codebase, id);
+    expect(state.name).toBe('as agreed');
+    expect(namedState(store, codebase, id, state.id).modules.map(({ name }) => name)).toEqual(['tolls']);
+    const other = makePlan(store, codebase, 'Other', emptyPlan).id;
+    expect(() => namedState(store, codebase, other, state.id)).toThrow('This state of the plan is gone.');
+    forgetState(store, codebase, id, state.id);
+    expect(namedStates(store, codebase, id)).toEqual([]);
   });
 
   it('stands beside others of its codebase, the newest first, and goes with it', () => {

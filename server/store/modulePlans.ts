@@ -15,6 +15,13 @@ export interface PlanRecord {
   redo: string | null;
 }
 
+/** A state of a plan that somebody named. */
+export interface NamedState {
+  id: number;
+  name: string;
+  namedAt: string;
+}
+
 /** Edits that can be taken back: older ones stand. */
 const MOST_STATES = 100;
 
@@ -124,23 +131,86 @@ function movedTo(store: Store, codebaseId: number, id: number, revision: number,
   );
 }
 
-/** Has the plans of a codebase follow files that were renamed between two surveys; returns how many placings did. */
-export function followRenames(
+/**
+ * Has the plans of a codebase follow files that were renamed between two surveys (`before` and `after` have the content of each
+ * path), and notes for each which files are new; returns how many files were followed.
+ */
+export function followSurvey(
   store: Store,
   codebaseId: number,
-  surveys: { before: ReadonlyMap<string, string>; after: ReadonlyMap<string, string> },
+  { before, after }: { before: ReadonlyMap<string, string>; after: ReadonlyMap<string, string> },
 ): number {
   const plans = modulePlans(store, codebaseId);
   if (plans.length === 0) return 0;
-  const renamed = renamedFiles(surveys.before, surveys.after);
+  const renamed = renamedFiles(before, after);
+  const fresh = new Set(renamed.values());
+  const added = [...after.keys()].filter((path) => !before.has(path) && !fresh.has(path));
   let sum = 0;
   for (const { id, revision } of plans) {
-    const { plan, followed } = withRenamed(modulePlan(store, codebaseId, id), renamed);
+    const { plan, followed } = withRenamed(modulePlan(store, codebaseId, id), renamed, [...before.keys()]);
+    const known = addedFiles(store, codebaseId, id).map((path) => renamed.get(path) ?? path);
+    keepAdded(
+      store,
+      id,
+      [...new Set([...known, ...added])].filter((path) => after.has(path)),
+    );
     if (followed === 0) continue;
     changePlan(store, codebaseId, { id, revision, what: `renamed files followed, ${followed}` }, () => plan);
     sum += followed;
   }
   return sum;
+}
+
+/** Files that surveys brought since all were known. Throws a Problem (`notFound`). */
+export function addedFiles(store: Store, codebaseId: number, id: number): string[] {
+  planRecord(store, codebaseId, id);
+  const row = store.prepare('SELECT added FROM module_plan WHERE id = ?').get(id) as { added: string };
+  return JSON.parse(row.added) as string[];
+}
+
+/** From now on no file is new. Throws a Problem (`notFound`). */
+export function knowAddedFiles(store: Store, codebaseId: number, id: number): void {
+  planRecord(store, codebaseId, id);
+  keepAdded(store, id, []);
+}
+
+function keepAdded(store: Store, id: number, added: readonly string[]): void {
+  store.prepare('UPDATE module_plan SET added = ? WHERE id = ?').run(JSON.stringify(added), id);
+}
+
+/** States of a plan that somebody named, the newest first. */
+export function namedStates(store: Store, codebaseId: number, id: number): NamedState[] {
+  return store
+    .prepare(
+      `SELECT n.id, n.name, n.named_at AS namedAt FROM module_plan_named AS n JOIN module_plan AS p ON p.id = n.plan_id
+       WHERE p.codebase_id = ? AND p.id = ? ORDER BY n.id DESC`,
+    )
+    .all(codebaseId, id) as NamedState[];
+}
+
+/** Keeps what a plan says now under a name. Throws a Problem (`notFound`). */
+export function nameState(store: Store, codebaseId: number, id: number, name: string): void {
+  const plan = modulePlan(store, codebaseId, id);
+  store
+    .prepare('INSERT INTO module_plan_named (plan_id, name, named_at, plan) VALUES (?, ?, ?, ?)')
+    .run(id, name, new Date().toISOString(), JSON.stringify(plan));
+}
+
+/** What a plan said when it was named so. Throws a Problem (`notFound`). */
+export function namedState(store: Store, codebaseId: number, id: number, stateId: number): ModulePlan {
+  const row = store
+    .prepare(
+      `SELECT n.plan FROM module_plan_named AS n JOIN module_plan AS p ON p.id = n.plan_id
+       WHERE p.codebase_id = ? AND p.id = ? AND n.id = ?`,
+    )
+    .get(codebaseId, id, stateId) as { plan: string } | undefined;
+  if (!row) throw new Problem('notFound', 'This state of the plan is gone.');
+  return JSON.parse(row.plan) as ModulePlan;
+}
+
+export function forgetState(store: Store, codebaseId: number, id: number, stateId: number): void {
+  namedState(store, codebaseId, id, stateId);
+  store.prepare('DELETE FROM module_plan_named WHERE id = ?').run(stateId);
 }
 
 export function renamePlan(store: Store, codebaseId: number, id: number, name: string): void {

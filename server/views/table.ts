@@ -5,6 +5,9 @@ import { EVERYTHING_RESOLVED } from '../../core/graph/rollUp.ts';
 import { z } from 'zod';
 import { Problem } from '../problem.ts';
 import { constructsInPool } from '../extract/extractPool.ts';
+import { planFileOfPlan } from '../plans/planFile.ts';
+import type { SentEdit } from '../plans/planForm.ts';
+import { addedFiles, namedStates } from '../store/modulePlans.ts';
 import type { SearchPart } from '../search/textSearch.ts';
 import { notes } from '../store/notes.ts';
 import { shortlist, shortlists } from '../store/shortlists.ts';
@@ -31,9 +34,13 @@ import { evidenceChoice } from './picture/evidenceChoice.ts';
 import { claimQuestion, evidenceView } from './picture/evidenceView.ts';
 import { filterOf, kindChoices, type KindChoice } from './picture/filters.ts';
 import { neighbours } from './picture/neighbours.ts';
-import { planExport } from './planExport.ts';
-import { planView } from './planView.ts';
-import { planFrom, type PlanAsked } from './planProposal.ts';
+import { comparedView } from './plan/comparedView.ts';
+import { straysView } from './plan/straysView.ts';
+import { interfaceView } from './plan/interfaceView.ts';
+import { planExport } from './plan/planExport.ts';
+import { planView } from './plan/planView.ts';
+import { planAfter, planEffect, planRead } from './plan/editedPlan.ts';
+import { planFrom, type PlanAsked } from './plan/planProposal.ts';
 import { scopeView } from './scopeView.ts';
 import { completed, inverted, shortlistPage, shortlistSummary } from './shortlistView.ts';
 import { sourceView } from './sourceView.ts';
@@ -214,18 +221,40 @@ export const views = {
     return documentView(survey, intakeOf(store, record.id), readText, path);
   },
 
-  plan({ survey, plans, params, withTests, scope }: ViewRequest) {
+  plan({ survey, store, codebase: { id }, plans, params, withTests, scope, question }: ViewRequest) {
+    const { shown } = plans;
     const page = planView(survey, {
       plans: plans.all,
-      plan: plans.shown,
+      plan: shown,
+      states: shown === null ? [] : namedStates(store, id, shown.id),
+      added: shown === null ? [] : addedFiles(store, id, shown.id),
       content: plans.content(),
       open: params.get('module'),
       withTests,
+      filter: question.filter,
     });
-    return { page, scope: scopeView(survey, scope) };
+    const isInterface = params.get('look') === 'interface';
+    return {
+      page,
+      interface: isInterface ? interfaceView(survey, plans.content(), page.open, question) : null,
+      scope: scopeView(survey, scope),
+    };
   },
 
+  compare: (view: ViewRequest) => ({ page: comparedView(view) }),
+
+  strays: (view: ViewRequest) => ({ page: straysView(view), scope: scopeView(view.survey, view.scope) }),
+
+  /** A plan with its files written out, and as it is kept: folders, and what stands otherwise in them. */
   planFile: ({ survey, plans }: ViewRequest) => planExport(survey, plans.content()),
+  shortPlanFile: ({ plans }: ViewRequest) => planFileOfPlan(plans.content()),
+
+  editedPlan: ({ survey, plans }: ViewRequest, edit: SentEdit) => planAfter(survey, plans.content(), edit),
+
+  planEffect: ({ survey, plans, question }: ViewRequest, edit: SentEdit) =>
+    planEffect(survey, plans.content(), edit, question),
+
+  readPlan: ({ survey }: ViewRequest, file: { name: string; text: string }) => planRead(survey, file),
 
   /** A plan as it is proposed; what is settled in the one at hand stays. */
   proposedPlan: ({ survey, plans }: ViewRequest, asked: PlanAsked) =>

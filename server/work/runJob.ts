@@ -11,7 +11,7 @@ import { dropUnused } from '../store/dropUnused.ts';
 import { jobLog } from '../store/jobLog.ts';
 import { endJob, job, jobsUnderWay, reportJob, startJob, type Job } from '../store/jobs.ts';
 import { settings } from '../store/settings.ts';
-import { followRenames } from '../store/modulePlans.ts';
+import { followSurvey } from '../store/modulePlans.ts';
 import { latestSurveyId, saveSurvey, surveyedHashes } from '../store/surveys.ts';
 import { logIntake, logSurvey } from './logLines.ts';
 import { throttled, type OnProgress, type Phase } from '../survey/progress.ts';
@@ -152,9 +152,9 @@ async function survey(run: Run, source: CodeSource): Promise<number> {
 
 /** Files that were renamed since the survey before stay in the modules of every plan. */
 function keepInModules({ store, codebase: { id }, log }: Run, before: number, after: number): void {
-  const followed = followRenames(store, id, {
+  const followed = followSurvey(store, id, {
     before: surveyedHashes(store, before),
     after: surveyedHashes(store, after),
   });
-  if (followed > 0) log(`${followed} placings in module plans follow renamed files`);
+  if (followed > 0) log(`${followed} files keep their modules though they were renamed`);
 }

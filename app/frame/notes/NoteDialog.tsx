@@ -12,6 +12,7 @@ import {
 import { useFetcher, useNavigate } from 'react-router';
 import { Button, Dialog } from '../parts.ts';
 import { counted } from '../../state/figures.ts';
+import { authorName, keepAuthor } from '../../state/author.ts';
 import { NoteText } from './NoteText.tsx';
 import './notes.css';
 
@@ -56,8 +57,6 @@ export function NoteDialogProvider({ codebaseId, children }: { codebaseId: strin
   );
 }
 
-const AUTHOR = 'yletope-author';
-
 function WriteNote({
   codebaseId,
   target,
@@ -68,14 +67,14 @@ function WriteNote({
   onClose: () => void;
 }) {
   const { data, submit, state } = useFetcher<{ problem?: string; written?: number }>();
-  const [author, setAuthor] = useState(() => localStorage.getItem(AUTHOR) ?? '');
+  const [author, setAuthor] = useState(authorName);
   const [body, setBody] = useState('');
   useEffect(() => {
     if (data?.written !== undefined) onClose();
   }, [data, onClose]);
   const save = (): void => {
     if (body.trim() === '') return;
-    localStorage.setItem(AUTHOR, author);
+    keepAuthor(author);
     const { key, line, anchor } = target;
     void submit(
       { edit: 'write', key, body, author, ...(line ? { line: String(line), anchor: anchor ?? '' } : {}) },

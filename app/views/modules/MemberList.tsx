@@ -1,34 +1,49 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import type { MemberRow, PlanPage } from '../../../server/views/planView.ts';
-import { ALL_OPEN } from '../../../server/views/planOpen.ts';
-import { ElementName } from '../../frame/ElementName.tsx';
+import type { MemberRow as Member, PlanPage } from '../../../server/views/plan/planView.ts';
+import { ALL_OPEN } from '../../../server/views/plan/planOpen.ts';
 import { NamedList } from '../../frame/names/Names.tsx';
 import { OpenMenu } from '../../frame/parts.ts';
-import { figure } from '../../state/figures.ts';
+import { authorName } from '../../state/author.ts';
+import { counted } from '../../state/figures.ts';
 import { usePicture } from '../../state/usePicture.ts';
 import { isTyping } from '../../frame/useFrameKeys.ts';
-import type { PlanEditor } from './usePlanEdit.ts';
+import { MemberLine } from './MemberLine.tsx';
+import type { PlanEditor } from '../../state/usePlanEdit.ts';
+import type { PlanTrial } from './usePlanEffect.ts';
+import { useSelection } from './useSelection.ts';
 
 /** The height of a row, in pixels, as the style has it. */
 const ROW = 40;
 
-/** The files of a module, the most doubtful first, to be gone through by key: kept, moved, taken out. */
+/** How files that an edit is of are called in what it does. */
+export function filesInWords(files: readonly { name: string }[]): string {
+  return files.length === 1 ? files[0].name : counted(files.length, 'file');
+}
+
+/**
+ * Files of a module, the most doubtful first, to be gone through by key, one or several at a time: kept, moved, taken out.
+ */
 export function MemberList({
   page,
   editor,
+  trial,
   onOpen,
   onDrag,
 }: {
   page: PlanPage;
   editor: PlanEditor;
+  trial: PlanTrial;
   onOpen: (module: string) => void;
-  onDrag: (key: string) => void;
+  /** Files are dragged from here; none any more when the list is empty. */
+  onDrag: (files: readonly Member[]) => void;
 }) {
   const { modules, members, open } = page;
   const { focus, focusOn } = usePicture();
-  const [choosing, setChoosing] = useState<{ key: string; at: Element } | null>(null);
+  const [choosing, setChoosing] = useState<{ of: readonly Member[]; at: Element } | null>(null);
   const nameOf = useMemo(() => new Map(modules.map(({ id, name }) => [id, name])), [modules]);
+  const order = useMemo(() => members.map(({ key }) => key), [members]);
+  const selection = useSelection(order);
   const scroller = useRef<HTMLDivElement>(null);
   const rows = useVirtualizer({
     count: members.length,
@@ -37,19 +52,23 @@ export function MemberList({
     overscan: 10,
     initialRect: { width: 0, height: 800 },
   });
-  const found = members.findIndex(({ key }) => key === focus);
+  const found = order.indexOf(focus ?? '');
   const at = Math.max(0, found);
-  useEffect(() => {
-    if (found >= 0) rows.scrollToIndex(found);
-  }, [found, rows]);
   const current = members.at(at);
 
-  const goTo = (index: number): void => {
+  const goTo = (index: number, isLonger: boolean): void => {
     const row = members[Math.max(0, Math.min(members.length - 1, index))];
-    if (row) focusOn(row.key);
+    if (!row) return;
+    if (isLonger && current) selection.extend(current.key, row.key);
+    else selection.clear();
+    focusOn(row.key);
   };
   /** What comes next is at hand as soon as the list is in its new order. */
   const after = useRef<string | null>(null);
+  useEffect(() => {
+    // After an edit the file that it was of may be far down; what comes next is where it was.
+    if (found >= 0 && after.current === null) rows.scrollToIndex(found);
+  }, [found, rows]);
   const revision = page.plan?.revision;
   useEffect(() => {
     if (after.current !== null) focusOn(after.current);
@@ -57,48 +76,66 @@ export function MemberList({
     // Only an edit leads on, whatever else changes.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [revision]);
-  const then = (act: () => void): void => {
-    after.current = (members[at + 1] ?? members[at - 1])?.key ?? null;
+  /** What an edit that begins at a row is of: all that is taken, where the row is among that. */
+  const taken = (row: Member): readonly Member[] =>
+    selection.keys.has(row.key) ? members.filter(({ key }) => selection.keys.has(key)) : [row];
+  const then = (of: readonly Member[], act: () => void): void => {
+    const gone = new Set(of.map(({ key }) => key));
+    const last = Math.max(...of.map(({ key }) => order.indexOf(key)));
+    after.current = order.slice(last + 1).find((key) => !gone.has(key)) ?? order[at - 1] ?? null;
+    selection.clear();
+    trial.think(null);
     act();
   };
-  const keep = ({ key, name, module, isSettled }: MemberRow): void => {
-    if (module === null) return;
-    then(() =>
-      editor.edit(`${name} ${isSettled ? 'opened again' : 'kept'}`, {
+  const keep = (row: Member): void => {
+    const of = taken(row).filter(({ module }) => module !== null);
+    if (of.length === 0) return;
+    const isSettled = !row.isSettled;
+    then(of, () =>
+      editor.edit(`${filesInWords(of)} ${isSettled ? 'kept' : 'opened again'}`, {
         edit: 'settle',
-        places: [{ target: key, module }],
-        isSettled: !isSettled,
+        places: of.map(({ key, module }) => ({ target: key, module: module! })),
+        isSettled,
+        by: authorName(),
       }),
     );
   };
-  const move = ({ key, name }: MemberRow, module: string): void =>
-    then(() =>
-      editor.edit(`${name} moved to ${nameOf.get(module)!}`, { edit: 'place', targets: [key], module }),
+  const placing = (of: readonly Member[], module: string | null) =>
+    ({ edit: 'place', targets: of.map(({ key }) => key), module, by: authorName() }) as const;
+  const move = (of: readonly Member[], module: string): void =>
+    then(of, () => editor.edit(`${filesInWords(of)} moved to ${nameOf.get(module)!}`, placing(of, module)));
+  const takeOut = (of: readonly Member[]): void =>
+    then(of, () => editor.edit(`${filesInWords(of)} taken out`, placing(of, null)));
+  const thinkOf = (of: readonly Member[], module: string | null): void =>
+    trial.think(
+      module === null
+        ? null
+        : { what: `${filesInWords(of)} to ${nameOf.get(module)!}`, edit: placing(of, module) },
     );
-  const takeOut = ({ key, name }: MemberRow): void =>
-    then(() => editor.edit(`${name} taken out`, { edit: 'takeOut', targets: [key] }));
+  const choose = (row: Member, place: Element): void => setChoosing({ of: taken(row), at: place });
 
   const onKey = (event: React.KeyboardEvent): void => {
     const { key } = event;
     if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
     const stepOfModule = key === '[' ? -1 : key === ']' ? 1 : 0;
-    if (key === 'ArrowDown' || key === 'ArrowUp') goTo(found < 0 ? 0 : at + (key === 'ArrowDown' ? 1 : -1));
+    if (key === 'ArrowDown' || key === 'ArrowUp')
+      goTo(found < 0 ? 0 : at + (key === 'ArrowDown' ? 1 : -1), event.shiftKey);
+    else if (key === 'Escape' && selection.keys.size > 0) selection.clear();
     else if (stepOfModule !== 0) {
       const next = modules[modules.findIndex(({ id }) => id === open) + stepOfModule];
       if (next) onOpen(next.id);
     } else if (!current) return;
     else if (key === 'Enter') keep(current);
     else if (key.toLowerCase() === 'n') {
-      if (current.next !== null) move(current, current.next);
+      if (current.next !== null) move(taken(current), current.next);
     } else if (key.toLowerCase() === 'm') {
       const row = scroller.current?.querySelector('[data-current]');
-      if (row) setChoosing({ key: current.key, at: row });
-    } else if (key === 'Backspace' || key === 'Delete') takeOut(current);
+      if (row) choose(current, row);
+    } else if (key === 'Backspace' || key === 'Delete') takeOut(taken(current));
     else return;
     event.preventDefault();
     event.stopPropagation();
   };
-  const chosen = choosing && members.find(({ key }) => key === choosing.key);
   return (
     <div
       className="member-list"
@@ -114,80 +151,52 @@ export function MemberList({
         <div className="member-rows" style={{ height: rows.getTotalSize() }}>
           {rows.getVirtualItems().map(({ index, start }) => {
             const row = members[index];
-            const isCurrent = index === at;
             return (
-              <div
+              <MemberLine
                 key={row.key}
-                className={`member-row${isCurrent ? ' current' : ''}`}
-                data-current={isCurrent ? '' : undefined}
-                style={{ transform: `translateY(${start}px)` }}
-                draggable
-                onDragStart={(event) => {
-                  event.dataTransfer.setData('text/plain', row.key);
-                  onDrag(row.key);
+                row={row}
+                top={start}
+                isCurrent={index === at}
+                isTaken={selection.keys.has(row.key)}
+                /* Of files of several modules it is said where each stands. */
+                standsIn={
+                  nameOf.get(open) === undefined ? (nameOf.get(row.module ?? '') ?? 'no module') : null
+                }
+                nameOf={nameOf}
+                onPick={(event) => {
+                  if (event.shiftKey && current) selection.extend(current.key, row.key);
+                  else if (event.ctrlKey || event.metaKey) selection.toggle(row.key);
+                  else return;
+                  event.preventDefault();
+                  event.stopPropagation();
                 }}
-              >
-                <span className="member-name">
-                  <span
-                    className={row.isSettled ? 'settled' : 'faded'}
-                    title={row.isSettled ? 'settled' : 'open'}
-                  >
-                    {row.isSettled ? '■' : '□'}
-                  </span>
-                  <ElementName element={row} />
-                </span>
-                <Doubt row={row} />
-                <span className="mono">{figure(row.codeLines)}</span>
-                <span className="member-why faded" title={row.why}>
-                  {open === ALL_OPEN && <b>{nameOf.get(row.module!)} </b>}
-                  {row.why}
-                </span>
-                <span className="member-tools">
-                  {row.module !== null && (
-                    <button type="button" className="plain-button" onClick={() => keep(row)}>
-                      {row.isSettled ? 'Open again' : 'Keep'}
-                    </button>
-                  )}
-                  {row.next !== null && (
-                    <button type="button" className="plain-button" onClick={() => move(row, row.next!)}>
-                      To {nameOf.get(row.next)}
-                    </button>
-                  )}
-                  <button
-                    type="button"
-                    className="plain-button"
-                    aria-haspopup="menu"
-                    onClick={({ currentTarget }) => setChoosing({ key: row.key, at: currentTarget })}
-                  >
-                    Elsewhere …
-                  </button>
-                </span>
-              </div>
+                onKeep={() => keep(row)}
+                onMove={(module) => move(taken(row), module)}
+                onThink={(module) => thinkOf(taken(row), module)}
+                onChoose={(place) => choose(row, place)}
+                onDrag={(isDragged) => onDrag(isDragged ? taken(row) : [])}
+              />
             );
           })}
         </div>
       </NamedList>
-      {choosing && chosen && (
+      {choosing && (
         <OpenMenu
           at={choosing.at}
           entries={modules
-            .filter(({ id }) => id !== chosen.module)
-            .map(({ id, name }) => ({ key: id, label: name, run: () => move(chosen, id) }))}
-          onClose={() => setChoosing(null)}
+            .filter(({ id }) => choosing.of.some(({ module }) => module !== id))
+            .map(({ id, name }) => ({
+              key: id,
+              label: name,
+              onAt: () => thinkOf(choosing.of, id),
+              run: () => move(choosing.of, id),
+            }))}
+          onClose={() => {
+            trial.think(null);
+            setChoosing(null);
+          }}
         />
       )}
     </div>
-  );
-}
-
-function Doubt({ row: { doubt, isSettled } }: { row: MemberRow }) {
-  const percent = Math.round(100 * doubt);
-  return (
-    <span className="member-doubt" title="How close the module that pulls next comes to this one">
-      <span className={`track${isSettled ? '' : ' open'}`} aria-hidden="true">
-        <span style={{ width: `${percent}%` }} />
-      </span>
-      <span className="mono">{percent} %</span>
-    </span>
   );
 }

@@ -1,15 +1,22 @@
 import { useEffect, useRef, useState } from 'react';
-import type { PlanPage } from '../../../server/views/planView.ts';
-import { Caption, TestsPart } from '../../frame/Caption.tsx';
+import type { InterfacePage } from '../../../server/views/plan/interfaceView.ts';
+import type { MemberRow, PlanPage } from '../../../server/views/plan/planView.ts';
+import { ALL_OPEN, NEW_FILES, NOT_PLACED } from '../../../server/views/plan/planOpen.ts';
+import { Caption, CertaintyPart, KindsPart, TestsPart } from '../../frame/Caption.tsx';
 import { isTyping } from '../../frame/useFrameKeys.ts';
+import { authorName } from '../../state/author.ts';
 import { counted, figure } from '../../state/figures.ts';
 import { usePicture } from '../../state/usePicture.ts';
-import { ALL_OPEN, NOT_PLACED } from '../../../server/views/planOpen.ts';
-import { MemberList } from './MemberList.tsx';
-import { ModuleList, Words } from './ModuleList.tsx';
+import { EffectLine } from './EffectLine.tsx';
+import { InterfaceList } from './InterfaceList.tsx';
+import { filesInWords, MemberList } from './MemberList.tsx';
+import { ModuleHead } from './ModuleHead.tsx';
+import { ModuleSheet } from './ModuleSheet.tsx';
+import { PlanTools } from './PlanTools.tsx';
 import { ProposeForm } from './ProposeForm.tsx';
 import { ReadPlan } from './ReadPlan.tsx';
-import { usePlanEdit, type PlanEditor } from './usePlanEdit.ts';
+import { usePlanEdit, type PlanEditor } from '../../state/usePlanEdit.ts';
+import { usePlanEffect, type PlanTrial } from './usePlanEffect.ts';
 import './modules.css';
 
 /** So many paths that are gone are named. */
@@ -17,41 +24,37 @@ const GONE_NAMED = 3;
 
 const percent = (share: number): string => `${Math.round(100 * share)} %`;
 
-/** A plan of modules: which there are, and the files of one, to be settled; or how to come by a plan. */
-export function ModulesPage({ page, codebaseId }: { page: PlanPage; codebaseId: string }) {
+/** A plan of modules: which there are and how they rest on each other, and the files of one; or how to come by a plan. */
+export function ModulesPage({
+  page,
+  shown,
+  codebaseId,
+}: {
+  page: PlanPage;
+  /** The interface of the module that is open, where that is looked at. */
+  shown: InterfacePage | null;
+  codebaseId: string;
+}) {
   const { plan, modules, settledShare, notPlaced, codeLines } = page;
   const { change } = usePicture();
   const editor = usePlanEdit(plan, codebaseId);
+  const trial = usePlanEffect(codebaseId);
   const [isProposing, setProposing] = useState(false);
-  const dragged = useRef<string | null>(null);
+  const dragged = useRef<readonly MemberRow[]>([]);
   useUndoKeys(editor);
+  if (plan === null) return <NoPlan editor={editor} codebaseId={codebaseId} />;
   const openModule = (module: string): void => change({ module, focus: null }, { replace: true });
   const nameOf = new Map(modules.map(({ id, name }) => [id, name]));
-  const drop = (module: string): void => {
-    const key = dragged.current;
-    dragged.current = null;
-    if (key === null || module === page.open) return;
-    const name = key.slice(key.lastIndexOf('/') + 1);
-    editor.edit(`${name} moved to ${nameOf.get(module)!}`, { edit: 'place', targets: [key], module });
+  /** What dropping the files that are dragged would do; null where nothing is, or all of it stands there. */
+  const dropOn = (module: string) => {
+    const files = dragged.current.filter((file) => file.module !== module);
+    if (files.length === 0) return null;
+    const targets = files.map(({ key }) => key);
+    return {
+      what: `${filesInWords(files)} moved to ${nameOf.get(module)!}`,
+      edit: { edit: 'place', targets, module, by: authorName() } as const,
+    };
   };
-  if (plan === null)
-    return (
-      <>
-        <Caption>The modules of this codebase: no plan of them has been made.</Caption>
-        <div className="page modules-start">
-          <h1>Which modules is this made of?</h1>
-          <p className="faded">
-            Start from a proposal. Each file gets a reason and a doubt; go through the doubtful ones, and
-            settle them. Every view can then show the code by these modules instead of by its folders.
-          </p>
-          <ProposeForm plan={null} editor={editor} hasSettled={false} />
-          <p className="faded">
-            Or take one that somebody has already: <ReadPlan editor={editor} />
-          </p>
-          {editor.problem && <p className="against">{editor.problem}</p>}
-        </div>
-      </>
-    );
   return (
     <>
       <Caption>
@@ -59,152 +62,207 @@ export function ModulesPage({ page, codebaseId }: { page: PlanPage; codebaseId: 
         <b>
           {counted(modules.length, 'module')} of {plan.name}
         </b>
-        , {percent(settledShare)} of the code settled,{' '}
+        , linked by references of <KindsPart />, <CertaintyPart />; {percent(settledShare)} of the code
+        settled,{' '}
         {notPlaced.codeLines === 0
           ? 'all of it placed'
           : `${percent(notPlaced.codeLines / Math.max(1, codeLines))} not yet placed`}
         , tests <TestsPart />.
       </Caption>
-      <div className="plan-tools">
-        {page.plans.length > 1 && (
-          <select
-            className="field"
-            aria-label="Plan"
-            value={plan.id}
-            onChange={({ target }) => change({ plan: target.value, module: null, focus: null })}
-          >
-            {page.plans.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}, {id}
-              </option>
-            ))}
-          </select>
-        )}
-        <Words
-          key={`${plan.id} ${plan.name}`}
-          label="Name of the plan"
-          value={plan.name}
-          onSet={(name) => name !== '' && editor.send({ do: 'renamePlan', id: String(plan.id), name })}
-        />
-        <button
-          type="button"
-          className="chip"
-          aria-expanded={isProposing}
-          onClick={() => setProposing(!isProposing)}
-        >
-          Propose …
-        </button>
-        <button
-          type="button"
-          className="chip"
-          onClick={() => editor.edit('a module added', { edit: 'add', name: 'New module' })}
-        >
-          Add a module
-        </button>
-        <StepButton which="undo" what={plan.undo} editor={editor} />
-        <StepButton which="redo" what={plan.redo} editor={editor} />
-        <a className="chip" href={`/codebases/${codebaseId}/plans/${plan.id}.json`} download>
-          Export as JSON
-        </a>
-        <ReadPlan editor={editor} />
-        <RemoveButton id={plan.id} name={plan.name} editor={editor} />
-        <span className="push" />
-        <span className="faded" role="status">
-          {editor.isBusy ? 'Working …' : `${figure(page.files)} files`}
-        </span>
-      </div>
+      <PlanTools
+        page={page}
+        plan={plan}
+        codebaseId={codebaseId}
+        editor={editor}
+        isProposing={isProposing}
+        onPropose={() => setProposing(!isProposing)}
+      />
       {isProposing && (
         <div className="plan-proposing">
-          <ProposeForm plan={plan} editor={editor} hasSettled={settledShare > 0} />
+          <ProposeForm plan={plan} editor={editor} codebaseId={codebaseId} hasSettled={settledShare > 0} />
         </div>
       )}
       {editor.problem && <p className="against plan-problem">{editor.problem}</p>}
-      {page.gone.length > 0 && (
-        <p className="caution plan-problem">
-          {counted(page.gone.length, 'placing')} of what is not in this survey:{' '}
-          <span className="mono">{page.gone.slice(0, GONE_NAMED).join(', ')}</span>
-          {page.gone.length > GONE_NAMED && ' …'}{' '}
-          <button
-            type="button"
-            className="plain-button link"
-            onClick={() => editor.edit('what is gone taken out', { edit: 'takeOut', targets: page.gone })}
-          >
-            Take them out
-          </button>
-        </p>
-      )}
+      <Changes page={page} editor={editor} onOpen={openModule} />
+      <EffectLine figures={page.figures} tried={trial.tried} />
       <div className="plan-frame">
         <div className="plan-view">
-          <ModuleList page={page} editor={editor} onOpen={openModule} onDropped={drop} />
-          <section className="plan-members">
-            <h2>
-              <span>
-                {page.open === NOT_PLACED
-                  ? 'Not yet placed'
-                  : page.open === ALL_OPEN
-                    ? 'In any module, not settled'
-                    : nameOf.get(page.open)}{' '}
-                {page.open !== ALL_OPEN && (
-                  <button type="button" className="plain-button link" onClick={() => openModule(ALL_OPEN)}>
-                    of all modules
-                  </button>
-                )}
-              </span>
-              <span>doubt</span>
-              <span>code lines</span>
-            </h2>
-            <MemberList
-              key={page.open}
-              page={page}
-              editor={editor}
-              onOpen={openModule}
-              onDrag={(key) => (dragged.current = key)}
-            />
-          </section>
+          <ModuleSheet
+            page={page}
+            onOpen={openModule}
+            onOver={(module) => trial.think(module === null ? null : dropOn(module))}
+            onDropped={(module) => {
+              const drop = dropOn(module);
+              dragged.current = [];
+              trial.think(null);
+              if (drop) editor.edit(drop.what, drop.edit);
+            }}
+          />
+          <OpenModule
+            page={page}
+            shown={shown}
+            editor={editor}
+            trial={trial}
+            onOpen={openModule}
+            onDrag={(files) => {
+              dragged.current = files;
+              if (files.length === 0) trial.think(null);
+            }}
+          />
         </div>
       </div>
     </>
   );
 }
 
-function StepButton({
-  which,
-  what,
-  editor,
-}: {
-  which: 'undo' | 'redo';
-  what: string | null;
-  editor: PlanEditor;
-}) {
-  const word = which === 'undo' ? 'Take back' : 'Do again';
+function NoPlan({ editor, codebaseId }: { editor: PlanEditor; codebaseId: string }) {
   return (
-    <button
-      type="button"
-      className="chip"
-      disabled={what === null || editor.isBusy}
-      title={what === null ? undefined : `${word}: ${what}`}
-      onClick={() => editor.step(which)}
-    >
-      {word}
-    </button>
+    <>
+      <Caption>The modules of this codebase: no plan of them has been made.</Caption>
+      <div className="page modules-start">
+        <h1>Which modules is this made of?</h1>
+        <p className="faded">
+          Start from a proposal. Each file gets a reason and a doubt; go through the doubtful ones, and settle
+          them. Every view can then show the code by these modules instead of by its folders.
+        </p>
+        <ProposeForm plan={null} editor={editor} codebaseId={codebaseId} hasSettled={false} />
+        <p className="faded">
+          Or take one that somebody has already, a plan, a table of paths and modules, or a list of owners:{' '}
+          <ReadPlan editor={editor} />
+        </p>
+        {editor.problem && <p className="against">{editor.problem}</p>}
+      </div>
+    </>
   );
 }
 
-/** A second click removes; to leave it takes the first one back. */
-function RemoveButton({ id, name, editor }: { id: number; name: string; editor: PlanEditor }) {
-  const [isSure, setSure] = useState(false);
+/** What a survey brought and took away. */
+function Changes({
+  page: { gone, newFiles, plan },
+  editor,
+  onOpen,
+}: {
+  page: PlanPage;
+  editor: PlanEditor;
+  onOpen: (module: string) => void;
+}) {
   return (
-    <button
-      type="button"
-      className={`chip${isSure ? ' against' : ''}`}
-      onBlur={() => setSure(false)}
-      onClick={() => {
-        if (isSure) editor.send({ do: 'removePlan', id: String(id) });
-        setSure(!isSure);
-      }}
-    >
-      {isSure ? `Remove ${name} for good` : 'Remove the plan'}
-    </button>
+    <>
+      {newFiles > 0 && (
+        <p className="plan-problem">
+          {counted(newFiles, 'file')} {newFiles === 1 ? 'is' : 'are'} new since all were known.{' '}
+          <button type="button" className="plain-button link" onClick={() => onOpen(NEW_FILES)}>
+            Go through them
+          </button>{' '}
+          <button
+            type="button"
+            className="plain-button link"
+            onClick={() => editor.send({ do: 'knowNew', id: String(plan!.id) })}
+          >
+            They are known
+          </button>
+        </p>
+      )}
+      {gone.length > 0 && (
+        <p className="caution plan-problem">
+          {counted(gone.length, 'placing')} of what is not in this survey:{' '}
+          <span className="mono">{gone.slice(0, GONE_NAMED).join(', ')}</span>
+          {gone.length > GONE_NAMED && (
+            <span title={gone.slice(GONE_NAMED).join('\n')}>
+              {' '}
+              and {figure(gone.length - GONE_NAMED)} more
+            </span>
+          )}{' '}
+          <button
+            type="button"
+            className="plain-button link"
+            onClick={() => editor.edit('what is gone taken out', { edit: 'forget', targets: gone })}
+          >
+            Take them out
+          </button>
+        </p>
+      )}
+    </>
+  );
+}
+
+/** The module that is open, or another choice of files, with what may be done. */
+function OpenModule({
+  page,
+  shown,
+  editor,
+  trial,
+  onOpen,
+  onDrag,
+}: {
+  page: PlanPage;
+  shown: InterfacePage | null;
+  editor: PlanEditor;
+  trial: PlanTrial;
+  onOpen: (module: string) => void;
+  onDrag: (files: readonly MemberRow[]) => void;
+}) {
+  const { change } = usePicture();
+  const row = page.modules.find(({ id }) => id === page.open);
+  const title = {
+    [NOT_PLACED]: 'Not yet placed',
+    [ALL_OPEN]: 'In any module, not settled',
+    [NEW_FILES]: 'New files',
+  }[page.open];
+  const look = (as: string | null): void => change({ look: as }, { replace: true });
+  return (
+    <section className="plan-members" aria-label={row?.name ?? title}>
+      {row && <ModuleHead row={row} modules={page.modules} editor={editor} trial={trial} />}
+      <h2>
+        <span>
+          {row ? (
+            <>
+              <button
+                type="button"
+                className={`plain-button look${shown ? '' : ' current'}`}
+                aria-pressed={!shown}
+                onClick={() => look(null)}
+              >
+                Files
+              </button>
+              <button
+                type="button"
+                className={`plain-button look${shown ? ' current' : ''}`}
+                aria-pressed={shown !== null}
+                onClick={() => look('interface')}
+              >
+                Interface
+              </button>
+            </>
+          ) : (
+            title
+          )}
+          {page.open !== ALL_OPEN && (
+            <button type="button" className="plain-button link" onClick={() => onOpen(ALL_OPEN)}>
+              all that is not settled
+            </button>
+          )}
+        </span>
+        {!shown && (
+          <>
+            <span>doubt</span>
+            <span>code lines</span>
+          </>
+        )}
+      </h2>
+      {shown && row ? (
+        <InterfaceList key={page.open} shown={shown} row={row} editor={editor} />
+      ) : (
+        <MemberList
+          key={page.open}
+          page={page}
+          editor={editor}
+          trial={trial}
+          onOpen={onOpen}
+          onDrag={onDrag}
+        />
+      )}
+    </section>
   );
 }
 

@@ -1,12 +1,14 @@
 import { useState } from 'react';
 import type { PlanRecord } from '../../../server/store/modulePlans.ts';
-import type { PlanEditor } from './usePlanEdit.ts';
+import type { PlanEditor } from '../../state/usePlanEdit.ts';
+import { useProposalProgress } from './useProposalProgress.ts';
 
 const sources = [
   { value: 'links', label: 'what links files' },
   { value: 'folders', label: 'folders' },
   { value: 'packages', label: 'packages' },
   { value: 'build', label: 'build modules' },
+  { value: 'anchors', label: 'what is settled in each' },
 ] as const;
 type Source = (typeof sources)[number]['value'];
 
@@ -22,11 +24,13 @@ const weights = [
 export function ProposeForm({
   plan,
   editor,
+  codebaseId,
   hasSettled,
 }: {
   /** The plan that is proposed anew; null for a new one. */
   plan: PlanRecord | null;
   editor: PlanEditor;
+  codebaseId: string;
   hasSettled: boolean;
 }) {
   const [from, setFrom] = useState<Source>('links');
@@ -34,6 +38,8 @@ export function ProposeForm({
   const [nearness, setNearness] = useState('0.5');
   const [count, setCount] = useState('');
   const [keepSettled, setKeepSettled] = useState(true);
+  const progress = useProposalProgress(codebaseId, editor.isBusy);
+  const isFromPulls = from === 'links' || from === 'anchors';
   const propose = (isNew: boolean): void =>
     editor.send({
       do: 'propose',
@@ -54,12 +60,23 @@ export function ProposeForm({
       }}
     >
       <p>
-        Propose modules from <Pick label="source" options={sources} value={from} onChange={setFrom} />
-        {from === 'links' && (
+        Propose modules from{' '}
+        <Pick
+          label="source"
+          options={plan === null ? sources.filter(({ value }) => value !== 'anchors') : sources}
+          value={from}
+          onChange={setFrom}
+        />
+        {isFromPulls && (
           <>
             , where names weigh <Pick label="names" options={weights} value={names} onChange={setNames} /> and
             lying in one folder{' '}
-            <Pick label="nearness" options={weights} value={nearness} onChange={setNearness} />,{' '}
+            <Pick label="nearness" options={weights} value={nearness} onChange={setNearness} />
+          </>
+        )}
+        {from === 'links' && (
+          <>
+            ,{' '}
             <input
               className="field"
               type="number"
@@ -73,9 +90,10 @@ export function ProposeForm({
             {count === '' ? 'as hold together' : count === '1' ? 'module' : 'modules'}
           </>
         )}
-        {from !== 'links' && ', each at the depth where links stay inside best'}.
+        {!isFromPulls && ', each at the depth where links stay inside best'}
+        {from === 'anchors' && ': the rest goes to the module that its links lead to'}.
       </p>
-      {plan !== null && hasSettled && (
+      {plan !== null && hasSettled && from !== 'anchors' && (
         <label>
           <input
             type="checkbox"
@@ -89,7 +107,22 @@ export function ProposeForm({
         <button type="submit" className="chip strong" disabled={editor.isBusy}>
           {editor.isBusy ? 'Working it out …' : plan === null ? 'Propose' : 'Propose anew'}
         </button>
-        {plan !== null && (
+        {editor.isBusy && (
+          <>
+            <span
+              className="faded"
+              role="progressbar"
+              aria-valuenow={progress?.done}
+              aria-valuemax={progress?.of}
+            >
+              {progress === null ? 'links are weighed' : `run ${progress.done + 1} of ${progress.of}`}
+            </span>
+            <button type="button" className="chip" onClick={editor.stop}>
+              Stop
+            </button>
+          </>
+        )}
+        {plan !== null && from !== 'anchors' && !editor.isBusy && (
           <button type="button" className="chip" disabled={editor.isBusy} onClick={() => propose(true)}>
             As another plan
           </button>

@@ -1,5 +1,5 @@
 import { useRef } from 'react';
-import type { PlanEditor } from './usePlanEdit.ts';
+import type { PlanEditor } from '../../state/usePlanEdit.ts';
 
 /** A button that reads a plan from a file, as a plan of its own. */
 export function ReadPlan({ editor }: { editor: PlanEditor }) {
@@ -13,7 +13,7 @@ export function ReadPlan({ editor }: { editor: PlanEditor }) {
         ref={input}
         type="file"
         hidden
-        accept=".json,.yaml,.yml"
+        accept=".json,.yaml,.yml,.csv,.tsv,CODEOWNERS,OWNERS"
         aria-label="Plan file"
         onChange={({ target }) => {
           const [file] = target.files ?? [];

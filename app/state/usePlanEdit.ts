@@ -1,9 +1,9 @@
 import { useCallback, useEffect } from 'react';
 import { useFetcher, useRevalidator } from 'react-router';
-import type { SentEdit } from '../../../server/plans/planForm.ts';
-import type { PlanRecord } from '../../../server/store/modulePlans.ts';
-import { besideQuery } from '../../state/pictureState.ts';
-import { usePicture } from '../../state/usePicture.ts';
+import type { SentEdit } from '../../server/plans/planForm.ts';
+import type { PlanRecord } from '../../server/store/modulePlans.ts';
+import { besideQuery } from './pictureState.ts';
+import { usePicture } from './usePicture.ts';
 
 /** What may be done to the plan at hand, and what the server says of it. */
 export interface PlanEditor {
@@ -14,6 +14,8 @@ export interface PlanEditor {
   /** Edits the plan from the revision that is shown; `what` is how the edit is called when it may be taken back. */
   edit(what: string, edit: SentEdit): void;
   step(which: 'undo' | 'redo'): void;
+  /** Gives up what is waited for. */
+  stop(): void;
 }
 
 /** True where the page shows a plan as it was before an edit, or before somebody else’s that made the server refuse one. */
@@ -58,5 +60,7 @@ export function usePlanEdit(plan: PlanRecord | null, codebaseId: string): PlanEd
     },
     [send, id, revision, isBusy],
   );
-  return { isBusy, problem: data?.problem ?? null, send, edit, step };
+  // What is sent next has what was sent before given up, here and on the server.
+  const stop = useCallback(() => send({ do: 'stop' }), [send]);
+  return { isBusy, problem: data?.problem ?? null, send, edit, step, stop };
 }

@@ -1,0 +1,61 @@
+import type { ComparedPage } from '../../../server/views/plan/comparedView.ts';
+import { groupText } from '../../frame/groupText.ts';
+import { counted, figure } from '../../state/figures.ts';
+
+/** How many files two groups have in common, in a cell each: the more of the row's, the deeper its tint. */
+export function CommonMatrix({
+  page: { sides, cells, open },
+  onOpen,
+}: {
+  page: ComparedPage;
+  onOpen: (one: number, other: number) => void;
+}) {
+  const [one, other] = sides;
+  const at = new Map(cells.map((cell) => [`${cell.one} ${cell.other}`, cell.files]));
+  return (
+    <div className="common-matrix" data-picture tabIndex={0} role="region" aria-label="Who went where">
+      <table>
+        <thead>
+          <tr>
+            <td />
+            {other.groups.map((group) => (
+              <th key={group.end} scope="col" title={groupText(group)}>
+                <span>{groupText(group)}</span>
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {one.groups.map((group, row) => (
+            <tr key={group.end}>
+              <th scope="row" title={groupText(group)}>
+                {groupText(group)} <span className="mono faded">{figure(group.files)}</span>
+              </th>
+              {other.groups.map((column, place) => {
+                const files = at.get(`${row} ${place}`) ?? 0;
+                if (files === 0) return <td key={column.end} />;
+                const share = Math.round(100 * Math.sqrt(files / group.files));
+                return (
+                  <td
+                    key={column.end}
+                    className={open?.one === row && open.other === place ? 'open' : undefined}
+                    style={{ background: `color-mix(in srgb, var(--most) ${share / 2}%, var(--least))` }}
+                  >
+                    <button
+                      type="button"
+                      className="plain-button mono"
+                      title={`${counted(files, 'file')} of ${groupText(group)} in ${groupText(column)}`}
+                      onClick={() => onOpen(row, place)}
+                    >
+                      {figure(files)}
+                    </button>
+                  </td>
+                );
+              })}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}

@@ -1,0 +1,246 @@
+import { useState } from 'react';
+import { planColours } from '../../../core/plan/modulePlan.ts';
+import type { ModuleRow, ModuleUse } from '../../../server/views/plan/planView.ts';
+import { OpenMenu } from '../../frame/parts.ts';
+import type { MenuEntry } from '../../frame/OpenMenu.tsx';
+import { authorName } from '../../state/author.ts';
+import { figure } from '../../state/figures.ts';
+import { usePicture } from '../../state/usePicture.ts';
+import type { PlanEditor } from '../../state/usePlanEdit.ts';
+import type { PlanTrial } from './usePlanEffect.ts';
+import { Words } from './Words.tsx';
+
+/** So many modules that one rests on, or that rest on it, are named before the rest is asked for. */
+const NAMED = 5;
+
+type MenuName = 'merge' | 'nest' | 'split' | 'colour';
+
+/** The module that is open: what it is called and for, what may be done with it as a whole, and what it has to do with others. */
+export function ModuleHead({
+  row,
+  modules,
+  editor,
+  trial,
+}: {
+  row: ModuleRow;
+  modules: readonly ModuleRow[];
+  editor: PlanEditor;
+  trial: PlanTrial;
+}) {
+  const { id, name, purpose } = row;
+  const [menu, setMenu] = useState<{ at: Element; of: MenuName } | null>(null);
+  const isSettled = row.codeLines > 0 && row.settledLines === row.codeLines;
+  const entries = menu ? entriesOf(menu.of, row, modules, editor, trial) : [];
+  const opens = (of: MenuName, word: string) => (
+    <button
+      type="button"
+      className="chip"
+      aria-haspopup="menu"
+      onClick={({ currentTarget }) => setMenu({ at: currentTarget, of })}
+    >
+      {word}
+    </button>
+  );
+  return (
+    <div className="module-head">
+      <div className="module-words">
+        <button
+          type="button"
+          className={`swatch plan-${row.colour ?? 'none'}`}
+          aria-label={`Colour: ${row.colour ?? 'none'}`}
+          aria-haspopup="menu"
+          onClick={({ currentTarget }) => setMenu({ at: currentTarget, of: 'colour' })}
+        />
+        <Words
+          key={`${id} ${name}`}
+          label="Name of the module"
+          value={name}
+          onSet={(text) =>
+            text !== '' && editor.edit(`${name} renamed`, { edit: 'rename', module: id, name: text })
+          }
+        />
+        <Words
+          key={`${id} ${purpose}`}
+          label="What it is for"
+          value={purpose}
+          onSet={(text) => editor.edit(`purpose of ${name}`, { edit: 'purpose', module: id, purpose: text })}
+        />
+      </div>
+      <div className="module-tools">
+        <button
+          type="button"
+          className="chip"
+          disabled={row.files === 0}
+          onClick={() =>
+            editor.edit(`all of ${name} ${isSettled ? 'opened again' : 'kept'}`, {
+              edit: 'settleModule',
+              module: id,
+              isSettled: !isSettled,
+              by: authorName(),
+            })
+          }
+        >
+          {isSettled ? 'Open all again' : 'Keep all'}
+        </button>
+        {opens('split', 'Split …')}
+        {opens('merge', 'Merge into …')}
+        {opens('nest', 'Put into …')}
+        <button
+          type="button"
+          className="chip"
+          onMouseEnter={() => trial.think({ what: `without ${name}`, edit: { edit: 'remove', module: id } })}
+          onMouseLeave={() => trial.think(null)}
+          onClick={() => editor.edit(`${name} dissolved`, { edit: 'remove', module: id })}
+        >
+          Dissolve
+        </button>
+        <PatternField row={row} editor={editor} />
+      </div>
+      <Uses words="rests on" uses={row.uses} of={row} modules={modules} isUser />
+      <Uses words="used by" uses={row.usedBy} of={row} modules={modules} isUser={false} />
+      {menu && (
+        <OpenMenu
+          at={menu.at}
+          entries={entries}
+          onClose={() => {
+            trial.think(null);
+            setMenu(null);
+          }}
+        />
+      )}
+    </div>
+  );
+}
+
+/** What a menu of the module that is open offers. */
+function entriesOf(
+  menu: MenuName,
+  { id, name, parent }: ModuleRow,
+  modules: readonly ModuleRow[],
+  editor: PlanEditor,
+  trial: PlanTrial,
+): MenuEntry[] {
+  const others = modules.filter((other) => other.id !== id);
+  switch (menu) {
+    case 'merge':
+      return others.map((other) => {
+        const edit = { edit: 'merge', module: id, into: other.id } as const;
+        const what = `${name} merged into ${other.name}`;
+        return {
+          key: other.id,
+          label: other.name,
+          onAt: () => trial.think({ what, edit }),
+          run: () => editor.edit(what, edit),
+        };
+      });
+    case 'nest':
+      return [
+        { key: '', label: 'no other: at the top', target: null },
+        ...others.map((other) => ({ key: other.id, label: other.name, target: other.id })),
+      ].map(({ key, label, target }) => ({
+        key,
+        label,
+        selected: target === parent,
+        run: () => {
+          const where = target === null ? 'the top' : label;
+          editor.edit(`${name} put into ${where}`, { edit: 'nest', module: id, parent: target });
+        },
+      }));
+    case 'split':
+      return [null, 2, 3, 4, 5].map((count) => {
+        const label = count === null ? 'where links come apart' : `into ${count}`;
+        const edit = { edit: 'split', module: id, count } as const;
+        return {
+          key: String(count),
+          label,
+          onAt: () => trial.think({ what: `${name} split ${label}`, edit }),
+          run: () => editor.edit(`${name} split`, edit),
+        };
+      });
+    case 'colour':
+      return [null, ...planColours].map((colour) => ({
+        key: String(colour),
+        label: (
+          <>
+            <span className={`swatch plan-${colour ?? 'none'}`} /> {colour ?? 'no colour'}
+          </>
+        ),
+        run: () => editor.edit(`colour of ${name}`, { edit: 'colour', module: id, colour }),
+      }));
+  }
+}
+
+/** Takes in all that a pattern matches: a folder, some names. */
+function PatternField({ row, editor }: { row: ModuleRow; editor: PlanEditor }) {
+  const [pattern, setPattern] = useState('');
+  return (
+    <form
+      className="module-pattern"
+      onSubmit={(event) => {
+        event.preventDefault();
+        const target = pattern.trim();
+        if (target === '') return;
+        editor.edit(`${target} to ${row.name}`, {
+          edit: 'place',
+          targets: [target],
+          module: row.id,
+          by: authorName(),
+        });
+        setPattern('');
+      }}
+    >
+      <input
+        className="field mono"
+        aria-label="Take in by pattern"
+        placeholder="take in: src/tolls/**"
+        value={pattern}
+        onChange={({ target }) => setPattern(target.value)}
+      />
+    </form>
+  );
+}
+
+function Uses({
+  words,
+  uses,
+  of,
+  modules,
+  isUser,
+}: {
+  words: string;
+  uses: readonly ModuleUse[];
+  of: ModuleRow;
+  modules: readonly ModuleRow[];
+  isUser: boolean;
+}) {
+  const { change } = usePicture();
+  const [isWhole, setWhole] = useState(false);
+  const byId = new Map(modules.map((each) => [each.id, each]));
+  if (uses.length === 0) return null;
+  return (
+    <p className="module-uses">
+      <span className="faded">{words}</span>
+      {uses.slice(0, isWhole ? uses.length : NAMED).map(({ module, references, isAgainst }) => {
+        const other = byId.get(module)!;
+        const [from, to] = isUser ? [of, other] : [other, of];
+        return (
+          <button
+            key={module}
+            type="button"
+            className={`plain-button${isAgainst ? ' against' : ''}`}
+            title={`Show where ${from.name} uses ${to.name}${isAgainst ? ', against the order' : ''}`}
+            onClick={() => change({ from: from.end, to: to.end, by: 'plan', dossier: null, focus: null })}
+          >
+            {isAgainst && '◂ '}
+            {other.name} <span className="mono">{figure(references)}</span>
+          </button>
+        );
+      })}
+      {!isWhole && uses.length > NAMED && (
+        <button type="button" className="plain-button quiet" onClick={() => setWhole(true)}>
+          and {uses.length - NAMED} more
+        </button>
+      )}
+    </p>
+  );
+}

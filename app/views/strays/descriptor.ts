@@ -1,0 +1,14 @@
+import type { ViewDescriptor } from '../../frame/viewDescriptor.ts';
+
+export const strays: ViewDescriptor = {
+  path: 'strays',
+  name: 'Strays',
+  group: 'Shape',
+  drawing: 'M3 5h7v10H3zM13 5h4v10h-4M7 10h8M12.5 7.5 15 10l-2.5 2.5',
+  dossier: 'withFocus',
+  keys: [
+    ['↑ ↓', 'the stray before, the next one'],
+    ['Enter', 'move it to the module that pulls at it'],
+    ['L', 'leave it where it stands, with a reason'],
+  ],
+};

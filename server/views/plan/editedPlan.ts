@@ -1,0 +1,113 @@
+import { byPlan, moduleIdOf } from '../../../core/plan/byPlan.ts';
+import { compacted } from '../../../core/plan/compacted.ts';
+import { edited, freeId, type PlanEdit } from '../../../core/plan/edits.ts';
+import type { ModulePlan } from '../../../core/plan/modulePlan.ts';
+import { orderOfModules, planFigures, type PlanFigures } from '../../../core/plan/planFigures.ts';
+import type { DependencyFilter } from '../../../core/graph/rollUp.ts';
+import { proposeFromLinks } from '../../../core/shape/fromLinks.ts';
+import { shapeInput } from '../../../core/shape/shapeInput.ts';
+import type { SurveyedCodebase } from '../../../core/survey.ts';
+import type { SentEdit } from '../../plans/planForm.ts';
+import { isOwnersFile, planOfOwners, planOfTable } from '../../plans/readLists.ts';
+import { planOfFile, readPlanFile } from '../../plans/planFile.ts';
+import { Problem } from '../../problem.ts';
+import { arrangementOf } from '../ground/scope.ts';
+import { arranged, countedElements } from '../picture/arranged.ts';
+
+/** What an edit makes of the plan by which a survey is arranged, in few placings. */
+export function planAfter(whole: SurveyedCodebase, plan: ModulePlan, sent: SentEdit): ModulePlan {
+  return asFew(whole, edited(plan, editOf(whole, plan, sent)));
+}
+
+/** The same plan in few placings. */
+export function asFew(whole: SurveyedCodebase, plan: ModulePlan): ModulePlan {
+  return compacted(whole, plan, () => arrangementOf(whole, 'packages'));
+}
+
+/** What the page sends, with what is worked out here: ids, and where a module comes apart. */
+function editOf(whole: SurveyedCodebase, plan: ModulePlan, sent: SentEdit): PlanEdit {
+  if (sent.edit === 'add') return { ...sent, id: freeId(plan.modules, sent.name) };
+  if (sent.edit === 'split') return { ...sent, parts: partsOf(whole, plan, sent) };
+  return sent;
+}
+
+/** In a module, words tell parts that links leave open; and a part may be as small as a pair of files. */
+const SPLIT_NAMES = 0.25;
+const SPLIT_FILES = 2;
+
+/**
+ * Where the files of a module come apart by their links, but for the largest part, which stays. Throws a Problem where they do not.
+ */
+function partsOf(
+  whole: SurveyedCodebase,
+  plan: ModulePlan,
+  { module, count }: { module: string; count: number | null },
+): Extract<PlanEdit, { edit: 'split' }>['parts'] {
+  const arrangement = arrangementOf(whole, 'plan');
+  const files = whole.files.filter(({ element }) => moduleIdOf(arrangement, element) === module);
+  const input = shapeInput({ ...whole, files });
+  const asked = { names: SPLIT_NAMES, nearness: 0, seed: 1, leastFiles: SPLIT_FILES };
+  let { modules } = proposeFromLinks(input, { ...asked, count });
+  // What holds together as a whole is taken apart all the same when somebody asks for it.
+  if (modules.length < 2) ({ modules } = proposeFromLinks(input, { ...asked, count: 2 }));
+  if (modules.length < 2)
+    throw new Problem(
+      'badRequest',
+      'This module has no two parts that links hold together: move its files by hand.',
+    );
+  const known = [...plan.modules];
+  return modules.slice(1).map(({ name, members }) => {
+    const id = freeId(known, name);
+    known.push({ id, name, purpose: '', parent: null });
+    return { id, name, targets: members.map(({ file }) => files[file].path) };
+  });
+}
+
+/** What a plan comes to now, and what it would after an edit. */
+export interface PlanEffect {
+  before: PlanFigures;
+  after: PlanFigures;
+}
+
+/** The plan must be the one that the survey is arranged by. O(elements + references). */
+export function planEffect(
+  whole: SurveyedCodebase,
+  plan: ModulePlan,
+  sent: SentEdit,
+  { withTests, filter }: { withTests: boolean; filter: DependencyFilter },
+): PlanEffect {
+  const { graph, units, order, arrangement } = arranged(whole, {
+    by: 'plan',
+    grain: 'files',
+    filter,
+    withTests,
+  });
+  const next = byPlan(whole, edited(plan, editOf(whole, plan, sent)), () => arrangementOf(whole, 'packages'));
+  // Files are the same units whatever they are arranged by.
+  const after = {
+    arrangement: next,
+    groupOfUnit: units.element.map((element) => next.groupOf[element]),
+    graph,
+  };
+  return {
+    before: planFigures({ arrangement, groupOfUnit: units.group, graph }, order),
+    after: planFigures(after, orderOfModules(whole, after, countedElements(whole, { withTests }))),
+  };
+}
+
+/**
+ * A plan that somebody has already, as a file: a table of paths and modules, a list of owners, or a plan of modules in JSON or
+ * YAML. Throws a Problem with the line of what is wrong.
+ */
+export function planRead(
+  whole: SurveyedCodebase,
+  { name, text }: { name: string; text: string },
+): ModulePlan {
+  const paths = whole.files.map(({ path }) => path);
+  const plan = isOwnersFile(name)
+    ? planOfOwners(text, name, paths)
+    : /\.(?:csv|tsv)$/i.test(name)
+      ? planOfTable(text, name)
+      : planOfFile(readPlanFile(text, name), name);
+  return asFew(whole, plan);
+}
