@@ -1,7 +1,7 @@
 import { faults, type Mutant } from './mutant.ts';
 
 const shape = ['core/shape'];
-const plan = ['core/plan', 'server/store/modulePlans', 'server/views/plan/planView'];
+const plan = ['core/plan', 'server/store/modulePlans', 'server/views/plan', 'server/plans'];
 
 /** Faults in how modules are proposed, held against each other, and kept as plans. */
 export const mutantsOfShape: readonly Mutant[] = [
@@ -38,8 +38,9 @@ export const mutantsOfShape: readonly Mutant[] = [
     ['if (moduleOf[other] === next) there++;', 'there++;'],
   ]),
   ...faults('core/shape/strays.ts', shape, [
-    ['next <= own ||', ''],
-    ['|| next < LEAST_SHARE * pulls.all[bundle]', ''],
+    ['pull < LEAST_SHARE * all ||', ''],
+    ['(degree[bundle] * others) / total', '0'],
+    ['pull <= (towards.get(own) ?? 0)', 'false'],
     ['b.margin - a.margin ||', ''],
   ]),
   ...faults('core/shape/moduleNames.ts', shape, [
@@ -69,7 +70,6 @@ export const mutantsOfShape: readonly Mutant[] = [
     ['count >= MOST_OF_A_FOLDER * at.count && count > 1', 'count > 0'],
     ["path === '' ? null : globBelow(path)", 'globBelow(path)'],
     ['const cost = 1 + costBelow(at, text);', 'const cost = costBelow(at, text);'],
-    ['if (at.counts.get(from) === at.count) return 0;', ''],
     ['isSame(now[file], deciding[file])) return [];', 'true) return [];'],
     ['keeps.has(deciding[file]) ? [] :', ''],
   ]),

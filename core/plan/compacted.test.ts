@@ -49,6 +49,24 @@ describe('a plan in few placings', () => {
     const many = Array.from({ length: 7 }, (_, n) => `x/${n}.ts`);
     const three = many.slice(0, 3).map((path) => placing(path, 'a'));
     expect(short(many, three)).toHaveLength(3);
+    // Not even where it would take fewer.
+    const others = ['b', 'b', 'c', 'c'].map((module, n) => placing(many[n + 3], module));
+    expect(short(many, [...three, ...others])).toHaveLength(7);
+  });
+
+  it('does not place a folder around others where that takes as many', () => {
+    const paths = ['x/y/1.ts', 'x/y/2.ts', 'x/z/3.ts', 'x/z/4.ts'];
+    const halves = paths.map((path, n) => placing(path, n < 2 ? 'a' : 'b'));
+    expect(short(paths, halves)).toEqual([
+      ['x/y/**', 'a'],
+      ['x/z/**', 'b'],
+    ]);
+  });
+
+  it('is not hidden by placings in modules that are not there', () => {
+    const survey = surveyOf(['x/y/1.ts']);
+    const plan = planOf([placing('x/**', 'a'), placing('x/y/**', 'gone'), placing('x/y/1.ts', 'gone')]);
+    expect(decidingPlacings(survey, plan, noPackages)).toEqual([placing('x/**', 'a')]);
   });
 
   it('keeps those apart that somebody stands behind, with who and why', () => {

@@ -53,18 +53,25 @@ it('a file that stood in a folder that is placed stays in its module wherever it
   const placing = (target: string, module: string) => ({ target, module, isSettled: true });
   const plan = {
     modules: ['m', 'n'].map((id) => ({ id, name: id, purpose: '', parent: null })),
-    placings: [placing('old/**', 'm'), placing('new/**', 'n'), placing('same/**', 'm')],
+    placings: [
+      placing('old/**', 'm'),
+      placing('new/**', 'n'),
+      placing('same/**', 'm'),
+      placing('new/known.ts', 'n'),
+    ],
   };
   const renamed = new Map([
     ['old/a.ts', 'new/a.ts'],
     ['old/b.ts', 'same/b.ts'],
     ['old/c.ts', 'c.ts'],
     ['d.ts', 'new/d.ts'],
+    ['old/e.ts', 'new/known.ts'],
   ]);
   const { plan: after, followed } = withRenamed(plan, renamed, [...renamed.keys(), 'old/stays.ts']);
   expect(after.placings.filter(({ target }) => !target.endsWith('**'))).toEqual([
     placing('c.ts', 'm'),
     placing('new/a.ts', 'm'),
+    placing('new/known.ts', 'n'),
   ]);
   expect(followed).toBe(2);
 });

@@ -45,7 +45,8 @@ export interface PlacedFigures {
    * for what nothing holds.
    */
   doubts: Float64Array;
-  reasons: (bundle: number) => Omit<Why, 'keptWith'>;
+  /** `next` is the module that is told beside its own; the one that pulls most where it is not said. */
+  reasons: (bundle: number, next?: number) => Omit<Why, 'keptWith'>;
   keptWith: (file: number) => Why['keptWith'];
 }
 
@@ -101,7 +102,7 @@ function reasonsOf(
   links: BundleLinks,
   moduleOf: Int32Array,
   nextModule: Int32Array,
-): (bundle: number) => Omit<Why, 'keptWith'> {
+): PlacedFigures['reasons'] {
   // By the other end: whether either calls the other.
   const linkedWith = Array.from({ length: links.count }, () => new Map<number, boolean>());
   for (let from = 0; from < links.count; from++)
@@ -111,9 +112,8 @@ function reasonsOf(
       linkedWith[from].set(to, calls || (linkedWith[from].get(to) ?? false));
       linkedWith[to].set(from, calls || (linkedWith[to].get(from) ?? false));
     }
-  return (bundle) => {
+  return (bundle, next = nextModule[bundle]) => {
     const own = moduleOf[bundle];
-    const next = nextModule[bundle];
     const why: Omit<Why, 'keptWith'> = { linked: linkedWith[bundle].size, inside: 0, calls: 0, next: null };
     let there = 0;
     for (const [other, isCalled] of linkedWith[bundle]) {

@@ -6,6 +6,7 @@ import { shapeInput } from './shapeInput.ts';
 import { strays } from './strays.ts';
 
 const code = {
+  'a/weak.ts': "import { b1 } from '../b/1';\nexport const w = b1();\n",
   'a/1.ts': 'export const a1 = () => 1;\n',
   'a/2.ts': "import { a1 } from './1';\nexport const a2 = () => a1();\n",
   'a/stray.ts':
@@ -32,14 +33,41 @@ async function found(groups: Record<string, number>) {
 }
 
 it('what has more to do with another group than with its own is a stray, the most so first', async () => {
-  expect(await found({ a: 0, b: 1, c: 2 })).toEqual([['a/stray.ts', 1]]);
-  const [first, ...others] = await found({ a: 0, b: 1, c: 2, 'c/2.ts': 0 });
-  expect([first, ...others].map(([path]) => path).sort()).toEqual(['a/stray.ts', 'c/1.ts', 'c/2.ts']);
+  expect(await found({ a: 0, b: 1, c: 2 })).toEqual([
+    // It has nothing to do with its own at all.
+    ['a/weak.ts', 1],
+    ['a/stray.ts', 1],
+  ]);
+  const all = await found({ a: 0, b: 1, c: 2, 'c/2.ts': 0 });
+  expect(all.map(([path]) => path)).toEqual(expect.arrayContaining(['a/stray.ts', 'c/1.ts', 'c/2.ts']));
 });
 
 it('what stands where it is used, or nowhere, is none', async () => {
-  expect(await found({ a: 0, b: 1, c: 2, 'a/stray.ts': 1 })).toEqual([]);
-  expect(await found({ a: 0, b: 1, c: 2, 'a/stray.ts': NOWHERE })).toEqual([]);
+  const placed = { a: 0, b: 1, c: 2, 'a/weak.ts': 1 };
+  expect(await found({ ...placed, 'a/stray.ts': 1 })).toEqual([]);
+  expect(await found({ ...placed, 'a/stray.ts': NOWHERE })).toEqual([]);
+});
+
+it('what a large group uses most, because it is large, is none', async () => {
+  // The tool is used by six of the ten files of one folder and by two of the three of its own.
+  const large = Array.from({ length: 10 }, (_, n): [string, string] => [
+    `large/${n}.ts`,
+    (n < 6 ? "import { tool } from '../own/tool';\n" : '') +
+      (n > 0 ? `import { l0 } from './0';\n` : '') +
+      (n > 1 ? `import { l1 } from './1';\n` : '') +
+      `export const l${n} = () => ${n < 6 ? 'tool()' : '1'} + ${n > 0 ? 'l0()' : '1'} + ${n > 1 ? 'l1()' : '1'};\n`,
+  ]);
+  const own = ['a', 'b', 'c'].map((name): [string, string] => [
+    `own/${name}.ts`,
+    "import { tool } from './tool';\nexport const x = tool();\n",
+  ]);
+  const survey = await surveyText({
+    'own/tool.ts': 'export const tool = () => 1;\n',
+    ...(Object.fromEntries([...large, ...own]) as Record<string, string>),
+  });
+  const input = shapeInput(survey, eachAlone(survey.files.length));
+  const moduleOf = Int32Array.from(survey.files, ({ path }) => (path.startsWith('own') ? 0 : 1));
+  expect(strays(input, moduleOf)).toEqual([]);
 });
 
 it('what many groups pull at alike is none', async () => {

@@ -5,8 +5,8 @@ import { usePicture } from '../../state/usePicture.ts';
 import { MODULE_HEIGHT } from './ModuleSheet.tsx';
 
 /** The place of the line that arcs begin on, and how far they reach from it, in pixels. */
-const LINE = 52;
-const WIDTH = 168;
+const LINE = 68;
+const WIDTH = 186;
 const MARGIN = 8;
 /** More arcs than this are not told apart: the strongest are drawn, and all of the module at hand. */
 const MOST_ARCS = 160;

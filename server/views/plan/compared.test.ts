@@ -16,12 +16,12 @@ beforeAll(async () => {
     'x/rate.ts': 'export const rate = () => 1;\n',
     'x/bill.ts': "import { rate } from './rate';\nexport const bill = () => rate() + rate();\n",
     'x/deep/stray.ts':
-      "import { gate } from '../../y/gate';\nimport { pump } from '../../y/pump';\nexport const stray = () => gate() + pump() + gate();\n",
+      "import { gate } from '../../y/gate';\nimport { pump } from '../../y/pump';\nimport { rate } from '../rate';\nexport const stray = () => gate() + pump() + gate() + rate();\n",
     'y/gate.ts': "import { pump } from './pump';\nexport const gate = () => pump() + pump();\n",
     'y/pump.ts': 'export const pump = () => 1;\n',
     'y/keeper.ts':
-      "import { gate } from './gate';\nimport { pump } from './pump';\nexport const keep = () => gate() + pump() + gate() + pump();\n",
-    'alone.ts': 'export const alone = 1;\n',
+      "import { gate } from './gate';\nimport { pump } from './pump';\nimport { stray } from '../x/deep/stray';\nexport const keep = () => gate() + pump() + gate() + pump() + stray();\n",
+    'alone.ts': "import { stray } from './x/deep/stray';\nexport const alone = stray();\n",
   });
 });
 
@@ -90,20 +90,28 @@ describe('strays', () => {
       key: 'x/deep/stray.ts',
       own: { name: 'money' },
       towards: { name: 'locks', end: 'plan:locks' },
-      why: '0 of 2 links; also pulled by locks, 2',
+      why: '1 of 5 links, 1 of them a call; also pulled by locks, 3',
       share: 1,
-      usedBy: 0,
       left: null,
     });
     const { graph, units } = arranged(survey, request('').question);
-    const unit = units.element.indexOf(survey.elements.key.indexOf('x/deep/stray.ts'));
-    const row = graph.weight.subarray(graph.start[unit], graph.start[unit + 1]);
-    expect(stray.uses).toBe(row.reduce((sum, each) => sum + each, 0));
+    const pathOf = (unit: number): string => survey.elements.key[units.element[unit]];
+    const sum = (isMeant: (from: string, to: string) => boolean): number => {
+      let total = 0;
+      for (let from = 0; from < graph.count; from++)
+        for (let edge = graph.start[from]; edge < graph.start[from + 1]; edge++)
+          if (isMeant(pathOf(from), pathOf(graph.to[edge]))) total += graph.weight[edge];
+      return total;
+    };
+    expect(stray.uses).toBe(sum((from, to) => from === stray.key && to.startsWith('y/')));
+    expect(stray.usedBy).toBe(sum((from, to) => to === stray.key && from.startsWith('y/')));
+    expect(Math.min(stray.uses, stray.usedBy)).toBeGreaterThan(1);
   });
 
   it('are found among folders, where they cannot be moved, at the depth asked for', () => {
     const { strays, plan: shown, levels } = straysView(request('levels=1', 'folders'));
     expect(strays.map(({ key, own, towards }) => [key, own.key, towards.key])).toEqual([
+      ['alone.ts', '', 'x'],
       ['x/deep/stray.ts', 'x', 'y'],
     ]);
     expect([shown, levels]).toEqual([null, 1]);

@@ -23,7 +23,8 @@ export function shapeOf(survey: SurveyedCodebase): { input: ShapeInput; pulls: P
 /** What is told of files that stand in groups: of a plan, or of any arrangement. */
 export interface FilesInGroups {
   figures: PlacedFigures;
-  whyOf: (file: number) => Why;
+  /** `next` as the reasons of figures have it. */
+  whyOf: (file: number, next?: number) => Why;
   inWords: (why: Why) => string;
 }
 
@@ -41,11 +42,11 @@ export function filesInGroups(
   const figures = placedFigures(input, { moduleOf, pulls });
   return {
     figures,
-    whyOf(file) {
+    whyOf(file, next) {
       const [first] = together.files[together.bundleOf[file]];
       const reason = together.why[file];
       const isKept = reason !== null && moduleOf[first] === moduleOf[file];
-      return { ...figures.reasons(file), keptWith: isKept ? { file: first, reason } : null };
+      return { ...figures.reasons(file, next), keptWith: isKept ? { file: first, reason } : null };
     },
     inWords: (why) => whyInWords(why, { modules: groups }, survey.files),
   };

@@ -275,6 +275,8 @@ describe('the page of modules', () => {
       page.modules.find(({ id }) => id === plan.placings.find(({ target }) => target === path)!.module)!;
     const [boats, money] = [holding('x/barge.ts'), holding('x/rate.ts')];
     expect(page.files).toBe(9);
+    // What uses stands above what it rests on.
+    expect(page.modules.map(({ id }) => id)).toEqual([money.id, boats.id]);
     expect(page.notPlaced.files).toBe(1);
     expect(page.modules.reduce((sum, { files }) => sum + files, 0)).toBe(8);
     expect(page.modules.reduce((sum, { codeLines }) => sum + codeLines, 0) + page.notPlaced.codeLines).toBe(

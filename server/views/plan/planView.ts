@@ -69,7 +69,7 @@ export interface PlanPage {
   /** As they stand in the one order: what uses stands before what it rests on. */
   modules: ModuleRow[];
   figures: PlanFigures;
-  /** What is open: a module, {@link NOT_PLACED}, {@link ALL_OPEN} or {@link NEW_FILES}; its files, the most doubtful first, what is settled last. */
+  /** What is open: a module, {@link NOT_PLACED}, {@link ALL_OPEN} or {@link NEW_FILES}; its files, the most doubtful first, of those alike the largest, what is settled last. */
   open: string;
   members: MemberRow[];
   /** All files and code lines that count, and how much of them is placed nowhere. */
@@ -234,7 +234,11 @@ function membersOf(
     });
   });
   return members.sort(
-    (a, b) => Number(a.isSettled) - Number(b.isSettled) || b.doubt - a.doubt || (a.key < b.key ? -1 : 1),
+    (a, b) =>
+      Number(a.isSettled) - Number(b.isSettled) ||
+      b.doubt - a.doubt ||
+      b.codeLines - a.codeLines ||
+      (a.key < b.key ? -1 : 1),
   );
 }
 

@@ -64,7 +64,7 @@ export function straysView(view: ViewRequest): StraysPage {
       ...labelOf(survey, survey.files[file].element),
       own: side.groups[side.groupOf[file]],
       towards: side.groups[towards],
-      why: inWords(whyOf(file)),
+      why: inWords(whyOf(file, towards)),
       share: margin / most,
       ...references[at],
       left: placing?.isSettled
