@@ -62,7 +62,7 @@ async function modulesCommand(typed: string, options: ModulesOptions): Promise<v
 }
 
 async function compareCommand(first: string, second: string): Promise<void> {
-  const [a, b] = [first, second].map((name) => modulesByFile(readPlanFile(readPlain(name), name), name));
+  const [a, b] = [first, second].map(writtenOut);
   const both = [...a.keys()].filter((key) => b.has(key));
   if (both.length === 0) throw new Problem('badRequest', `${first} and ${second} have no file in common.`);
   const { moJoFm, adjustedRand } = likeness(numbers(both, a), numbers(both, b));
@@ -79,6 +79,18 @@ async function compareCommand(first: string, second: string): Promise<void> {
   await write([`${lines.join('\n')}\n`], '-');
 }
 
+/** The module of each file of a plan. Throws a Problem for one that says it by folders. */
+function writtenOut(name: string): Map<string, string | null> {
+  const modules = modulesByFile(readPlanFile(readPlain(name), name), name);
+  const folder = [...modules.keys()].find((key) => key.endsWith('**'));
+  if (folder !== undefined)
+    throw new Problem(
+      'badRequest',
+      `${name} places folders (${folder}): compare plans with their files written out.`,
+    );
+  return modules;
+}
+
 /** Modules by number, in the order in which they are met; what is not placed stands together. */
 function numbers(keys: readonly string[], moduleOf: ReadonlyMap<string, string | null>): number[] {
   const known = new Map<string | null, number>();
@@ -90,7 +102,8 @@ function numbers(keys: readonly string[], moduleOf: ReadonlyMap<string, string |
   });
 }
 
-function readPlain(path: string): string {
+/** The text of a file; throws a Problem for what is none. */
+export function readPlain(path: string): string {
   if (!statSync(path, { throwIfNoEntry: false })?.isFile())
     throw new Problem('badRequest', `${path} is no file that can be read.`);
   return readFileSync(path, 'utf8');

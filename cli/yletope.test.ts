@@ -5,22 +5,28 @@ import { join } from 'node:path';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import { describe, expect, it } from 'vitest';
 import { installationRoot } from '../server/installation.ts';
+import { openStore } from '../server/store/database.ts';
+import { modulePlan, modulePlans } from '../server/store/modulePlans.ts';
 import { commitAll, gitIn, gitRepository } from '../tests/gitRepository.ts';
 import { temporaryFolder } from '../tests/temporaryFolder.ts';
 
-function yletope(...args: string[]) {
+/** `data` is where the database lies; the usual place when it is not said. */
+function yletopeWith(data: string | undefined, ...args: string[]) {
   const { status, stdout, stderr } = spawnSync(
     process.execPath,
     [join(installationRoot, 'cli', 'bin.mjs'), ...args],
     {
       encoding: 'utf8',
       maxBuffer: 64 * 1024 * 1024,
+      env: { ...process.env, ...(data === undefined ? {} : { YLETOPE_DATA: data }) },
     },
   );
   return { status, stdout, stderr };
 }
+const yletope = (...args: string[]) => yletopeWith(undefined, ...args);
 
 const demo = join(installationRoot, 'demo', 'hollowmere');
+const demoPlan = join(installationRoot, 'demo', 'hollowmere-plan.yaml');
 
 describe('yletope survey', () => {
   it('writes the exchange format, as its schema has it', () => {
@@ -176,6 +182,27 @@ describe('tables of yletope', () => {
   });
 });
 
+describe('yletope open', () => {
+  it('surveys into the database, with a plan that it reads once', () => {
+    const data = temporaryFolder();
+    const open = () => yletopeWith(data, 'open', demo, '--name', 'Canal', '--plan', demoPlan);
+    expect(open().status).toBe(0);
+    expect(open().status).toBe(0);
+    const store = openStore(data);
+    const [plan, ...others] = modulePlans(store, 1);
+    expect([plan.name, others]).toEqual(['hollowmere-plan', []]);
+    expect(modulePlan(store, 1, plan.id).modules.map(({ name }) => name)).toContain('Quay-side desk');
+    store.close();
+  });
+
+  it('says in one line what is wrong with a plan', () => {
+    const folder = temporaryFolder({ 'plan.csv': 'a.ts\n' });
+    const { status, stderr } = yletopeWith(folder, 'open', demo, '--plan', join(folder, 'plan.csv'));
+    expect(status).toBe(2);
+    expect(stderr).toContain('plan.csv, line 1: a path and a module are needed');
+  });
+});
+
 describe('yletope modules', () => {
   interface Plan {
     modules: { id: string; members: { key: string; why: string; doubt: number }[] }[];
@@ -238,6 +265,8 @@ describe('yletope modules', () => {
       '--count is for modules from links',
     ],
     [['compare', 'none.json', 'none.json'], 'none.json is no file that can be read.'],
+    [['compare', demoPlan, demoPlan], 'places folders (src/web/**)'],
+    [['open', demo, '--plan', 'none.csv'], 'none.csv is no file that can be read.'],
   ])('%j ends with one line and 2', (args, sentence) => {
     const { status, stderr, stdout } = yletope(...args);
     expect({ status, stdout }).toEqual({ status: 2, stdout: '' });

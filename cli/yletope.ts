@@ -1,3 +1,4 @@
+import { basename } from 'node:path';
 import { Command, CommanderError, Option } from 'commander';
 import { builtArrangements, type BuiltArrangement } from '../core/arrangement/arrangement.ts';
 import { grains, type Grain } from '../core/arrangement/units.ts';
@@ -9,14 +10,16 @@ import { nameOf, originOf } from '../server/source/address.ts';
 import { openCodebase } from '../server/store/codebases.ts';
 import { openStore } from '../server/store/database.ts';
 import { createJob, interruptOrphans, job } from '../server/store/jobs.ts';
-import { latestSurvey } from '../server/store/surveys.ts';
+import { makePlan, modulePlans } from '../server/store/modulePlans.ts';
+import { latestSurvey, surveyedHashes } from '../server/store/surveys.ts';
 import { runJob } from '../server/work/runJob.ts';
 import { cyclesCsv } from '../server/views/cyclesView.ts';
 import { arrangementOf, arrangementsOf } from '../server/views/ground/scope.ts';
 import { measuresQuery } from '../server/views/measuresQuery.ts';
 import { measuresCsv } from '../server/views/measuresView.ts';
 import { filterOf } from '../server/views/picture/filters.ts';
-import { addPlanCommands } from './plans.ts';
+import { readPlan } from '../server/plans/readPlan.ts';
+import { addPlanCommands, readPlain } from './plans.ts';
 import { clearProgress, withSurvey, write } from './surveying.ts';
 
 const BAD_INPUT = 2;
@@ -73,10 +76,19 @@ program
   .argument('<PATH|ADDRESS|ARCHIVE>', place)
   .option('--ref <REF>', 'branch, tag or commit of the repository')
   .option('--name <NAME>', 'the name it is listed under')
+  .option(
+    '--plan <FILE>',
+    'a plan of its modules, to be read unless it has one: YAML, JSON, CSV or a list of owners',
+  )
   .action(openCommand);
 
 /** Surveys anew only what has no finished survey yet, so that starting again is quick. */
-async function openCommand(typed: string, options: { name?: string; ref?: string }): Promise<void> {
+async function openCommand(
+  typed: string,
+  options: { name?: string; ref?: string; plan?: string },
+): Promise<void> {
+  // What was typed wrong is said before a survey is made.
+  const text = options.plan === undefined ? null : readPlain(options.plan);
   const store = openStore();
   interruptOrphans(store);
   const opened = openCodebase(store, originOf(typed, options.ref), options.name);
@@ -85,6 +97,12 @@ async function openCommand(typed: string, options: { name?: string; ref?: string
     await runJob(store, created.id);
     const ended = job(store, created.id);
     if (ended.state !== 'finished') throw new Problem('badRequest', ended.message);
+  }
+  const survey = latestSurvey(store, opened.id);
+  if (text !== null && survey && modulePlans(store, opened.id).length === 0) {
+    const name = basename(options.plan!);
+    const plan = readPlan({ name, text }, [...surveyedHashes(store, survey.id).keys()]);
+    makePlan(store, opened.id, name.replace(/\.\w+$/, ''), plan);
   }
   store.close();
 }

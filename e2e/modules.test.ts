@@ -24,7 +24,7 @@ const memberNames = (): Promise<string[]> =>
 
 /** The name of the module that is open. */
 const openedModule = (): Promise<string> =>
-  demo.instrument.page.$eval('.module-words input', (field) => (field).value);
+  demo.instrument.page.$eval('.module-words input', (field) => field.value);
 
 /** Waits until an edit was taken and the page shows what it made. */
 async function settledDown(): Promise<void> {
@@ -158,7 +158,7 @@ describe('modules', () => {
     await late.goto(`${url}/codebases/1/modules?plan=1`, { waitUntil: 'networkidle2' });
     await page.bringToFront();
     await page.focus('.module-words input');
-    await page.$eval('.module-words input', (field) => (field).select());
+    await page.$eval('.module-words input', (field) => field.select());
     await page.keyboard.type('Heart');
     await page.keyboard.press('Enter');
     await waitForText(page, '.module-row.open .module-name', 'Heart');

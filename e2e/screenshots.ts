@@ -1,7 +1,9 @@
-import { mkdirSync } from 'node:fs';
+import { mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { installationRoot } from '../server/installation.ts';
+import { readPlan } from '../server/plans/readPlan.ts';
 import { openStore } from '../server/store/database.ts';
+import { makePlan } from '../server/store/modulePlans.ts';
 import { writeNote } from '../server/store/notes.ts';
 import { makeShortlist } from '../server/store/shortlists.ts';
 import { matrixDrawn, startInstrument } from './instrument.ts';
@@ -39,13 +41,9 @@ const shots: Shot[] = [
     scheme: 'light',
     ready: '.dossier .measure-row',
   },
-  { name: 'modules', path: '/codebases/1/modules', scheme: 'light', ready: '.member-row' },
-  {
-    name: 'matrix-by-module',
-    path: '/codebases/1/matrix?by=modules&tests=in',
-    scheme: 'light',
-    ready: 'canvas[data-drawn]',
-  },
+  { name: 'modules', path: '/codebases/1/modules?module=tolls', scheme: 'light', ready: '.member-row' },
+  { name: 'strays', path: '/codebases/1/strays?by=plan', scheme: 'dark', ready: '.stray-row' },
+  { name: 'compare', path: '/codebases/1/compare', scheme: 'light', ready: '.band' },
   {
     name: 'matrix-evidence-dark',
     path: '/codebases/1/matrix?in=src&open=&from=src/kernel&to=src/desk',
@@ -93,7 +91,7 @@ const shots: Shot[] = [
   { name: 'notes-dark', path: '/codebases/1/notes', scheme: 'dark', ready: '.note-card' },
 ];
 
-/** A shortlist and notes, as somebody might have left them. */
+/** A shortlist, notes and a plan, as somebody might have left them. */
 function leave(data: string): void {
   const store = openStore(data);
   makeShortlist(store, 1, 'all about tolls', [
@@ -112,6 +110,9 @@ function leave(data: string): void {
     key: 'src/tolls/assessment.ts#assessPassage',
     body: 'Every ruling since 1911, in one routine. Ask the toll board which of them still hold.',
   });
+  const name = 'hollowmere-plan.yaml';
+  const text = readFileSync(join(installationRoot, 'demo', name), 'utf8');
+  makePlan(store, 1, 'hollowmere-plan', readPlan({ name, text }, []));
   store.close();
 }
 
@@ -129,9 +130,6 @@ const instrument = await startInstrument({ surveyed: true });
 try {
   const { page, url } = instrument;
   leave(instrument.data);
-  await page.goto(`${url}/codebases/1/modules`, { waitUntil: 'networkidle2' });
-  await page.click('.propose button[type=submit]');
-  await page.waitForSelector('.plan-view');
   for (const { name, path, scheme, ready, typed } of shots) {
     await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);
     await page.goto(url + path, { waitUntil: 'networkidle2' });

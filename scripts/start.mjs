@@ -17,6 +17,8 @@ run(process.execPath, [
   join(root, 'demo', 'hollowmere'),
   '--name',
   'Hollowmere',
+  '--plan',
+  join(root, 'demo', 'hollowmere-plan.yaml'),
 ]);
 
 const port = await freePort(Number(process.env.PORT ?? FIRST_PORT), process.env.PORT === undefined);

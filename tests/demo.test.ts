@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { cycles } from '../core/graph/components.ts';
@@ -12,6 +13,11 @@ import { readManifests } from '../core/manifests/readManifests.ts';
 import { fileGraph } from '../core/measures/coupling.ts';
 import { installationRoot } from '../server/installation.ts';
 import type { SourceSurvey } from '../server/survey/surveySource.ts';
+import { takePlan } from '../server/views/ground/scope.ts';
+import { planRead } from '../server/views/plan/editedPlan.ts';
+import { DOUBTFUL, planView } from '../server/views/plan/planView.ts';
+import { straysView } from '../server/views/plan/straysView.ts';
+import type { ViewRequest } from '../server/views/viewRequest.ts';
 import { surveyPath } from './surveyPath.ts';
 
 /** Holds the analysis to what `demo/README.md` says is planted in Hollowmere. */
@@ -223,5 +229,37 @@ describe('Hollowmere', () => {
       )
       .map((row) => elements.key[dependencies.to[row]]);
     expect(targets).toEqual(['planner/src/main/java/hollowmere/planner/Planner.java#Planner.place~2']);
+  });
+});
+
+describe('the plan of Hollowmere', () => {
+  it('places all of it, with a purpose for each module, and has two strays and a doubtful file', () => {
+    const { survey } = result;
+    const name = 'hollowmere-plan.yaml';
+    const text = readFileSync(join(installationRoot, 'demo', name), 'utf8');
+    const content = planRead(survey, { name, text });
+    takePlan(survey, () => content, 'demo');
+    const shown = { plans: [], plan: null, states: [], added: [], open: '*', withTests: false };
+    const page = planView(survey, { ...shown, content, filter: EVERYTHING_RESOLVED });
+    expect(page.modules.length).toBe(16);
+    expect(page.modules.filter(({ purpose }) => purpose === '')).toEqual([]);
+    expect([page.notPlaced.files, page.gone]).toEqual([0, []]);
+    const request = {
+      survey,
+      withTests: false,
+      params: new URLSearchParams(),
+      question: { by: 'plan', grain: 'files', filter: EVERYTHING_RESOLVED, withTests: false },
+      plans: { all: [], shown: null, content: () => content },
+    } as unknown as ViewRequest;
+    const strays = straysView(request).strays.filter(({ left }) => left === null);
+    expect(strays.map(({ key, own, towards }) => [key, own.name, towards.name])).toEqual([
+      ['src/gauging/alarms.ts', 'Notices', 'Gauging'],
+      ['src/tolls/rebates.ts', 'Ledger', 'Tolls'],
+    ]);
+    const planted = strays.map(({ key }) => key);
+    const doubtful = page.members.filter(({ key, doubt }) => doubt >= DOUBTFUL && !planted.includes(key));
+    expect(doubtful.map(({ key, module, next }) => [key, module, next])).toEqual([
+      ['src/voyages/plan.ts', 'voyages', 'manifests'],
+    ]);
   });
 });

@@ -33,6 +33,7 @@ interface Judged {
   /** By method. */
   scores: Map<string, Likeness & { modules: number }>;
   anchors: number[];
+  anchorsWithNames: number[];
   stability: number[];
   took: number;
 }
@@ -67,7 +68,8 @@ async function judge(truth: Truth): Promise<Judged> {
     files: scored.length,
     groups: names.length,
     scores,
-    anchors: SEEDS.map((seed) => scoreOfAnchors(input, { scored, goal, names, seed })),
+    anchors: SEEDS.map((seed) => scoreOfAnchors(input, { scored, goal, names, seed }, LINKS_ALONE)),
+    anchorsWithNames: SEEDS.map((seed) => scoreOfAnchors(input, { scored, goal, names, seed }, WITH_NAMES)),
     stability: SEEDS.map((seed) => {
       const fewer = proposeFromLinks({ ...input, links: someLinks(input.links, seed) }, LINKS_ALONE);
       const [before, after] = [fromLinks, fewer].map((each) => modulesOf(each, files.length));
@@ -90,6 +92,7 @@ function modulesOf({ modules }: Proposal, files: number): Int32Array {
 function scoreOfAnchors(
   input: ShapeInput,
   { scored, goal, names, seed }: { scored: number[]; goal: number[]; names: string[]; seed: number },
+  asked: LinksAsked,
 ): number {
   const order = shuffled(scored.length, randomNumbers(seed));
   const given = new Set(order.slice(0, Math.round(ANCHOR_SHARE * scored.length)));
@@ -100,7 +103,7 @@ function scoreOfAnchors(
     name,
     files: [...given].filter((at) => goal[at] === group).map((at) => scored[at]),
   }));
-  const moduleOf = modulesOf(proposeFromAnchors(input, anchors, LINKS_ALONE), input.files.length);
+  const moduleOf = modulesOf(proposeFromAnchors(input, anchors, asked), input.files.length);
   const rest = scored.flatMap((_, at) => (given.has(at) ? [] : [at]));
   const own = rest.map((at) => moduleOf[scored[at]]);
   return Math.min(
@@ -141,9 +144,19 @@ const row = (cells: readonly (string | number)[]): string => `| ${cells.join(' |
 function table(judged: readonly Judged[]): string {
   const methods = [...judged[0].scores.keys()];
   const lines = [
-    row(['codebase', 'language', 'files', 'folders', ...methods, 'anchors', 'stability', 'took, s']),
-    row(Array.from({ length: methods.length + 7 }, (_, at) => (at < 2 ? '---' : '---:'))),
-    ...judged.map(({ truth, files, groups, scores, anchors, stability, took }) =>
+    row([
+      'codebase',
+      'language',
+      'files',
+      'folders',
+      ...methods,
+      'anchors',
+      'anchors, names, folders',
+      'stability',
+      'took, s',
+    ]),
+    row(Array.from({ length: methods.length + 8 }, (_, at) => (at < 2 ? '---' : '---:'))),
+    ...judged.map(({ truth, files, groups, scores, anchors, anchorsWithNames, stability, took }) =>
       row([
         truth.name,
         truth.language,
@@ -154,6 +167,7 @@ function table(judged: readonly Judged[]): string {
           return `**${smaller(score).toFixed(0)}** (${score.moJoFm.map((each) => each.toFixed(0)).join(' / ')}; ${score.modules})`;
         }),
         mean(anchors).toFixed(0),
+        mean(anchorsWithNames).toFixed(0),
         mean(stability).toFixed(0),
         (took / 1000).toFixed(1),
       ]),
@@ -167,6 +181,7 @@ function table(judged: readonly Judged[]): string {
         (method) => `**${mean(judged.map(({ scores }) => smaller(scores.get(method)!))).toFixed(1)}**`,
       ),
       `**${mean(judged.map(({ anchors }) => mean(anchors))).toFixed(1)}**`,
+      `**${mean(judged.map(({ anchorsWithNames }) => mean(anchorsWithNames))).toFixed(1)}**`,
       `**${mean(judged.map(({ stability }) => mean(stability))).toFixed(1)}**`,
       '',
     ]),
@@ -186,7 +201,8 @@ and folders of fewer than ${LEAST_FILES} files are not scored, and how many modu
 A figure is MoJoFM (Wen and Tzerpos 2004, 0 to 100), the smaller of both directions, with both and the number of modules after
 it. **links**: from links alone. **links, names, folders**: names and nearness weigh half of what links do. Folders are what is
 judged, so that this column says how far they are followed, not that they were found. **anchors**: a random
-tenth of the files of each folder is given and not scored; mean of five seeds. **stability**: how alike two proposals are, one of
+tenth of the files of each folder is given and not scored, and the others are grown from links alone, or with names and folders
+as before; mean of five seeds. **stability**: how alike two proposals are, one of
 them made with one link in a hundred taken away at random; mean of five seeds. What is placed nowhere counts as one module.
 Baselines: everything in one module; label propagation (Raghavan, Albert and Kumara 2007); multilevel clustering of the damped
 links (Blondel et al. 2008) at resolution 1.

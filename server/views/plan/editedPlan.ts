@@ -8,8 +8,7 @@ import { proposeFromLinks } from '../../../core/shape/fromLinks.ts';
 import { shapeInput } from '../../../core/shape/shapeInput.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 import type { SentEdit } from '../../plans/planForm.ts';
-import { isOwnersFile, planOfOwners, planOfTable } from '../../plans/readLists.ts';
-import { planOfFile, readPlanFile } from '../../plans/planFile.ts';
+import { readPlan } from '../../plans/readPlan.ts';
 import { Problem } from '../../problem.ts';
 import { arrangementOf } from '../ground/scope.ts';
 import { arranged, countedElements } from '../picture/arranged.ts';
@@ -95,19 +94,13 @@ export function planEffect(
   };
 }
 
-/**
- * A plan that somebody has already, as a file: a table of paths and modules, a list of owners, or a plan of modules in JSON or
- * YAML. Throws a Problem with the line of what is wrong.
- */
-export function planRead(
-  whole: SurveyedCodebase,
-  { name, text }: { name: string; text: string },
-): ModulePlan {
-  const paths = whole.files.map(({ path }) => path);
-  const plan = isOwnersFile(name)
-    ? planOfOwners(text, name, paths)
-    : /\.(?:csv|tsv)$/i.test(name)
-      ? planOfTable(text, name)
-      : planOfFile(readPlanFile(text, name), name);
-  return asFew(whole, plan);
+/** A plan that somebody has already, as a file, in few placings. Throws a Problem with the line of what is wrong. */
+export function planRead(whole: SurveyedCodebase, file: { name: string; text: string }): ModulePlan {
+  return asFew(
+    whole,
+    readPlan(
+      file,
+      whole.files.map(({ path }) => path),
+    ),
+  );
 }
