@@ -2,6 +2,9 @@ import type { ComparedPage } from '../../../server/views/plan/comparedView.ts';
 import { groupText } from '../../frame/groupText.ts';
 import { counted, figure } from '../../state/figures.ts';
 
+/** How much of the deepest tint a cell has that holds the whole row, in percent. */
+const DEEPEST = 32;
+
 /** How many files two groups have in common, in a cell each: the more of the row's, the deeper its tint. */
 export function CommonMatrix({
   page: { sides, cells, open },
@@ -34,12 +37,13 @@ export function CommonMatrix({
               {other.groups.map((column, place) => {
                 const files = at.get(`${row} ${place}`) ?? 0;
                 if (files === 0) return <td key={column.end} />;
-                const share = Math.round(100 * Math.sqrt(files / group.files));
+                // No deeper than a figure can be read on it.
+                const share = Math.round(DEEPEST * Math.sqrt(files / group.files));
                 return (
                   <td
                     key={column.end}
                     className={open?.one === row && open.other === place ? 'open' : undefined}
-                    style={{ background: `color-mix(in srgb, var(--most) ${share / 2}%, var(--least))` }}
+                    style={{ background: `color-mix(in srgb, var(--most) ${share}%, var(--least))` }}
                   >
                     <button
                       type="button"
