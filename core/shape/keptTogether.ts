@@ -72,7 +72,7 @@ export function keptTogether(survey: SurveyedCodebase): Bundles {
 }
 
 /** The index of each file by its element; undefined for other elements. */
-export function fileIndexes({ files }: SurveyedCodebase): number[] {
+export function fileIndexes({ files }: Pick<SurveyedCodebase, 'files'>): number[] {
   const indexes: number[] = [];
   files.forEach(({ element }, index) => (indexes[element] = index));
   return indexes;

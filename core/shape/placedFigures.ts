@@ -1,4 +1,4 @@
-import type { BundleLinks } from './linkPulls.ts';
+import { usersOf, type BundleLinks } from './linkPulls.ts';
 import type { TogetherReason } from './keptTogether.ts';
 import type { Pulls } from './pulls.ts';
 import type { ShapeInput } from './shapeInput.ts';
@@ -12,6 +12,10 @@ export interface Why {
   calls: number;
   /** The module that pulls at it most, or after its own, and how many of the linked ones stand there; null for none. */
   next: { module: number; linked: number } | null;
+  /** How many use it, where that is a good part of all: it says little of where it belongs. Null for others. */
+  hub: number | null;
+  /** How many it uses, where it uses a good part of all and nobody uses it: it starts the others. Null for others. */
+  starts: number | null;
   /** The file that it is never parted from, and what they are to each other; null for none. */
   keptWith: { file: number; reason: TogetherReason } | null;
 }
@@ -97,6 +101,10 @@ function modulePulls({ moduleOf, pulls, agreement }: PlacedBundles): ModulePulls
   return sums;
 }
 
+/** What more bundles use than this share of all, and than so many, is a hub; and so with what uses them, and nobody it. */
+const HUB_SHARE = 0.1;
+const HUB_USERS = 15;
+
 /** What links each bundle, and where to; O(links) once, then O(links of the bundle). */
 function reasonsOf(
   links: BundleLinks,
@@ -112,9 +120,19 @@ function reasonsOf(
       linkedWith[from].set(to, calls || (linkedWith[from].get(to) ?? false));
       linkedWith[to].set(from, calls || (linkedWith[to].get(from) ?? false));
     }
+  const users = usersOf(links);
+  const isMany = (count: number): boolean => count >= Math.max(HUB_USERS, HUB_SHARE * links.count);
   return (bundle, next = nextModule[bundle]) => {
     const own = moduleOf[bundle];
-    const why: Omit<Why, 'keptWith'> = { linked: linkedWith[bundle].size, inside: 0, calls: 0, next: null };
+    const uses = links.start[bundle + 1] - links.start[bundle];
+    const why: Omit<Why, 'keptWith'> = {
+      linked: linkedWith[bundle].size,
+      inside: 0,
+      calls: 0,
+      next: null,
+      hub: isMany(users[bundle]) ? users[bundle] : null,
+      starts: users[bundle] === 0 && isMany(uses) ? uses : null,
+    };
     let there = 0;
     for (const [other, isCalled] of linkedWith[bundle]) {
       if (moduleOf[other] === NOWHERE) continue;

@@ -11,11 +11,13 @@ const keptWords: Record<TogetherReason, string> = {
 
 /** Why a file stands in its module, in one line: “11 of 14 links, 5 of them calls; also pulled by ledger, 3”. */
 export function whyInWords(
-  { linked, inside, calls, next, keptWith }: Why,
+  { linked, inside, calls, next, hub, starts, keptWith }: Why,
   { modules }: { modules: readonly { name: string }[] },
   files: SurveyedCodebase['files'],
 ): string {
   const parts: string[] = [];
+  if (hub !== null) parts.push(`a hub that ${hub} files use`);
+  if (starts !== null) parts.push(`starts ${starts} files, and nobody uses it`);
   if (keptWith) parts.push(`${keptWords[keptWith.reason]} ${files[keptWith.file].path}`);
   const called = calls === 0 ? '' : calls === 1 ? ', 1 of them a call' : `, ${calls} of them calls`;
   if (linked > 0) parts.push(`${inside} of ${linked} ${linked === 1 ? 'link' : 'links'}${called}`);

@@ -1,5 +1,6 @@
 import { EventEmitter } from 'node:events';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { DONE, OF } from '../../core/graph/giveUp.ts';
 import type { SurveyColumns } from '../store/surveyColumns.ts';
 import type { FromAskWorker, Question, ToAskWorker } from './askWorker.ts';
 
@@ -187,6 +188,21 @@ describe('asking for a view', () => {
     await outcome;
     void asker.ask(overview);
     expect(threads).toHaveLength(4);
+  });
+
+  it('says how far it is, as the thread tells, for the codebase that is asked about', async () => {
+    const asker = started();
+    const asked = asker.ask(overview);
+    const [thread] = threads;
+    expect(asker.progress('overview', 1)).toBeNull();
+    const { stop } = thread.asked[0];
+    [stop[DONE], stop[OF]] = [2, 5];
+    expect(asker.progress('overview', 1)).toEqual({ done: 2, of: 5 });
+    expect(asker.progress('overview', 2)).toBeNull();
+    expect(asker.progress('matrix', 1)).toBeNull();
+    thread.answer();
+    await asked;
+    expect(asker.progress('overview', 1)).toBeNull();
   });
 
   it('leaves nobody waiting when the server ends', async () => {

@@ -42,7 +42,7 @@ export function ModulesPage({
   const [isProposing, setProposing] = useState(false);
   const dragged = useRef<readonly MemberRow[]>([]);
   useUndoKeys(editor);
-  if (plan === null) return <NoPlan editor={editor} codebaseId={codebaseId} />;
+  if (plan === null) return <NoPlan editor={editor} codebaseId={codebaseId} apart={page.apart} />;
   const openModule = (module: string): void => change({ module, focus: null }, { replace: true });
   const nameOf = new Map(modules.map(({ id, name }) => [id, name]));
   /** What dropping the files that are dragged would do; null where nothing is, or all of it stands there. */
@@ -79,7 +79,13 @@ export function ModulesPage({
       />
       {isProposing && (
         <div className="plan-proposing">
-          <ProposeForm plan={plan} editor={editor} codebaseId={codebaseId} hasSettled={settledShare > 0} />
+          <ProposeForm
+            plan={plan}
+            editor={editor}
+            codebaseId={codebaseId}
+            hasSettled={settledShare > 0}
+            apart={page.apart}
+          />
         </div>
       )}
       {editor.problem && <p className="against plan-problem">{editor.problem}</p>}
@@ -115,7 +121,15 @@ export function ModulesPage({
   );
 }
 
-function NoPlan({ editor, codebaseId }: { editor: PlanEditor; codebaseId: string }) {
+function NoPlan({
+  editor,
+  codebaseId,
+  apart,
+}: {
+  editor: PlanEditor;
+  codebaseId: string;
+  apart: PlanPage['apart'];
+}) {
   return (
     <>
       <Caption>The modules of this codebase: no plan of them has been made.</Caption>
@@ -125,7 +139,7 @@ function NoPlan({ editor, codebaseId }: { editor: PlanEditor; codebaseId: string
           Start from a proposal. Each file gets a reason and a doubt; go through the doubtful ones, and settle
           them. Every view can then show the code by these modules instead of by its folders.
         </p>
-        <ProposeForm plan={null} editor={editor} codebaseId={codebaseId} hasSettled={false} />
+        <ProposeForm plan={null} editor={editor} codebaseId={codebaseId} hasSettled={false} apart={apart} />
         <p className="faded">
           Or take one that somebody has already, a plan, a table of paths and modules, or a list of owners:{' '}
           <ReadPlan editor={editor} />

@@ -1,12 +1,17 @@
-import { useState } from 'react';
+import { useState, useSyncExternalStore } from 'react';
 import type { PlanPage } from '../../../server/views/plan/planView.ts';
 import type { PlanRecord } from '../../../server/store/modulePlans.ts';
 import { OpenMenu } from '../../frame/parts.ts';
+import { authorName, keepAuthor } from '../../state/author.ts';
 import { figure } from '../../state/figures.ts';
 import { usePicture } from '../../state/usePicture.ts';
 import { ReadPlan } from './ReadPlan.tsx';
 import type { PlanEditor } from '../../state/usePlanEdit.ts';
 import { Words } from './Words.tsx';
+
+/** The name is this browser's: the server does not know it, and the page takes it up once. */
+const neverChanges = () => () => {};
+const nobody = (): string => '';
 
 /** What is done with a plan as a whole: another one, its name, proposals, steps back, states to go back to, files. */
 export function PlanTools({
@@ -25,6 +30,7 @@ export function PlanTools({
   onPropose: () => void;
 }) {
   const { change } = usePicture();
+  const name = useSyncExternalStore(neverChanges, authorName, nobody);
   const [writing, setWriting] = useState<Element | null>(null);
   const file = `/codebases/${codebaseId}/plans/${plan.id}`;
   return (
@@ -73,6 +79,16 @@ export function PlanTools({
       <ReadPlan editor={editor} />
       <RemoveButton id={plan.id} name={plan.name} editor={editor} />
       <span className="push" />
+      <input
+        className="field plan-author"
+        aria-label="Your name, kept with what you place"
+        placeholder="your name"
+        title="kept with what you place"
+        maxLength={80}
+        key={name}
+        defaultValue={name}
+        onChange={({ target }) => keepAuthor(target.value.trim())}
+      />
       <span className="faded" role="status">
         {editor.isBusy ? 'Working …' : `${figure(page.files)} files`}
       </span>

@@ -26,12 +26,15 @@ export function ProposeForm({
   editor,
   codebaseId,
   hasSettled,
+  apart,
 }: {
   /** The plan that is proposed anew; null for a new one. */
   plan: PlanRecord | null;
   editor: PlanEditor;
   codebaseId: string;
   hasSettled: boolean;
+  /** Languages between which no dependency leads. */
+  apart: readonly (readonly string[])[];
 }) {
   const [from, setFrom] = useState<Source>('links');
   const [names, setNames] = useState('0.5');
@@ -93,6 +96,16 @@ export function ProposeForm({
         {!isFromPulls && ', each at the depth where links stay inside best'}
         {from === 'anchors' && ': the rest goes to the module that its links lead to'}.
       </p>
+      {from === 'links' && apart.length > 1 && (
+        <p className="propose-apart faded">
+          No dependency leads between{' '}
+          {listed(
+            apart.map((set) => listed(set, 'and')),
+            'or',
+          )}
+          : links alone put files of these into one module never.
+        </p>
+      )}
       {plan !== null && hasSettled && from !== 'anchors' && (
         <label>
           <input
@@ -130,6 +143,11 @@ export function ProposeForm({
       </div>
     </form>
   );
+}
+
+/** “A, B and C”. */
+function listed(words: readonly string[], last: 'and' | 'or'): string {
+  return words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} ${last} ${words.at(-1)!}`;
 }
 
 function Pick<Value extends string>({

@@ -7,7 +7,9 @@ import { moduleLinks, planFigures, type PlanFigures } from '../../../core/plan/p
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 import type { NamedState, PlanRecord } from '../../store/modulePlans.ts';
 import { labelOf, type ElementLabel } from '../ground/elements.ts';
-import { measureValues } from '../ground/memory.ts';
+import { languageNamed } from '../../../core/languages/registry.ts';
+import { languagesApart } from '../../../core/shape/languagesApart.ts';
+import { measureValues, remembered } from '../ground/memory.ts';
 import { arrangementOf } from '../ground/scope.ts';
 import { arranged } from '../picture/arranged.ts';
 import { placedByPlan, type PlacedByPlan } from './placedByPlan.ts';
@@ -81,6 +83,8 @@ export interface PlanPage {
   newFiles: number;
   /** Share of the code that somebody stands behind, 0 to 1. */
   settledShare: number;
+  /** Languages between which no dependency leads, by their names: links alone put them into one module never. */
+  apart: string[][];
 }
 
 /** What comes so near to its own module's pull makes a file doubtful. */
@@ -132,6 +136,9 @@ export function planView(whole: SurveyedCodebase, shown: PlanShown): PlanPage {
     gone: unmatched(whole, content, () => arrangementOf(whole, 'packages')),
     newFiles: files.filter(({ path }) => added.has(path)).length,
     settledShare: codeLines === 0 ? 0 : settledLines / codeLines,
+    apart: remembered(whole, 'languages apart', () => languagesApart(whole)).map((set) =>
+      set.map((id) => languageNamed(id)?.name ?? id),
+    ),
   };
 }
 
