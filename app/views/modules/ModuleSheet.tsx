@@ -152,7 +152,10 @@ function Row({
             </span>
           )}
         </span>
-        {row.purpose !== '' && (
+        {row.files === 0 && (
+          <span className="module-purpose faded">nothing stands in it, or tests alone</span>
+        )}
+        {row.files > 0 && row.purpose !== '' && (
           <span className="module-purpose faded" title={row.purpose}>
             {row.purpose}
           </span>

@@ -1,11 +1,11 @@
-import { useState, useSyncExternalStore } from 'react';
+import { useRef, useState, useSyncExternalStore } from 'react';
 import type { PlanPage } from '../../../server/views/plan/planView.ts';
 import type { PlanRecord } from '../../../server/store/modulePlans.ts';
 import { OpenMenu } from '../../frame/parts.ts';
 import { authorName, keepAuthor } from '../../state/author.ts';
 import { figure } from '../../state/figures.ts';
 import { usePicture } from '../../state/usePicture.ts';
-import { ReadPlan } from './ReadPlan.tsx';
+import { PlanFileInput } from './ReadPlan.tsx';
 import type { PlanEditor } from '../../state/usePlanEdit.ts';
 import { Words } from './Words.tsx';
 
@@ -31,6 +31,7 @@ export function PlanTools({
 }) {
   const { change } = usePicture();
   const name = useSyncExternalStore(neverChanges, authorName, nobody);
+  const input = useRef<HTMLInputElement>(null);
   const [writing, setWriting] = useState<Element | null>(null);
   const file = `/codebases/${codebaseId}/plans/${plan.id}`;
   return (
@@ -74,9 +75,9 @@ export function PlanTools({
         aria-haspopup="menu"
         onClick={({ currentTarget }) => setWriting(currentTarget)}
       >
-        Write to a file …
+        Files …
       </button>
-      <ReadPlan editor={editor} />
+      <PlanFileInput editor={editor} input={input} />
       <RemoveButton id={plan.id} name={plan.name} editor={editor} />
       <span className="push" />
       <input
@@ -98,14 +99,15 @@ export function PlanTools({
           entries={[
             {
               key: 'yaml',
-              label: 'YAML, as it is kept: folders and exceptions',
+              label: 'Write it as YAML, as it is kept: folders and exceptions',
               run: () => window.location.assign(`${file}.yaml`),
             },
             {
               key: 'json',
-              label: 'JSON, every file written out with its reason',
+              label: 'Write it as JSON, every file with its reason',
               run: () => window.location.assign(`${file}.json`),
             },
+            { key: 'read', label: 'Read another plan from a file', run: () => input.current?.click() },
           ]}
           onClose={() => setWriting(null)}
         />

@@ -1,7 +1,32 @@
-import { useRef } from 'react';
+import { useRef, type RefObject } from 'react';
 import type { PlanEditor } from '../../state/usePlanEdit.ts';
 
-/** A button that reads a plan from a file, as a plan of its own. */
+/** Where a file is chosen from which a plan is read, as a plan of its own; not seen itself. */
+export function PlanFileInput({
+  editor,
+  input,
+}: {
+  editor: PlanEditor;
+  input: RefObject<HTMLInputElement | null>;
+}) {
+  return (
+    <input
+      ref={input}
+      type="file"
+      hidden
+      accept=".json,.yaml,.yml,.csv,.tsv,CODEOWNERS,OWNERS"
+      aria-label="Plan file"
+      onChange={({ target }) => {
+        const [file] = target.files ?? [];
+        if (file)
+          void file.text().then((text) => editor.send({ do: 'read', name: file.name.slice(0, 80), text }));
+        target.value = '';
+      }}
+    />
+  );
+}
+
+/** A button that asks for such a file. */
 export function ReadPlan({ editor }: { editor: PlanEditor }) {
   const input = useRef<HTMLInputElement>(null);
   return (
@@ -9,19 +34,7 @@ export function ReadPlan({ editor }: { editor: PlanEditor }) {
       <button type="button" className="chip" disabled={editor.isBusy} onClick={() => input.current?.click()}>
         Read a plan …
       </button>
-      <input
-        ref={input}
-        type="file"
-        hidden
-        accept=".json,.yaml,.yml,.csv,.tsv,CODEOWNERS,OWNERS"
-        aria-label="Plan file"
-        onChange={({ target }) => {
-          const [file] = target.files ?? [];
-          if (file)
-            void file.text().then((text) => editor.send({ do: 'read', name: file.name.slice(0, 80), text }));
-          target.value = '';
-        }}
-      />
+      <PlanFileInput editor={editor} input={input} />
     </>
   );
 }
