@@ -21,6 +21,9 @@ import { cyclesView } from './cyclesView.ts';
 import { documentView } from './documentView.ts';
 import { dossierView } from './dossierView.ts';
 import { findElements, foundElement, foundKeys } from './finderView.ts';
+import { graphQuery } from './graph/graphQuery.ts';
+import { graphText, type GraphFormat } from './graph/graphText.ts';
+import { graphView } from './graph/graphView.ts';
 import { elementOf, kindOf } from './ground/elements.ts';
 import { isInScope, type Scope } from './ground/scope.ts';
 import { classDiagramView, hierarchyView, TYPES_DRAWN, TYPES_LISTED } from './hierarchy/hierarchyView.ts';
@@ -83,6 +86,22 @@ export const views = {
       }),
       scope: scopeView(survey, scope),
     };
+  },
+
+  graph({ survey, question, scope, params }: ViewRequest) {
+    const query = graphQuery(params);
+    return {
+      query,
+      picture: graphView(survey, { ...question, scope, query }),
+      scope: scopeView(survey, scope),
+    };
+  },
+
+  graphText(
+    { survey, question, scope, params }: ViewRequest,
+    { format, caption }: { format: GraphFormat; caption: string },
+  ) {
+    return graphText(graphView(survey, { ...question, scope, query: graphQuery(params) }), format, caption);
   },
 
   cycles({ survey, question, scope, params }: ViewRequest) {

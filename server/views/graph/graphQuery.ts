@@ -1,0 +1,36 @@
+import { z } from 'zod';
+
+/** What is to be drawn, as an address says it. */
+export interface GraphQuery {
+  /** Keys of the groups opened by hand; null for those that the picture opens by itself. */
+  open: readonly string[] | null;
+  /** The key of what is drawn with its surroundings; null for the whole. */
+  around: string | null;
+  /** How many steps of users above it and of used below it are drawn. */
+  up: number;
+  down: number;
+  /** Elements that are drawn as well, and elements and groups that are not, by their keys. */
+  added: readonly string[];
+  without: readonly string[];
+  /** Links of fewer references are left out. */
+  least: number;
+  /** True where links that a longer path implies are left out. */
+  hidesImplied: boolean;
+}
+
+const MOST_STEPS = 9;
+const steps = z.coerce.number().int().min(0).max(MOST_STEPS);
+
+/** What cannot be understood is as if it were not said. */
+export function graphQuery(params: URLSearchParams): GraphQuery {
+  return {
+    open: params.has('open') ? params.getAll('open') : null,
+    around: params.get('around'),
+    up: params.has('up') ? steps.catch(1).parse(params.get('up')) : 1,
+    down: params.has('down') ? steps.catch(1).parse(params.get('down')) : 1,
+    added: params.getAll('with'),
+    without: params.getAll('without'),
+    least: z.coerce.number().int().min(1).catch(1).parse(params.get('least')),
+    hidesImplied: params.get('implied') === 'out',
+  };
+}
