@@ -30,6 +30,7 @@ export default [
   route('codebases/:codebaseId/events', 'routes/events.ts'),
   route('codebases/:codebaseId/surveys/:surveyId/pin', 'routes/pin.ts'),
   route('codebases/:codebaseId/jobs/:jobId/log', 'routes/jobLog.ts'),
+  route('codebases/:codebaseId/graphs/:file', 'routes/graphFile.ts'),
   route('upload', 'routes/upload.ts'),
   route('codebases/:codebaseId/measures.csv', 'routes/measuresCsv.ts'),
 ] satisfies RouteConfig;

@@ -4,6 +4,7 @@ import { completeness } from './views/completeness/descriptor.ts';
 import { compare } from './views/compare/descriptor.ts';
 import { cycles } from './views/cycles/descriptor.ts';
 import { document } from './views/document/descriptor.ts';
+import { graph } from './views/graph/descriptor.ts';
 import { intake } from './views/intake/descriptor.ts';
 import { matrix } from './views/matrix/descriptor.ts';
 import { measures } from './views/measures/descriptor.ts';
@@ -25,6 +26,7 @@ export const allViews: readonly ViewDescriptor[] = [
   text,
   measures,
   matrix,
+  graph,
   types,
   around,
   cycles,

@@ -182,6 +182,49 @@ describe('tables of yletope', () => {
   });
 });
 
+describe('yletope export', () => {
+  it('writes who uses whom by folders, packages, the build or a plan, in each format', () => {
+    const json = JSON.parse(yletope('export', demo, '--format', 'json', '--out', '-').stdout) as {
+      caption: string;
+      nodes: { key: string; parent: string | null }[];
+      edges: { from: string; to: string; references: number }[];
+    };
+    expect(json.caption).toBe('files by folder, and what they use, tests left out');
+    expect(json.nodes.find(({ key }) => key === 'src/tolls/tariff.ts')!.parent).toBe('src/tolls');
+    expect(json.edges).toContainEqual(
+      expect.objectContaining({ from: 'src/tolls/tariff.ts', to: 'src/tolls/rebates.ts' }),
+    );
+    const csv = yletope(
+      'export',
+      demo,
+      '--by',
+      demoPlan,
+      '--grain',
+      'group',
+      '--format',
+      'csv',
+      '--out',
+      '-',
+    ).stdout;
+    expect(csv).toContain('plan:tolls,plan:kernel,');
+    for (const format of ['dot', 'graphml', 'mermaid'])
+      expect(yletope('export', demo, '--by', 'packages', '--format', format, '--out', '-').stdout).toContain(
+        'planner',
+      );
+  });
+
+  it.each([
+    [['--by', 'nothing'], 'nothing is no file that can be read.'],
+    [['--grain', 'line'], 'Allowed choices are group, file, type, routine.'],
+    [['--format', 'pdf'], 'Allowed choices are dot, graphml, mermaid, csv, json.'],
+  ])('%j ends with one line and 2', (args, sentence) => {
+    const { status, stderr } = yletope('export', demo, ...args, '--out', '-');
+    expect(status).toBe(2);
+    expect(stderr).toContain(sentence);
+    expect(stderr.trim().split('\n')).toHaveLength(1);
+  });
+});
+
 describe('yletope open', () => {
   it('surveys into the database, with a plan that it reads once', () => {
     const data = temporaryFolder();

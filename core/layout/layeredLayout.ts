@@ -34,7 +34,7 @@ const SWEEPS = 4;
  */
 export function layeredLayout({ graph, place, width, height }: Layers, room: LayerRoom): LayeredBoxes {
   const { gapX, gapY } = room;
-  const lines = broken(orderedRanks(graph, place), { width, height }, room);
+  const lines = broken(orderedRanks(graph, place, height), { width, height }, room);
   const x = new Float64Array(graph.count);
   const y = new Float64Array(graph.count);
   const wide = (line: readonly number[]): number =>
@@ -64,8 +64,8 @@ export function ranksByOrder(graph: Graph, place: ArrayLike<number>): Int32Array
   return rank;
 }
 
-/** Ranks from the top, each in an order in which links cross little; what is linked to nothing as the last. */
-function orderedRanks(graph: Graph, place: ArrayLike<number>): number[][] {
+/** Ranks from the top, each in an order in which links cross little; what is linked to nothing as the last, the tallest first. */
+function orderedRanks(graph: Graph, place: ArrayLike<number>, height: ArrayLike<number>): number[][] {
   const { count } = graph;
   const beside: number[][] = Array.from({ length: count }, () => []);
   for (let v = 0; v < count; v++)
@@ -95,6 +95,7 @@ function orderedRanks(graph: Graph, place: ArrayLike<number>): number[][] {
       spread(line);
     }
   }
+  ranks[top + 1].sort((a, b) => height[b] - height[a] || place[b] - place[a]);
   return ranks.filter((line) => line.length > 0);
 }
 

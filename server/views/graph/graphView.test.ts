@@ -6,7 +6,8 @@ import { scopeOf } from '../ground/scope.ts';
 import { matrixView } from '../matrixView.ts';
 import { filterOf } from '../picture/filters.ts';
 import { graphQuery } from './graphQuery.ts';
-import { graphFormats, graphText } from './graphText.ts';
+import type { graphFormats } from './graphText.ts';
+import { graphText } from './graphText.ts';
 import { graphView, type GraphPicture } from './graphView.ts';
 
 let survey: SurveyedCodebase;

@@ -73,7 +73,8 @@ export interface GraphPicture {
 const ROOM = { enough: 12, most: 40 };
 /** Pixels: a character of a name, what lies around names, and the bounds of a box. */
 const CHARACTER = 7.3;
-const AROUND_NAME = 34;
+const AROUND_NAME = 26;
+const SIGN = 18;
 const NARROWEST = 70;
 const WIDEST = 216;
 const HEIGHT = 28;
@@ -97,11 +98,22 @@ export function graphView(
   const place = rows.map(({ node }) => picture.order.place[node]);
   const kept = keptEdges(all, place, query);
   const labels = rows.map(({ node }) => nodeLabel(survey, picture, node));
+  const cycleOf = new Map(picture.cycles.flatMap(({ tag, members }) => members.map((node) => [node, tag])));
+  const cycleAt = ({ node, chain }: PictureRow): string | null =>
+    [node, ...chain].map((each) => cycleOf.get(each)).find((tag) => tag !== undefined) ?? null;
+  const chainOf = (i: number): string[] =>
+    rows[i].chain.map((group) => groupLabel(picture.arrangement, group).name);
+  const times = new Map<string, number>();
+  for (const { name } of labels) times.set(name, (times.get(name) ?? 0) + 1);
+  const namesOf = (i: number): { chain: string[]; isShared: boolean } => ({
+    chain: chainOf(i),
+    isShared: times.get(labels[i].name)! > 1,
+  });
   const boxes = nestedLayout(
     {
       parent,
       isOpen: rows.map(({ heading }) => (heading ? 1 : 0)),
-      width: rows.map(({ chain }, i) => widthOf(labels[i].name, chain.length)),
+      width: rows.map((row, i) => widthOf(shownName(labels[i], namesOf(i)), row, cycleAt(row))),
       height: rows.map(() => HEIGHT),
       // Where boxes stand does not follow what is left out as weak.
       graph: all,
@@ -109,7 +121,6 @@ export function graphView(
     },
     LAYOUT,
   );
-  const cycleOf = new Map(picture.cycles.flatMap(({ tag, members }) => members.map((node) => [node, tag])));
   const exact = exactLinks(survey, picture, rowOf, rows.length);
   const edges = kept.map(({ from, to, references }): GraphEdge => ({
     from,
@@ -119,13 +130,13 @@ export function graphView(
     isInferred: !exact(from, to),
   }));
   return {
-    nodes: rows.map(({ node, chain, heading, opens }, i) => ({
+    nodes: rows.map(({ node, heading, opens }, i) => ({
       ...labels[i],
-      chain: chain.map((group) => groupLabel(picture.arrangement, group).name),
+      chain: chainOf(i),
       parent: parent[i],
       isOpen: heading,
       opens,
-      cycle: [node, ...chain].map((each) => cycleOf.get(each)).find((tag) => tag !== undefined) ?? null,
+      cycle: cycleAt(rows[i]),
       x: boxes.x[i],
       y: boxes.y[i],
       width: boxes.width[i],
@@ -144,8 +155,19 @@ export function graphView(
   };
 }
 
-function widthOf(name: string, chain: number): number {
-  return Math.min(WIDEST, Math.max(NARROWEST, name.length * CHARACTER + AROUND_NAME + (chain > 0 ? 20 : 0)));
+/** About as long as what is shown: a chain of groups in whole, and a name that several bear with what it stands in. */
+function shownName(
+  { key, name }: NodeLabel,
+  { chain, isShared }: { chain: string[]; isShared: boolean },
+): string {
+  if (chain.length > 0) return [...chain, name].join('/');
+  return isShared ? key.split('/').slice(-2).join('/') : name;
+}
+
+function widthOf(name: string, { opens }: PictureRow, cycle: string | null): number {
+  const signs = opens ? SIGN : 0;
+  const tag = cycle === null ? 0 : (cycle.length + 3) * CHARACTER;
+  return Math.min(WIDEST, Math.max(NARROWEST, name.length * CHARACTER + AROUND_NAME)) + signs + tag;
 }
 
 /** The rows that are drawn: of the whole as they are open, or those of a choice with the groups around them. */

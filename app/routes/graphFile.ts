@@ -1,0 +1,20 @@
+import { graphFormats, graphMediaTypes, type GraphFormat } from '../../server/views/graph/graphText.ts';
+import { answeringAsync, askFor, requestedCodebase } from './requests.ts';
+import type { Route } from './+types/graphFile';
+
+/** The drawing of an address as text, in the format that the file's name ends with. */
+export async function loader(args: Route.LoaderArgs) {
+  const { codebase } = requestedCodebase(args.params);
+  const ending = args.params.file.split('.').at(-1);
+  const format: GraphFormat | undefined = graphFormats.find((each) => each === ending);
+  if (format === undefined) throw new Response('There is no such format.', { status: 404 });
+  const caption = new URL(args.request.url).searchParams.get('caption') ?? codebase.name;
+  const text = await answeringAsync(askFor('graphText', args, { format, caption }));
+  const name = codebase.name.replace(/[^\w-]+/g, '-');
+  return new Response(text, {
+    headers: {
+      'content-type': `${graphMediaTypes[format]}; charset=utf-8`,
+      'content-disposition': `attachment; filename="${name}.${format === 'mermaid' ? 'mmd' : format}"`,
+    },
+  });
+}

@@ -1,0 +1,90 @@
+import { useState } from 'react';
+import type { GraphPicture } from '../../../server/views/graph/graphView.ts';
+import { useNameOf } from '../../frame/names/Names.tsx';
+import { OpenMenu } from '../../frame/parts.ts';
+import { useAddress } from '../../state/address.ts';
+import { graphSvg, type Inks } from './graphSvg.ts';
+
+const texts = [
+  ['dot', 'DOT'],
+  ['graphml', 'GraphML, with coordinates'],
+  ['mermaid', 'Mermaid'],
+  ['csv', 'CSV, a line for each link'],
+  ['json', 'JSON, with coordinates'],
+] as const;
+
+/** Takes the drawing along, with the sentence that says what it shows. */
+export function ExportButton({ picture, codebaseId }: { picture: GraphPicture; codebaseId: string }) {
+  const [at, setAt] = useState<Element | null>(null);
+  const params = useAddress();
+  const nameOf = useNameOf();
+  const caption = (): string => document.querySelector<HTMLElement>('.caption')?.innerText ?? '';
+  const svg = (): string => graphSvg(picture, { nameOf, caption: caption(), inks: inksOfPage() });
+  const asText = (format: string): void => {
+    const address = new URLSearchParams(params);
+    address.set('caption', caption());
+    window.location.assign(`/codebases/${codebaseId}/graphs/graph.${format}?${address}`);
+  };
+  return (
+    <>
+      <button
+        type="button"
+        className="chip"
+        aria-haspopup="menu"
+        onClick={({ currentTarget }) => setAt(currentTarget)}
+      >
+        Take along …
+      </button>
+      {at && (
+        <OpenMenu
+          at={at}
+          entries={[
+            {
+              key: 'svg',
+              label: 'SVG, with its sentence and legend',
+              run: () => save(new Blob([svg()], { type: 'image/svg+xml' }), 'graph.svg'),
+            },
+            { key: 'png', label: 'PNG, twice as fine', run: () => void savePng(svg()) },
+            ...texts.map(([format, label]) => ({ key: format, label, run: () => asText(format) })),
+          ]}
+          onClose={() => setAt(null)}
+        />
+      )}
+    </>
+  );
+}
+
+/** The colours of the sheet as it is shown. */
+function inksOfPage(): Inks {
+  const style = getComputedStyle(document.documentElement);
+  const ink = (name: string): string => style.getPropertyValue(name).trim();
+  return {
+    sheet: ink('--sheet'),
+    panel: ink('--panel'),
+    ink: ink('--ink'),
+    faded: ink('--faded'),
+    hairline: ink('--hairline'),
+    against: ink('--against'),
+  };
+}
+
+function save(blob: Blob, name: string): void {
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(blob);
+  link.download = name;
+  link.click();
+  URL.revokeObjectURL(link.href);
+}
+
+const FINER = 2;
+
+async function savePng(svg: string): Promise<void> {
+  const image = new Image();
+  image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(svg)}`;
+  await image.decode();
+  const canvas = document.createElement('canvas');
+  canvas.width = FINER * image.width;
+  canvas.height = FINER * image.height;
+  canvas.getContext('2d')!.drawImage(image, 0, 0, canvas.width, canvas.height);
+  canvas.toBlob((blob) => blob && save(blob, 'graph.png'), 'image/png');
+}

@@ -1,0 +1,156 @@
+import { useMemo, useState } from 'react';
+import type { GraphNode, GraphPicture } from '../../../server/views/graph/graphView.ts';
+import type { GraphQuery } from '../../../server/views/graph/graphQuery.ts';
+import type { ScopeChoice } from '../../../server/views/scopeView.ts';
+import {
+  ArrangementPart,
+  Caption,
+  CertaintyPart,
+  GrainPart,
+  KindsPart,
+  ListsPart,
+  ParameterChoice,
+  ScopePart,
+  TestsPart,
+} from '../../frame/Caption.tsx';
+import { ElementName } from '../../frame/ElementName.tsx';
+import { NamedList } from '../../frame/names/Names.tsx';
+import { useShortlists } from '../../frame/shortlists/Shortlists.tsx';
+import { counted, figure } from '../../state/figures.ts';
+import { usePicture } from '../../state/usePicture.ts';
+import { ExportButton } from './ExportButton.tsx';
+import { GraphSheet } from './GraphSheet.tsx';
+import { LinkTable } from './LinkTable.tsx';
+import './graph.css';
+
+const stepChoices = Array.from({ length: 5 }, (_, n) => ({
+  value: String(n),
+  label: n === 0 ? 'no step' : n === 1 ? 'one step' : `${n} steps`,
+}));
+const leastChoices = [1, 2, 3, 5, 10, 20, 50, 100].map((n) => ({
+  value: String(n),
+  label: n === 1 ? 'of any weight' : `of ${n} references or more`,
+}));
+const impliedChoices = [
+  { value: 'in', label: 'shown' },
+  { value: 'out', label: 'left out' },
+];
+const drawings = [
+  { value: 'drawing', label: 'a drawing' },
+  { value: 'table', label: 'a table' },
+];
+
+/** Who uses whom, drawn in layers: what uses stands above what it rests on. */
+export function GraphPage({
+  picture,
+  query,
+  scope,
+  codebaseId,
+}: {
+  picture: GraphPicture;
+  query: GraphQuery;
+  scope: ScopeChoice;
+  codebaseId: string;
+}) {
+  const { params, change } = usePicture();
+  const { offer } = useShortlists();
+  const [wanted, setWanted] = useState('');
+  const { nodes, around } = picture;
+  const keys = useMemo(() => nodes.flatMap(({ isOpen, key }) => (isOpen ? [] : [key])), [nodes]);
+  const isTable = params.get('as') === 'table';
+  const Picture = isTable ? LinkTable : GraphSheet;
+  return (
+    <NamedList all={nodes}>
+      <Caption>
+        {query.around === null ? (
+          <>
+            <GrainPart /> of <ScopePart scope={scope} /> <ArrangementPart scope={scope} /> and what they use,
+          </>
+        ) : (
+          <>
+            <GrainPart /> around{' '}
+            <b className="mono">{around ? <ElementName element={around} /> : query.around}</b>:{' '}
+            <ParameterChoice
+              label="steps of users"
+              name="up"
+              options={stepChoices}
+              value={String(query.up)}
+            />{' '}
+            of what uses it,{' '}
+            <ParameterChoice
+              label="steps of used"
+              name="down"
+              options={stepChoices}
+              value={String(query.down)}
+            />{' '}
+            of what it uses, <ArrangementPart scope={scope} />,
+          </>
+        )}{' '}
+        by references of <KindsPart />, <CertaintyPart />, tests <TestsPart />; links{' '}
+        <ParameterChoice label="weight" name="least" options={leastChoices} value={String(query.least)} />,
+        those that a longer path implies{' '}
+        <ParameterChoice
+          label="implied links"
+          name="implied"
+          options={impliedChoices}
+          value={query.hidesImplied ? 'out' : 'in'}
+        />
+        , as{' '}
+        <ParameterChoice label="form" name="as" options={drawings} value={isTable ? 'table' : 'drawing'} />
+        <ListsPart />.
+      </Caption>
+      <div className="graph-tools">
+        <input
+          className="field"
+          type="search"
+          aria-label="Find in the drawing"
+          placeholder="find in the drawing"
+          value={wanted}
+          onChange={({ target }) => setWanted(target.value)}
+        />
+        {query.around !== null && (
+          <button
+            type="button"
+            className="chip"
+            onClick={() => change({ around: null, up: null, down: null, with: null, without: null })}
+          >
+            The whole
+          </button>
+        )}
+        {query.without.length > 0 && (
+          <button type="button" className="chip" onClick={() => change({ without: null })}>
+            Bring back {counted(query.without.length, 'box', 'boxes')}
+          </button>
+        )}
+        <button
+          type="button"
+          className="chip"
+          disabled={keys.length === 0}
+          onClick={() => offer({ suggested: around?.name ?? 'drawn', count: keys.length, keys })}
+        >
+          To a shortlist
+        </button>
+        <ExportButton picture={picture} codebaseId={codebaseId} />
+        <span className="push faded">{summary(picture)}</span>
+      </div>
+      {nodes.length === 0 ? (
+        <div className="empty">
+          <h1>Nothing is drawn</h1>
+          <p className="faded">
+            All of it was taken out, or nothing of it counts: bring boxes back, or choose another scope.
+          </p>
+        </div>
+      ) : (
+        <Picture picture={picture} query={query} wanted={wanted.trim().toLowerCase()} />
+      )}
+    </NamedList>
+  );
+}
+
+function summary({ nodes, links, hidden, left }: GraphPicture): string {
+  const boxes = nodes.filter(({ isOpen }: GraphNode) => !isOpen).length;
+  const parts = [`${counted(boxes, 'box', 'boxes')}, ${counted(links - hidden, 'link')}`];
+  if (hidden > 0) parts.push(`${figure(hidden)} left out`);
+  if (left > 0) parts.push(`${figure(left)} more elements have no room`);
+  return parts.join('; ');
+}

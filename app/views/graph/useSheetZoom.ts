@@ -1,0 +1,118 @@
+import { select } from 'd3-selection';
+import { zoom, zoomIdentity, type ZoomBehavior, type ZoomTransform } from 'd3-zoom';
+import { useCallback, useEffect, useLayoutEffect, useRef, useState, type RefObject } from 'react';
+import type { Box } from '../../../core/layout/edgePaths.ts';
+
+export interface SheetZoom {
+  /** As a style has it. */
+  transform: string;
+  /** The part of the drawing that is seen; null before that is known. */
+  view: Box | null;
+  by(factor: number): void;
+  /** All of the drawing, not larger than it is. */
+  whole(): void;
+  /** Moves the sheet just so far that a box is seen. */
+  reveal(box: Box): void;
+  centre(x: number, y: number): void;
+}
+
+const FARTHEST = 0.12;
+const CLOSEST = 2.5;
+const MARGIN = 24;
+/** A drawing is first seen as a whole where its names can be read then; else from its top. */
+const READABLE = 0.7;
+
+/**
+ * Zoom and pan of a drawing of a size: the wheel scrolls, with Ctrl it zooms, a drag moves it. What is drawn anew stays where it was.
+ * Where there is no room for all, it is first seen from its top, or around `home`.
+ */
+export function useSheetZoom(
+  sheet: RefObject<HTMLDivElement | null>,
+  { width, height, home }: { width: number; height: number; home: Box | null },
+): SheetZoom {
+  const [transform, setTransform] = useState<ZoomTransform>(zoomIdentity);
+  const [room, setRoom] = useState({ width: 0, height: 0 });
+  const behaviour = useRef<ZoomBehavior<HTMLDivElement, unknown> | null>(null);
+  const isPlaced = useRef(false);
+  const go = useCallback(
+    (next: ZoomTransform): void => {
+      if (sheet.current && behaviour.current) select(sheet.current).call(behaviour.current.transform, next);
+    },
+    [sheet],
+  );
+  const fitted = useCallback(
+    (least: number): ZoomTransform => {
+      const scale = Math.min(1, (room.width - 2 * MARGIN) / width, (room.height - 2 * MARGIN) / height);
+      const k = Math.max(FARTHEST, least, scale);
+      const x = Math.max(MARGIN, (room.width - k * width) / 2);
+      return zoomIdentity.translate(x, MARGIN).scale(k);
+    },
+    [room, width, height],
+  );
+  useLayoutEffect(() => {
+    const element = sheet.current;
+    if (!element) return;
+    const control = zoom<HTMLDivElement, unknown>()
+      .scaleExtent([FARTHEST, CLOSEST])
+      .clickDistance(4)
+      .filter((event: MouseEvent) => {
+        if (event.type === 'wheel') return event.ctrlKey || event.metaKey;
+        const isOnButton = event.target instanceof Element && event.target.closest('button') !== null;
+        return !event.button && event.type !== 'dblclick' && !isOnButton;
+      })
+      .on('zoom', (event: { transform: ZoomTransform }) => setTransform(event.transform));
+    behaviour.current = control;
+    const selection = select(element);
+    selection.call(control).on('dblclick.zoom', null);
+    const onWheel = (event: WheelEvent): void => {
+      if (event.ctrlKey || event.metaKey) return;
+      event.preventDefault();
+      control.translateBy(selection, -event.deltaX, -event.deltaY);
+    };
+    element.addEventListener('wheel', onWheel, { passive: false });
+    const watch = new ResizeObserver(() =>
+      setRoom({ width: element.clientWidth, height: element.clientHeight }),
+    );
+    watch.observe(element);
+    return () => {
+      element.removeEventListener('wheel', onWheel);
+      selection.on('.zoom', null);
+      watch.disconnect();
+    };
+  }, [sheet]);
+  useEffect(() => {
+    if (isPlaced.current || room.width === 0) return;
+    isPlaced.current = true;
+    const first = fitted(READABLE);
+    const isAllSeen = first.k * height + 2 * MARGIN <= room.height;
+    if (home === null || isAllSeen) go(first);
+    else {
+      const [homeX, homeY] = [home.x + home.width / 2, home.y + home.height / 2];
+      go(
+        zoomIdentity
+          .translate(room.width / 2 - first.k * homeX, room.height / 2 - first.k * homeY)
+          .scale(first.k),
+      );
+    }
+  }, [room, fitted, go, height, home]);
+  const { k, x, y } = transform;
+  return {
+    transform: `translate(${x}px, ${y}px) scale(${k})`,
+    view: room.width === 0 ? null : { x: -x / k, y: -y / k, width: room.width / k, height: room.height / k },
+    by(factor) {
+      if (sheet.current) behaviour.current?.scaleBy(select(sheet.current), factor);
+    },
+    whole: () => go(fitted(0)),
+    reveal(box) {
+      const [left, top] = [k * box.x + x, k * box.y + y];
+      const [right, bottom] = [left + k * box.width, top + k * box.height];
+      const dx =
+        left < MARGIN ? MARGIN - left : right > room.width - MARGIN ? room.width - MARGIN - right : 0;
+      const dy =
+        top < MARGIN ? MARGIN - top : bottom > room.height - MARGIN ? room.height - MARGIN - bottom : 0;
+      if (dx !== 0 || dy !== 0) go(zoomIdentity.translate(x + dx, y + dy).scale(k));
+    },
+    centre: (atX, atY) =>
+      go(zoomIdentity.translate(room.width / 2 - k * atX, room.height / 2 - k * atY).scale(k)),
+  };
+}

@@ -1,0 +1,70 @@
+/** A box as it is drawn. */
+export interface Box {
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+}
+
+/** A link as a curve between two boxes. */
+export interface EdgePath {
+  /** The place of the link among those given. */
+  edge: number;
+  path: string;
+  /** Where a mark on it stands, and the direction there: 1 down the page, -1 up. */
+  middle: { x: number; y: number };
+  isUp: boolean;
+}
+
+/** How far a curve that leads up the page bulges to the left, in pixels. */
+const BULGE = 34;
+
+/**
+ * Curves between boxes: down the page from the lower edge of the user to the upper edge of what is used, and up the page around the
+ * left sides. Where several leave or enter at one edge of a box, they stand side by side in the order of where they lead, so
+ * that they do not cross there. O(E log E).
+ */
+export function edgePaths(boxes: readonly Box[], edges: readonly { from: number; to: number }[]): EdgePath[] {
+  const isUp = edges.map(({ from, to }) => boxes[to].y < boxes[from].y + boxes[from].height);
+  const centre = (box: number): number => boxes[box].x + boxes[box].width / 2;
+  const middleOf = (box: number): number => boxes[box].y + boxes[box].height / 2;
+  /** For each link its place, from 0 to 1, along an edge of the box at one of its ends. */
+  const along = (end: 'from' | 'to', other: 'from' | 'to'): Float64Array => {
+    const place = new Float64Array(edges.length);
+    const groups = new Map<string, number[]>();
+    edges.forEach((edge, at) => {
+      const key = `${edge[end]} ${isUp[at]}`;
+      groups.set(key, [...(groups.get(key) ?? []), at]);
+    });
+    for (const group of groups.values()) {
+      const goal = (at: number): number => (isUp[at] ? middleOf(edges[at][other]) : centre(edges[at][other]));
+      group.sort((a, b) => goal(a) - goal(b) || a - b);
+      group.forEach((at, i) => (place[at] = (i + 1) / (group.length + 1)));
+    }
+    return place;
+  };
+  const [leaves, enters] = [along('from', 'to'), along('to', 'from')];
+  return edges.map(({ from, to }, edge): EdgePath => {
+    const [a, b] = [boxes[from], boxes[to]];
+    if (isUp[edge]) {
+      const [x1, y1] = [a.x, a.y + a.height * leaves[edge]];
+      const [x2, y2] = [b.x, b.y + b.height * enters[edge]];
+      const left = Math.min(x1, x2) - BULGE - Math.abs(y1 - y2) / 12;
+      return {
+        edge,
+        isUp: true,
+        path: `M${x1} ${y1}C${left} ${y1} ${left} ${y2} ${x2} ${y2}`,
+        middle: { x: (x1 + x2) / 8 + (3 * left) / 4, y: (y1 + y2) / 2 },
+      };
+    }
+    const [x1, y1] = [a.x + a.width * leaves[edge], a.y + a.height];
+    const [x2, y2] = [b.x + b.width * enters[edge], b.y];
+    const half = (y2 - y1) / 2;
+    return {
+      edge,
+      isUp: false,
+      path: `M${x1} ${y1}C${x1} ${y1 + half} ${x2} ${y2 - half} ${x2} ${y2}`,
+      middle: { x: (x1 + x2) / 2, y: (y1 + y2) / 2 },
+    };
+  });
+}
