@@ -37,6 +37,7 @@ export const mutantsOfShape: readonly Mutant[] = [
     ['if (moduleOf[other] !== own) continue;', ''],
     ['if (moduleOf[other] === next) there++;', 'there++;'],
   ]),
+  ...faults('core/shape/hubs.ts', shape, [['users[bundle] === 0 && number >= least', 'number >= least']]),
   ...faults('core/shape/strays.ts', shape, [
     ['pull < LEAST_SHARE * all ||', ''],
     ['(degree[bundle] * others) / total', '0'],

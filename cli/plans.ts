@@ -3,6 +3,7 @@ import { InvalidArgumentError, Option, type Command } from 'commander';
 import { likeness } from '../core/shape/likeness.ts';
 import { readAnchorFile } from '../server/plans/anchorFile.ts';
 import { modulesByFile, planFileOf, readPlanFile } from '../server/plans/planFile.ts';
+import { readComments } from '../server/plans/readComments.ts';
 import { proposalSources, proposePlan, type ProposalSource } from '../server/plans/proposePlan.ts';
 import { Problem } from '../server/problem.ts';
 import { withSurvey, write } from './surveying.ts';
@@ -55,8 +56,9 @@ async function modulesCommand(typed: string, options: ModulesOptions): Promise<v
   // What was typed wrong is said before a survey is made.
   const anchors =
     options.anchors === undefined ? null : readAnchorFile(readPlain(options.anchors), options.anchors);
-  await withSurvey(typed, options.ref, ({ survey }) => {
-    const proposal = proposePlan(survey, { from, names, nearness, count, seed, anchors });
+  await withSurvey(typed, options.ref, async ({ survey }, { readText }) => {
+    const comments = names > 0 ? await readComments(survey, readText) : undefined;
+    const proposal = proposePlan(survey, { from, names, nearness, count, seed, anchors }, comments);
     return write([`${JSON.stringify(planFileOf(proposal, survey.files), null, 1)}\n`], options.json);
   });
 }

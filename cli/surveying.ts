@@ -5,21 +5,29 @@ import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { originOf, type Origin } from '../server/source/address.ts';
 import { defaultLimits } from '../server/source/archive/limits.ts';
+import { textReader, type ReadText } from '../server/source/readText.ts';
 import { openSource } from '../server/source/openSource.ts';
 import type { Progress } from '../server/survey/progress.ts';
 import { surveySource, type SourceSurvey } from '../server/survey/surveySource.ts';
+
+/** What was surveyed: from where, which commit, and its files. */
+export interface Surveyed {
+  origin: Origin;
+  commit: string | undefined;
+  readText: ReadText;
+}
 
 /** Surveys what was typed, hands the survey on, says what it came to, and leaves nothing behind. */
 export async function withSurvey(
   typed: string,
   ref: string | undefined,
-  use: (result: SourceSurvey, origin: Origin, commit: string | undefined) => Promise<void>,
+  use: (result: SourceSurvey, surveyed: Surveyed) => Promise<void>,
 ): Promise<void> {
   const origin = originOf(typed, ref);
   const workplace = mkdtempSync(join(tmpdir(), 'yletope-cli-'));
   try {
     const { commit, result } = await surveyOrigin(origin, workplace);
-    await use(result, origin, commit);
+    await use(result, { origin, commit, readText: textReader(origin, commit ?? null, workplace) });
     saySurveyed(result);
   } finally {
     rmSync(workplace, { recursive: true, force: true });

@@ -120,7 +120,7 @@ program
   });
 
 async function surveyCommand(typed: string, options: { json: string; ref?: string }): Promise<void> {
-  await withSurvey(typed, options.ref, (result, origin, commit) => {
+  await withSurvey(typed, options.ref, (result, { origin, commit }) => {
     const head = {
       name: nameOf(origin),
       root: origin.address,

@@ -11,9 +11,8 @@ const FINAL_RESOLUTION = 0.5;
 
 export interface Agreed {
   partition: Partition;
-  /** The pulls, and for each the share of runs in which both ends stood together. */
-  pulls: Pulls;
-  agreement: Float64Array;
+  /** The part of each vertex in each run. */
+  runs: Int32Array[];
 }
 
 /**
@@ -24,19 +23,22 @@ export function agreedParts(
   pulls: Pulls,
   { resolution, seed }: { resolution: number; seed: number },
 ): Agreed {
-  const { count, start, to } = pulls;
-  const agreement = new Float64Array(to.length);
+  const runs: Int32Array[] = [];
   for (let run = 0; run < RUNS; run++) {
     tellStep(run, RUNS);
-    const { partOf } = multilevelParts(pulls, resolution, seed + run * STRIDE);
+    runs.push(multilevelParts(pulls, resolution, seed + run * STRIDE).partOf);
+  }
+  const agreement = agreementOn(pulls, runs);
+  const agreed = { ...pulls, weight: pulls.weight.map((weight, at) => weight * agreement[at]) };
+  return { partition: multilevelParts(agreed, resolution * FINAL_RESOLUTION, seed), runs };
+}
+
+/** For each pull the share of runs in which both ends stood together. O(runs · pulls). */
+export function agreementOn({ count, start, to }: Pulls, runs: readonly Int32Array[]): Float64Array {
+  const agreement = new Float64Array(to.length);
+  for (const partOf of runs)
     for (let v = 0; v < count; v++)
       for (let at = start[v]; at < start[v + 1]; at++)
-        if (partOf[v] === partOf[to[at]]) agreement[at] += 1 / RUNS;
-  }
-  const agreed = { ...pulls, weight: pulls.weight.map((weight, at) => weight * agreement[at]) };
-  return {
-    partition: multilevelParts(agreed, resolution * FINAL_RESOLUTION, seed),
-    pulls,
-    agreement,
-  };
+        if (partOf[v] === partOf[to[at]]) agreement[at] += 1 / runs.length;
+  return agreement;
 }

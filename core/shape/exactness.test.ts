@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { surveyText } from '../../tests/surveyText.ts';
 import { subgroups, type Arrangement } from '../arrangement/arrangement.ts';
 import { byFolders } from '../arrangement/folders.ts';
-import { agreedParts } from './agreement.ts';
+import { agreedParts, agreementOn } from './agreement.ts';
 import { closeness } from './closeness.ts';
 import { proposeFromArrangement } from './fromArrangement.ts';
 import { pullsOf, type BundleLinks } from './linkPulls.ts';
@@ -77,7 +77,8 @@ describe('the agreement of runs', () => {
     fc.assert(
       fc.property(anyLinks, fc.nat(9), (links, seed) => {
         const pulls = closeness(links);
-        const { agreement, partition } = agreedParts(pulls, { resolution: 1, seed });
+        const { runs, partition } = agreedParts(pulls, { resolution: 1, seed });
+        const agreement = agreementOn(pulls, runs);
         for (let v = 0; v < COUNT; v++)
           for (let at = pulls.start[v]; at < pulls.start[v + 1]; at++) {
             const other = pulls.to[at];

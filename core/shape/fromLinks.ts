@@ -1,4 +1,4 @@
-import { agreedParts } from './agreement.ts';
+import { agreedParts, agreementOn } from './agreement.ts';
 import { withAttractors } from './attractors.ts';
 import { closeness } from './closeness.ts';
 import { multilevelParts } from './multilevel.ts';
@@ -27,13 +27,17 @@ const SEARCH_STEPS = 12;
 const MOST_TRIES = 6;
 const FINER = 1.4;
 
-/** Modules from what links files: those that hold together over several runs. Names and folders help where they are asked to. */
+/**
+ * Modules from what links files: those that hold together over several runs. Names and folders help where they are asked to. What
+ * everything uses counts less by how many do (closeness), and is told as a hub; taken out beforehand, less is recovered
+ * (docs/decisions/hubs.md).
+ */
 export function proposeFromLinks(input: ShapeInput, asked: LinksAsked): Proposal {
   const pulls = withAttractors(closeness(input.links), input, asked);
   const { count, seed, leastFiles } = asked;
   let resolution = count === null ? 1 : resolutionFor(input, pulls, { ...asked, count });
   for (let tries = 0; ; tries++) {
-    const { partition, agreement } = agreedParts(pulls, { resolution, seed });
+    const { partition, runs } = agreedParts(pulls, { resolution, seed });
     const found = withoutSmallParts(input, pulls, partition.partOf, leastFiles);
     // What runs agree on may be fewer modules than one of them has.
     if (count !== null && countModules(found) < count && tries < MOST_TRIES) {
@@ -41,7 +45,7 @@ export function proposeFromLinks(input: ShapeInput, asked: LinksAsked): Proposal
       continue;
     }
     const moduleOf = count === null ? found : joinedTo(count, found, pulls);
-    return proposalOf(input, { moduleOf, pulls, agreement });
+    return proposalOf(input, { moduleOf, pulls, agreement: agreementOn(pulls, runs) });
   }
 }
 

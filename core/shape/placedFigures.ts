@@ -1,4 +1,5 @@
-import { usersOf, type BundleLinks } from './linkPulls.ts';
+import { hubsAndStarters } from './hubs.ts';
+import type { BundleLinks } from './linkPulls.ts';
 import type { TogetherReason } from './keptTogether.ts';
 import type { Pulls } from './pulls.ts';
 import type { ShapeInput } from './shapeInput.ts';
@@ -101,10 +102,6 @@ function modulePulls({ moduleOf, pulls, agreement }: PlacedBundles): ModulePulls
   return sums;
 }
 
-/** What more bundles use than this share of all, and than so many, is a hub; and so with what uses them, and nobody it. */
-const HUB_SHARE = 0.1;
-const HUB_USERS = 15;
-
 /** What links each bundle, and where to; O(links) once, then O(links of the bundle). */
 function reasonsOf(
   links: BundleLinks,
@@ -120,18 +117,16 @@ function reasonsOf(
       linkedWith[from].set(to, calls || (linkedWith[from].get(to) ?? false));
       linkedWith[to].set(from, calls || (linkedWith[to].get(from) ?? false));
     }
-  const users = usersOf(links);
-  const isMany = (count: number): boolean => count >= Math.max(HUB_USERS, HUB_SHARE * links.count);
+  const { hub, starts } = hubsAndStarters(links);
   return (bundle, next = nextModule[bundle]) => {
     const own = moduleOf[bundle];
-    const uses = links.start[bundle + 1] - links.start[bundle];
     const why: Omit<Why, 'keptWith'> = {
       linked: linkedWith[bundle].size,
       inside: 0,
       calls: 0,
       next: null,
-      hub: isMany(users[bundle]) ? users[bundle] : null,
-      starts: users[bundle] === 0 && isMany(uses) ? uses : null,
+      hub: hub[bundle] || null,
+      starts: starts[bundle] || null,
     };
     let there = 0;
     for (const [other, isCalled] of linkedWith[bundle]) {

@@ -8,6 +8,8 @@ export interface ShapeInput {
   elements: SurveyedCodebase['elements'];
   bundles: Bundles;
   links: BundleLinks;
+  /** What comments of each file say, where that is known; their words count with those of names. */
+  comments?: readonly string[];
 }
 
 /** O(dependencies). `survey` may have files taken out (tests, say): what begins or ends in those links nothing. */

@@ -34,11 +34,11 @@ export function wordsOf(name: string): string[] {
 }
 
 /**
- * The words of the names of files and of the types and routines in them (Salton's tf-idf); of paths alone, those of files and of
- * the folders that they lie in. O(elements).
+ * The words of the names of files and of the types and routines in them, and of their comments where they are known (Salton's
+ * tf-idf); of paths alone, those of files and of the folders that they lie in. O(elements).
  */
 export function bundleWords(
-  { files, elements, bundles }: ShapeInput,
+  { files, elements, bundles, comments }: ShapeInput,
   { ofPaths = false }: { ofPaths?: boolean } = {},
 ): BundleWords {
   const numbers = new Map<string, number>();
@@ -59,6 +59,7 @@ export function bundleWords(
         for (const folder of parts.slice(0, -1)) take(folder, FOLDER_COUNTS);
         continue;
       }
+      if (comments) take(comments[file], 1);
       for (let e = element + 1; e < elements.subtreeEnd[element]; e++)
         if (elements.kind[e] === KIND.type || elements.kind[e] === KIND.routine) take(elements.name[e], 1);
     }

@@ -26,9 +26,16 @@ export interface ProposalAsked {
 /** The build is called so where a plan is asked for, whose own groups are modules. */
 const arrangementOfSource = { folders: 'folders', packages: 'packages', build: 'modules' } as const;
 
-/** Proposes modules for all files of a survey. Throws a Problem where that cannot be, with the reason. */
-export function proposePlan(survey: SurveyedCodebase, asked: ProposalAsked): Proposal {
-  const input = shapeInput(survey);
+/**
+ * Proposes modules for all files of a survey; `comments` are what the comments of each say, where names have weight. Throws a
+ * Problem where that cannot be, with the reason.
+ */
+export function proposePlan(
+  survey: SurveyedCodebase,
+  asked: ProposalAsked,
+  comments?: readonly string[],
+): Proposal {
+  const input = { ...shapeInput(survey), comments };
   if (asked.from === 'links') return proposeFromLinks(input, asked);
   if (asked.from === 'anchors') return proposeFromAnchors(input, anchorsIn(survey, asked.anchors), asked);
   const arrangement = builtBy[arrangementOfSource[asked.from]](survey);

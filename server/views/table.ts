@@ -6,6 +6,7 @@ import { z } from 'zod';
 import { Problem } from '../problem.ts';
 import { constructsInPool } from '../extract/extractPool.ts';
 import { planFileOfPlan } from '../plans/planFile.ts';
+import { readComments } from '../plans/readComments.ts';
 import type { SentEdit } from '../plans/planForm.ts';
 import { addedFiles, namedStates } from '../store/modulePlans.ts';
 import type { SearchPart } from '../search/textSearch.ts';
@@ -276,8 +277,10 @@ export const views = {
   readPlan: ({ survey }: ViewRequest, file: { name: string; text: string }) => planRead(survey, file),
 
   /** A plan as it is proposed; what is settled in the one at hand stays. */
-  proposedPlan: ({ survey, plans }: ViewRequest, asked: PlanAsked) =>
-    planFrom(survey, plans.content(), asked),
+  async proposedPlan({ survey, plans, readText }: ViewRequest, asked: PlanAsked) {
+    const comments = asked.names > 0 ? await readComments(survey, readText) : undefined;
+    return planFrom(survey, plans.content(), asked, comments);
+  },
 
   async completeness({ survey, readText, store, record, codebase, params }: ViewRequest) {
     const [left, right] = params.getAll('compare');

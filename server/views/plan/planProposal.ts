@@ -3,7 +3,7 @@ import { freeId } from '../../../core/plan/edits.ts';
 import { byTarget, type ModulePlan, type Placing, type PlanModule } from '../../../core/plan/modulePlan.ts';
 import { proposeFromAnchors } from '../../../core/shape/fromAnchors.ts';
 import type { Proposal } from '../../../core/shape/proposal.ts';
-import { shapeInput } from '../../../core/shape/shapeInput.ts';
+import { shapeInput, type ShapeInput } from '../../../core/shape/shapeInput.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 import { proposePlan, type ProposalAsked } from '../../plans/proposePlan.ts';
 import { Problem } from '../../problem.ts';
@@ -18,17 +18,23 @@ export interface PlanAsked extends Omit<ProposalAsked, 'anchors'> {
 
 /**
  * A plan of proposed modules, in few placings. Where settled placements are kept, a proposed module with most of its files
- * settled in one of the plan's is that one, with its id, name and purpose. Throws a Problem where nothing can be proposed.
+ * settled in one of the plan's is that one, with its id, name and purpose. `comments` are what the comments of each file say, where
+ * names have weight. Throws a Problem where nothing can be proposed.
  */
-export function planFrom(whole: SurveyedCodebase, before: ModulePlan, asked: PlanAsked): ModulePlan {
+export function planFrom(
+  whole: SurveyedCodebase,
+  before: ModulePlan,
+  asked: PlanAsked,
+  comments?: readonly string[],
+): ModulePlan {
   const { files } = whole;
   const deciding = decidingPlacings(whole, before, () => arrangementOf(whole, 'packages'));
   const keeps = asked.keepSettled || asked.from === 'anchors';
   const settled = deciding.map((placing) => (keeps && placing?.isSettled ? placing : null));
   const proposal =
     asked.from === 'anchors'
-      ? grownFrom(whole, before, settled, asked)
-      : proposePlan(whole, { ...asked, anchors: null });
+      ? grownFrom({ ...shapeInput(whole), comments }, before, settled, asked)
+      : proposePlan(whole, { ...asked, anchors: null }, comments);
   const settledModules = new Set(settled.map((placing) => placing?.module));
   const modules: PlanModule[] = before.modules.filter(({ id }) => settledModules.has(id));
   const placings: Placing[] = settled.flatMap((placing, file) =>
@@ -60,7 +66,7 @@ function besides(
 
 /** Modules grown from what is settled in each. Throws a Problem where nothing is. */
 function grownFrom(
-  whole: SurveyedCodebase,
+  input: ShapeInput,
   { modules }: ModulePlan,
   settled: readonly (Placing | null)[],
   asked: PlanAsked,
@@ -76,7 +82,7 @@ function grownFrom(
       'badRequest',
       'Growing modules needs two that are begun: settle a few typical files in each of them first.',
     );
-  return proposeFromAnchors(shapeInput(whole), anchors, asked);
+  return proposeFromAnchors(input, anchors, asked);
 }
 
 /**
