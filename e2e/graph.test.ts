@@ -73,6 +73,24 @@ describe('the graph', () => {
     await page.waitForFunction(() => !location.search.includes('around='));
   });
 
+  it('draws the ways from one element to another', async () => {
+    const { page } = demo.instrument;
+    await open('graph?around=src%2Ftolls%2Finvoice.ts&focus=src%2Fkernel%2Fmoney.ts');
+    await clickText(page, '.graph-tools .chip', 'Ways to what is in focus');
+    await page.waitForFunction(() => location.search.includes('until='));
+    await waitForText(
+      page,
+      '.caption',
+      'on the shortest ways by which invoice.ts and money.ts use one the other',
+    );
+    const shortest = await boxNames();
+    expect(shortest).toEqual(expect.arrayContaining(['invoice.ts', 'money.ts']));
+    await open('graph?around=src%2Ftolls%2Finvoice.ts&until=src%2Fkernel%2Fmoney.ts&ways=all');
+    expect((await boxNames()).length).toBeGreaterThan(shortest.length);
+    await clickText(page, '.graph-tools .chip', 'What is around it');
+    await waitForText(page, '.caption', 'around invoice.ts');
+  });
+
   it('is gone through by key, from any box to what is around it', async () => {
     const { page } = demo.instrument;
     await open('graph?in=src&focus=src%2Fweb');

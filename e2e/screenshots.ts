@@ -17,8 +17,6 @@ interface Shot {
   scheme: 'light' | 'dark';
   /** What must be there before the picture is taken. */
   ready: string;
-  /** Keys pressed before: the first alone, then the rest as text. */
-  typed?: string;
 }
 
 const focus = (key: string): string => `focus=${encodeURIComponent(key)}`;
@@ -76,11 +74,10 @@ const shots: Shot[] = [
     ready: '.around-row',
   },
   {
-    name: 'finder',
-    path: '/codebases/1/overview',
+    name: 'graph',
+    path: '/codebases/1/graph?in=src&open=src/tolls',
     scheme: 'light',
-    ready: '.language-chart canvas',
-    typed: '/toll',
+    ready: '.graph-edge',
   },
   {
     name: 'shortlist',
@@ -130,17 +127,11 @@ const instrument = await startInstrument({ surveyed: true });
 try {
   const { page, url } = instrument;
   leave(instrument.data);
-  for (const { name, path, scheme, ready, typed } of shots) {
+  for (const { name, path, scheme, ready } of shots) {
     await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);
     await page.goto(url + path, { waitUntil: 'networkidle2' });
     await page.waitForSelector(ready);
     if (path.includes('/matrix')) await matrixDrawn(page);
-    if (typed !== undefined) {
-      await page.keyboard.press(typed[0] as '/');
-      await page.waitForSelector('.finder input');
-      await page.keyboard.type(typed.slice(1));
-      await page.waitForSelector('.finder li');
-    }
     await page.evaluate(hidePath, instrument.demo);
     await page.evaluate(() => document.fonts.ready.then(() => new Promise(requestAnimationFrame)));
     await page.screenshot({ path: join(folder, `${name}.png`) });

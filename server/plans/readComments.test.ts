@@ -5,7 +5,8 @@ import { surveyText } from '../../tests/surveyText.ts';
 import { readComments } from './readComments.ts';
 
 const code: Record<string, string> = {
-  'a.ts': '/** Fills the chamber with water. */\nexport function f() {\n  // not this\n}\nexport const g = 1;\n',
+  'a.ts':
+    '/** Fills the chamber with water. */\nexport function f() {\n  // not this\n}\nexport const g = 1;\n',
   'b.ts': 'export function h() {}\n',
   'gone.ts': '/** Gone. */\nexport function k() {}\n',
 };

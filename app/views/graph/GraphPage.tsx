@@ -2,43 +2,15 @@ import { useMemo, useState } from 'react';
 import type { GraphNode, GraphPicture } from '../../../server/views/graph/graphView.ts';
 import type { GraphQuery } from '../../../server/views/graph/graphQuery.ts';
 import type { ScopeChoice } from '../../../server/views/scopeView.ts';
-import {
-  ArrangementPart,
-  Caption,
-  CertaintyPart,
-  GrainPart,
-  KindsPart,
-  ListsPart,
-  ParameterChoice,
-  ScopePart,
-  TestsPart,
-} from '../../frame/Caption.tsx';
-import { ElementName } from '../../frame/ElementName.tsx';
 import { NamedList } from '../../frame/names/Names.tsx';
 import { useShortlists } from '../../frame/shortlists/Shortlists.tsx';
 import { counted, figure } from '../../state/figures.ts';
 import { usePicture } from '../../state/usePicture.ts';
 import { ExportButton } from './ExportButton.tsx';
+import { GraphCaption } from './GraphCaption.tsx';
 import { GraphSheet } from './GraphSheet.tsx';
 import { LinkTable } from './LinkTable.tsx';
 import './graph.css';
-
-const stepChoices = Array.from({ length: 5 }, (_, n) => ({
-  value: String(n),
-  label: n === 0 ? 'no step' : n === 1 ? 'one step' : `${n} steps`,
-}));
-const leastChoices = [1, 2, 3, 5, 10, 20, 50, 100].map((n) => ({
-  value: String(n),
-  label: n === 1 ? 'of any weight' : `of ${n} references or more`,
-}));
-const impliedChoices = [
-  { value: 'in', label: 'shown' },
-  { value: 'out', label: 'left out' },
-];
-const drawings = [
-  { value: 'drawing', label: 'a drawing' },
-  { value: 'table', label: 'a table' },
-];
 
 /** Who uses whom, drawn in layers: what uses stands above what it rests on. */
 export function GraphPage({
@@ -52,7 +24,7 @@ export function GraphPage({
   scope: ScopeChoice;
   codebaseId: string;
 }) {
-  const { params, change } = usePicture();
+  const { params, focus, change } = usePicture();
   const { offer } = useShortlists();
   const [wanted, setWanted] = useState('');
   const { nodes, around } = picture;
@@ -61,44 +33,7 @@ export function GraphPage({
   const Picture = isTable ? LinkTable : GraphSheet;
   return (
     <NamedList all={nodes}>
-      <Caption>
-        {query.around === null ? (
-          <>
-            <GrainPart /> of <ScopePart scope={scope} /> <ArrangementPart scope={scope} /> and what they use,
-          </>
-        ) : (
-          <>
-            <GrainPart /> around{' '}
-            <b className="mono">{around ? <ElementName element={around} /> : query.around}</b>:{' '}
-            <ParameterChoice
-              label="steps of users"
-              name="up"
-              options={stepChoices}
-              value={String(query.up)}
-            />{' '}
-            of what uses it,{' '}
-            <ParameterChoice
-              label="steps of used"
-              name="down"
-              options={stepChoices}
-              value={String(query.down)}
-            />{' '}
-            of what it uses, <ArrangementPart scope={scope} />,
-          </>
-        )}{' '}
-        by references of <KindsPart />, <CertaintyPart />, tests <TestsPart />; links{' '}
-        <ParameterChoice label="weight" name="least" options={leastChoices} value={String(query.least)} />,
-        those that a longer path implies{' '}
-        <ParameterChoice
-          label="implied links"
-          name="implied"
-          options={impliedChoices}
-          value={query.hidesImplied ? 'out' : 'in'}
-        />
-        , as{' '}
-        <ParameterChoice label="form" name="as" options={drawings} value={isTable ? 'table' : 'drawing'} />
-        <ListsPart />.
-      </Caption>
+      <GraphCaption picture={picture} query={query} scope={scope} isTable={isTable} />
       <div className="graph-tools">
         <input
           className="field"
@@ -112,9 +47,21 @@ export function GraphPage({
           <button
             type="button"
             className="chip"
-            onClick={() => change({ around: null, up: null, down: null, with: null, without: null })}
+            onClick={() =>
+              change({ around: null, until: null, up: null, down: null, with: null, without: null })
+            }
           >
             The whole
+          </button>
+        )}
+        {query.around !== null && query.until === null && focus !== null && focus !== query.around && (
+          <button type="button" className="chip" onClick={() => change({ until: focus, with: null })}>
+            Ways to what is in focus
+          </button>
+        )}
+        {query.until !== null && (
+          <button type="button" className="chip" onClick={() => change({ until: null, ways: null })}>
+            What is around it
           </button>
         )}
         {query.without.length > 0 && (

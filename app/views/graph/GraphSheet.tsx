@@ -50,7 +50,7 @@ export function GraphSheet({
   const add = (keys: readonly string[]): void => change({ with: [...query.added, ...keys] });
   const leaveOut = ({ end }: GraphNode): void => change({ without: [...query.without, end], focus: null });
   const drawAround = ({ key }: GraphNode): void =>
-    change({ around: key, up: null, down: null, with: null, without: null, focus: key });
+    change({ around: key, until: null, up: null, down: null, with: null, without: null, focus: key });
 
   const onKey = (event: React.KeyboardEvent): void => {
     const { key } = event;

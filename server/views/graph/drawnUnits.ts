@@ -56,6 +56,69 @@ export function unitsAround(
   return { units, left, usedBy };
 }
 
+/**
+ * What lies on the ways by which one element or group uses another, be it the first the second or the second the first; the
+ * nearest first where there are too many. Both alone where no way leads. Throws a Problem (`notFound`). O(references).
+ */
+export function unitsBetween(
+  survey: SurveyedCodebase,
+  picture: ArrangedSurvey,
+  { around, until, ways, added }: GraphQuery & { around: string; until: string },
+): DrawnUnits {
+  const { graph } = picture;
+  const usedBy = reversed(graph);
+  const ends = [around, until].map((key) => {
+    const found = unitsOf(survey, picture, key);
+    if (found.length === 0) throw new Problem('notFound', `${key} is not among what is drawn here.`);
+    return found;
+  });
+  const [first, second] = ends;
+  const lengths =
+    waysFrom(graph, usedBy, first, second) ??
+    waysFrom(graph, usedBy, second, first) ??
+    new Map<number, number>();
+  const shortest = Math.min(...lengths.values());
+  const on = [...lengths]
+    .filter(([, length]) => ways === 'all' || length === shortest)
+    .sort(([a, x], [b, y]) => x - y || a - b)
+    .map(([unit]) => unit);
+  const chosen = lengths.size === 0 ? ends.flat() : on;
+  const units = new Set(chosen.slice(0, MOST_DRAWN));
+  const left = chosen.length - units.size;
+  for (const key of added) for (const unit of unitsOf(survey, picture, key)) units.add(unit);
+  return { units, left, usedBy };
+}
+
+/** For each unit on a way from one set to another how long the shortest is by way of it; null where none leads there. */
+function waysFrom(
+  uses: Graph,
+  usedBy: Graph,
+  from: readonly number[],
+  to: readonly number[],
+): Map<number, number> | null {
+  const [there, back] = [distances(uses, from), distances(usedBy, to)];
+  const lengths = new Map<number, number>();
+  there.forEach((distance, unit) => {
+    if (distance >= 0 && back[unit] >= 0) lengths.set(unit, distance + back[unit]);
+  });
+  return lengths.size === 0 ? null : lengths;
+}
+
+/** Steps from the nearest of some vertices to each; -1 for what is not reached. */
+function distances(links: Graph, from: readonly number[]): Int32Array {
+  const distance = new Int32Array(links.count).fill(-1);
+  const waiting = [...from];
+  for (const unit of waiting) distance[unit] = 0;
+  for (const unit of waiting)
+    for (let edge = links.start[unit]; edge < links.start[unit + 1]; edge++) {
+      const next = links.to[edge];
+      if (distance[next] >= 0) continue;
+      distance[next] = distance[unit] + 1;
+      waiting.push(next);
+    }
+  return distance;
+}
+
 /** The units that a key means: those of a group or an element with all it holds; none for a key of another survey. */
 function unitsOf(survey: SurveyedCodebase, picture: ArrangedSurvey, key: string): number[] {
   const marks = elementsOfEnd(picture, survey.elements, (each) => elementOf(survey, each), key);

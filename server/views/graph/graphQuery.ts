@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { MOST_STEPS } from './steps.ts';
 
 /** What is to be drawn, as an address says it. */
 export interface GraphQuery {
@@ -6,6 +7,10 @@ export interface GraphQuery {
   open: readonly string[] | null;
   /** The key of what is drawn with its surroundings; null for the whole. */
   around: string | null;
+  /** Where ways from there lead that are drawn in place of its surroundings; null for none. */
+  until: string | null;
+  /** The shortest of these ways, or all. */
+  ways: 'shortest' | 'all';
   /** How many steps of users above it and of used below it are drawn. */
   up: number;
   down: number;
@@ -18,7 +23,6 @@ export interface GraphQuery {
   hidesImplied: boolean;
 }
 
-const MOST_STEPS = 9;
 const steps = z.coerce.number().int().min(0).max(MOST_STEPS);
 
 /** What cannot be understood is as if it were not said. */
@@ -26,6 +30,8 @@ export function graphQuery(params: URLSearchParams): GraphQuery {
   return {
     open: params.has('open') ? params.getAll('open') : null,
     around: params.get('around'),
+    until: params.get('until'),
+    ways: params.get('ways') === 'all' ? 'all' : 'shortest',
     up: params.has('up') ? steps.catch(1).parse(params.get('up')) : 1,
     down: params.has('down') ? steps.catch(1).parse(params.get('down')) : 1,
     added: params.getAll('with'),

@@ -122,6 +122,27 @@ describe('the graph around an element', () => {
     expect(drawn('').nodes.every(({ users, used }) => users === null && used === null)).toBe(true);
   });
 
+  it('draws the ways from one to another instead: the shortest, or all, whichever uses the other', () => {
+    const files = (search: string): string[] =>
+      named(drawn(search))
+        .filter((key) => key.endsWith('.ts'))
+        .sort();
+    const direct = ['locks/pump.ts', 'tolls/bill.ts'];
+    expect(files('around=tolls/bill.ts&until=locks/pump.ts')).toEqual(direct);
+    expect(files('around=locks/pump.ts&until=tolls/bill.ts')).toEqual(direct);
+    expect(files('around=tolls/bill.ts&until=locks/pump.ts&ways=all')).toEqual([
+      'locks/gate.ts',
+      'locks/pump.ts',
+      'tolls/bill.ts',
+      'tolls/rate.ts',
+    ]);
+    // From and to all that a group holds; and both alone where no way leads.
+    expect(files('around=desk/deep&until=locks')).toContain('tolls/bill.ts');
+    expect(files('around=desk/alone.ts&until=locks/pump.ts')).toEqual(['desk/alone.ts', 'locks/pump.ts']);
+    const { around, until } = drawn('around=tolls/bill.ts&until=locks');
+    expect([around?.name, until?.key]).toEqual(['bill.ts', 'locks']);
+  });
+
   it('is a problem for what is not there', () => {
     expect(() => drawn('around=gone.ts')).toThrow('gone.ts is not among what is drawn here.');
   });

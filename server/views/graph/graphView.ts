@@ -11,7 +11,8 @@ import type { SurveyedCodebase } from '../../../core/survey.ts';
 import type { Scope } from '../ground/scope.ts';
 import { arranged, type PictureQuestion } from '../picture/arranged.ts';
 import { groupLabel, nodeLabel, type NodeLabel } from '../picture/labels.ts';
-import { groupsAround, nodesNamed, unitsAround, type DrawnUnits } from './drawnUnits.ts';
+import { elementOf, labelOf, type ElementLabel } from '../ground/elements.ts';
+import { groupsAround, nodesNamed, unitsAround, unitsBetween, type DrawnUnits } from './drawnUnits.ts';
 import type { GraphQuery } from './graphQuery.ts';
 
 /** Links of a node that lead to what is not drawn. */
@@ -63,8 +64,9 @@ export interface GraphPicture {
   largest: number;
   /** How many elements there would be beside, were there room. */
   left: number;
-  /** What the drawing is of; null for the whole. */
-  around: NodeLabel | null;
+  /** What the drawing is of, and where the ways that it shows lead; null for the whole, and for surroundings. */
+  around: ElementLabel | null;
+  until: ElementLabel | null;
   /** Keys of the groups that are open. */
   open: string[];
 }
@@ -89,8 +91,13 @@ export function graphView(
 ): GraphPicture {
   const picture = arranged(survey, question);
   const { query } = question;
+  const { around, until } = query;
   const drawn =
-    query.around === null ? null : unitsAround(survey, picture, { ...query, around: query.around });
+    around === null
+      ? null
+      : until === null
+        ? unitsAround(survey, picture, { ...query, around })
+        : unitsBetween(survey, picture, { ...query, around, until });
   const rows = drawnRows(survey, picture, question, drawn);
   const parent = parentsOf(rows);
   const rowOf = rowsOfUnits(picture, rows);
@@ -150,9 +157,22 @@ export function graphView(
     hidden: all.to.length - edges.length,
     largest: edges.reduce((most, { references }) => Math.max(most, references), 0),
     left: drawn?.left ?? 0,
-    around: query.around === null ? null : (labels.find(({ key }) => key === query.around) ?? null),
+    around: around === null ? null : labelNamed(survey, picture, around),
+    until: until === null ? null : labelNamed(survey, picture, until),
     open: rows.filter(({ heading }) => heading).map(({ node }) => groupKey(picture.arrangement, node)),
   };
+}
+
+/** What a key means, as it is called wherever it appears; null for what is not there. */
+function labelNamed(
+  survey: SurveyedCodebase,
+  { arrangement }: ArrangedSurvey,
+  key: string,
+): ElementLabel | null {
+  const group = groupWithKey(arrangement, key);
+  if (group !== undefined) return groupLabel(arrangement, group);
+  const element = elementOf(survey, key);
+  return element === undefined ? null : labelOf(survey, element);
 }
 
 /** About as long as what is shown: a chain of groups in whole, and a name that several bear with what it stands in. */

@@ -1,0 +1,4 @@
+// The page reads this as well: nothing heavy is taken along.
+
+/** So many steps are as far as they go in most code. */
+export const MOST_STEPS = 9;
