@@ -14,8 +14,8 @@ const boxNames = (): Promise<string[]> =>
 /** Where a box lies in the drawing. */
 const placeOf = (key: string): Promise<{ x: number; y: number }> =>
   demo.instrument.page.$eval(`.graph-box:has(> .graph-name > .element[title="${key}"])`, (box) => {
-    const { m41, m42 } = new DOMMatrix((box as HTMLElement).style.transform);
-    return { x: m41, y: m42 };
+    const { left, top } = (box as HTMLElement).style;
+    return { x: parseFloat(left), y: parseFloat(top) };
   });
 
 describe('the graph', () => {

@@ -22,7 +22,7 @@ export function GraphBox({
   return (
     <div
       className={`graph-box${isOpen ? ' open' : ''}${node.kind === 'folder' || node.kind === 'group' ? ' group' : ''} ${state}`}
-      style={{ transform: `translate(${x}px, ${y}px)`, width, height }}
+      style={{ left: x, top: y, width, height }}
       onMouseEnter={isOpen ? undefined : () => onPoint(true)}
       onMouseLeave={isOpen ? undefined : () => onPoint(false)}
     >
