@@ -77,7 +77,7 @@ function namesInOrder(
   return named;
 }
 
-/** The fewest files that make a module by themselves. */
+/** The fewest files that make a module by themselves; tests do not count, but where there is nothing else. */
 const LEAST_FILES = 4;
 /** What is small may be linked to what is small; so many times is looked where it belongs then. */
 const PASSES = 3;
@@ -87,14 +87,18 @@ const PASSES = 3;
  * vertices beside those of the bundles, which are left out of the result.
  */
 export function withoutSmallParts(
-  { bundles }: ShapeInput,
+  { bundles, files }: ShapeInput,
   pulls: Pulls,
   partOf: Int32Array,
   leastFiles = LEAST_FILES,
 ): Int32Array {
+  const isTestedCode = files.some(({ isTest }) => !isTest);
+  const counts = (file: number): boolean => !isTestedCode || !files[file].isTest;
   const moduleOf = partOf.slice(0, bundles.count);
   const sizes = new Map<number, number>();
-  moduleOf.forEach((part, bundle) => sizes.set(part, (sizes.get(part) ?? 0) + bundles.files[bundle].length));
+  moduleOf.forEach((part, bundle) =>
+    sizes.set(part, (sizes.get(part) ?? 0) + bundles.files[bundle].filter(counts).length),
+  );
   const isLarge = (part: number): boolean => (sizes.get(part) ?? 0) >= leastFiles;
   for (let pass = 0; pass < PASSES; pass++)
     for (let bundle = 0; bundle < bundles.count; bundle++) {
