@@ -8,17 +8,32 @@ import './frame/frame.css';
 import './frame/dossier.css';
 import InitColorSchemeScript from '@mui/material/InitColorSchemeScript';
 import { ThemeProvider } from '@mui/material/styles';
-import type { ReactNode } from 'react';
+import { useContext, type ReactNode } from 'react';
 import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration } from 'react-router';
 import type { Route } from './+types/root';
 import { isKnownHost } from '../server/hosts.ts';
+import { NonceContext, nonceOfRequest } from './nonce.ts';
+import { pageHeaders } from './pageHeaders.ts';
 import { useAbandoned } from './state/useAbandoned.ts';
 import { theme } from './theme/theme.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Yletope' }];
 
-/** Every request, for a page or for a part of one, must name this machine as the host it wants. */
+/**
+ * Every request, for a page or for a part of one, must name this machine as the host it wants; every answer says what the browser
+ * may do with it.
+ */
 export const middleware: Route.MiddlewareFunction[] = [
+  async ({ context }, next) => {
+    const nonce = crypto.randomUUID();
+    context.set(nonceOfRequest, nonce);
+    const response = await next();
+    // While one builds on it, pages are patched by scripts of their own.
+    if (import.meta.env.PROD)
+      for (const [name, value] of Object.entries(pageHeaders(nonce)))
+        if (!response.headers.has(name)) response.headers.set(name, value);
+    return response;
+  },
   ({ request }) => {
     if (!isKnownHost(request.headers.get('host')))
       throw new Response('This name is not one that Yletope answers to; see YLETOPE_HOSTS in the README.', {
@@ -28,6 +43,7 @@ export const middleware: Route.MiddlewareFunction[] = [
 ];
 
 export function Layout({ children }: { children: ReactNode }) {
+  const nonce = useContext(NonceContext);
   return (
     <html lang="en" suppressHydrationWarning>
       <head>
@@ -43,12 +59,12 @@ export function Layout({ children }: { children: ReactNode }) {
         <Links />
       </head>
       <body>
-        <InitColorSchemeScript attribute="data-theme" defaultMode="system" />
+        <InitColorSchemeScript attribute="data-theme" defaultMode="system" nonce={nonce} />
         <ThemeProvider theme={theme} defaultMode="system">
           {children}
         </ThemeProvider>
-        <ScrollRestoration />
-        <Scripts />
+        <ScrollRestoration nonce={nonce} />
+        <Scripts nonce={nonce} />
       </body>
     </html>
   );

@@ -189,6 +189,28 @@ describe('a link that is copied', () => {
   });
 });
 
+describe('a page', () => {
+  it('runs no inline script without the word that its headers name, a new one each time', async () => {
+    const { url } = demo.instrument;
+    const words = new Set<string>();
+    for (let time = 0; time < 2; time++) {
+      const response = await fetch(`${url}/codebases/1/overview`);
+      const policy = response.headers.get('content-security-policy')!;
+      const [, word] = /script-src 'self' 'nonce-([^']+)'/.exec(policy)!;
+      words.add(word);
+      const inline = [...(await response.text()).matchAll(/<script(?![^>]*\ssrc=)([^>]*)>/g)];
+      expect(inline.length).toBeGreaterThan(0);
+      for (const [, attributes] of inline) expect(attributes).toContain(`nonce="${word}"`);
+      expect(policy).toContain("frame-ancestors 'none'");
+      expect(response.headers.get('x-content-type-options')).toBe('nosniff');
+    }
+    expect(words.size).toBe(2);
+    const part = await fetch(`${url}/codebases/1/events`);
+    expect(part.headers.get('cross-origin-resource-policy')).toBe('same-origin');
+    await part.body?.cancel();
+  });
+});
+
 describe('a request for another host', () => {
   it('is refused, whatever it asks for', async () => {
     const { url } = demo.instrument;
