@@ -376,7 +376,11 @@ describe('modules', () => {
     await clickText(page, '.plan-tools .chip', 'Propose …');
     await page.select('.propose select[aria-label=source]', 'folders');
     await page.click('.propose button[type=submit]');
-    await waitForText(page, '.module-list', 'src/tolls');
+    await page.waitForFunction(() =>
+      [...document.querySelectorAll('.module-title > button')].some(
+        ({ textContent }) => textContent === 'berths',
+      ),
+    );
     expect(await textOf(page, '.caption')).toContain(`${share} % of the code settled`);
   });
 

@@ -1,6 +1,7 @@
 import { subgroups, type Arrangement } from '../arrangement/arrangement.ts';
 import { NOWHERE } from './placedFigures.ts';
-import { proposalOf, type Proposal } from './proposal.ts';
+import { groupNames } from './groupNames.ts';
+import { proposalOf, withoutSmallParts, type Proposal } from './proposal.ts';
 import { pullsOf } from './linkPulls.ts';
 import { degrees } from './pulls.ts';
 import type { ShapeInput } from './shapeInput.ts';
@@ -14,14 +15,20 @@ export function proposeFromArrangement(input: ShapeInput, arrangement: Arrangeme
   const groupOf = Int32Array.from(bundles.files, ([first]) => arrangement.groupOf[files[first].element]);
   const pulls = pullsOf(input.links);
   const opened = bestOpened(arrangement, groupOf, pulls);
-  const moduleOf = groupOf.map((group) => {
+  const grouped = groupOf.map((group) => {
     if (group < 0 || group === arrangement.rest) return NOWHERE;
     // The outermost group that stays closed; else what the innermost holds itself.
     let found = group;
     for (let at = group; at >= 0; at = arrangement.parent[at]) if (opened[at] === 0) found = at;
     return found;
   });
-  const names = arrangement.name.map((name) => (name === '' ? '(at the top)' : name));
+  // What holds tests alone is no module; they go where they are pulled.
+  const moduleOf = withoutSmallParts(input, pulls, grouped, 1);
+  const used = [...new Set(moduleOf)].filter((group) => group !== NOWHERE);
+  const names: string[] = [];
+  groupNames(used.map((group) => arrangement.name[group])).forEach((name, at) => {
+    names[used[at]] = name === '' ? '(at the top)' : name;
+  });
   return proposalOf(input, { moduleOf, pulls }, names);
 }
 

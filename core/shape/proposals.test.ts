@@ -212,7 +212,7 @@ describe('modules from groups', () => {
     const code = Object.fromEntries([...barges, ...placed(1, 'pair/ledgers'), ...placed(2, 'pair/gauges')]);
     const own = await surveyText(code);
     const proposal = proposeFromArrangement(shapeInput(own), byFolders(own.elements));
-    expect(proposal.modules.map(({ name }) => name).sort()).toEqual(['pair/gauges', 'pair/ledgers', 'whole']);
+    expect(proposal.modules.map(({ name }) => name).sort()).toEqual(['gauges', 'ledgers', 'whole']);
   });
 
   it('place nowhere what belongs to no group', () => {

@@ -3,6 +3,7 @@ import { bandLayout } from '../../../core/layout/bands.ts';
 import type { ComparedPage, ComparedSide } from '../../../server/views/plan/comparedView.ts';
 import { counted, figure } from '../../state/figures.ts';
 import { groupText } from '../../frame/groupText.ts';
+import { CutName } from '../../frame/names/Names.tsx';
 
 /** Pixels: the width of the bands, of a box, the least height of a box and what lies between two. */
 const WIDTH = 300;
@@ -47,7 +48,10 @@ export function BandsPicture({
             onMouseEnter={() => setPointed({ side: name, group: at })}
             onMouseLeave={() => setPointed(null)}
           >
-            <span>{groupText(group)}</span> <span className="mono faded">{figure(group.files)}</span>
+            <span>
+              <CutName name={groupText(group)} />
+            </span>{' '}
+            <span className="mono faded">{figure(group.files)}</span>
           </div>
         );
       })}

@@ -11,7 +11,8 @@ import {
   TestsPart,
 } from '../../frame/Caption.tsx';
 import { ElementName } from '../../frame/ElementName.tsx';
-import { NamedList } from '../../frame/names/Names.tsx';
+import { groupText } from '../../frame/groupText.ts';
+import { CutName, NamedList } from '../../frame/names/Names.tsx';
 import { useShortlists } from '../../frame/shortlists/Shortlists.tsx';
 import { isTyping } from '../../frame/useFrameKeys.ts';
 import { authorName } from '../../state/author.ts';
@@ -207,11 +208,15 @@ function Stray({
         <ElementName element={row} />
       </span>
       <span className="stray-way">
-        <span className="faded">{own.name}</span>
+        <span className="faded">
+          <CutName name={groupText(own)} />
+        </span>
         <span className="stray-pull" title="how much more its links pull there, beside the most">
           <span style={{ width: `${Math.max(4, 100 * share)}%` }} />
         </span>
-        <b>{towards.name}</b>
+        <b>
+          <CutName name={groupText(towards)} />
+        </b>
       </span>
       <span className="stray-figures">
         <button
