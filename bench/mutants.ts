@@ -1,4 +1,5 @@
 import { faults, type Mutant } from './mutant.ts';
+import { mutantsOfGraph } from './mutantsOfGraph.ts';
 import { mutantsOfMeaning } from './mutantsOfMeaning.ts';
 import { mutantsOfReading } from './mutantsOfReading.ts';
 import { mutantsOfShape } from './mutantsOfShape.ts';
@@ -463,4 +464,5 @@ export const mutants: readonly Mutant[] = [
   ...mutantsOfReading,
   ...mutantsOfMeaning,
   ...mutantsOfShape,
+  ...mutantsOfGraph,
 ];
