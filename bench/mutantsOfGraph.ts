@@ -30,14 +30,12 @@ export const mutantsOfGraph: readonly Mutant[] = [
     ['Math.max(least, size * scale)', 'size * scale'],
   ]),
   ...faults('core/graph/impliedEdges.ts', layout, [
-    ['leadsDown(from, edge) && seen[to[edge]] === from', 'seen[to[edge]] === from'],
     ['if (leadsDown(from, edge)) beyond(to[edge]);', 'beyond(to[edge]);'],
   ]),
   ...faults('server/views/graph/drawnUnits.ts', view, [
     ['if (!units.has(next)) pulls', 'pulls'],
     ['[usedBy, up],', '[graph, up],'],
     ["ways === 'all' || length === shortest", 'true'],
-    ['?? waysFrom(graph, usedBy, second, first)', ''],
     ['const chosen = lengths.size === 0 ? ends.flat() : on;', 'const chosen = on;'],
   ]),
   ...faults('server/views/graph/graphView.ts', view, [

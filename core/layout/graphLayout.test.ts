@@ -49,6 +49,24 @@ describe('boxes in layers', () => {
     expect([...ranksByOrder(graph, [0, 1, 2, 3])]).toEqual([0, 0, 1, 2]);
   });
 
+  it('stand in the middle of their line, and what is linked to nothing below all, the tallest first', () => {
+    const { y, x } = layeredLayout(
+      {
+        graph: graphOf(5, [
+          [2, 0],
+          [2, 1],
+        ]),
+        place: [0, 1, 2, 3, 4],
+        width: [10, 10, 10, 10, 10],
+        height: [10, 30, 10, 10, 20],
+      },
+      { ...room, proportion: 100 },
+    );
+    expect(y[0] + 5).toBe(y[1] + 15);
+    expect(Math.min(y[3], y[4])).toBeGreaterThan(y[1] + 30);
+    expect(x[4]).toBeLessThan(x[3]);
+  });
+
   it('break lines that are too wide for the proportion of the whole', () => {
     const edges = [...Array(COUNT - 1).keys()].map((v): [number, number] => [v + 1, 0]);
     const { y, width } = layeredLayout(
@@ -103,6 +121,22 @@ describe('boxes in boxes', () => {
     expect(y[2] + height[2]).toBeLessThan(y[1]);
     expect(y[0] + height[0]).toBeLessThan(y[3]);
     expect(y[3] + height[3]).toBeLessThan(y[5]);
+  });
+
+  it('are laid out by the links between those side by side, not by others', () => {
+    // Only what stands in the second box is linked to what stands in the first: in neither is anything above anything.
+    const { y } = nestedLayout(
+      boxes(
+        [1, 0, 0, 1, 0, 0],
+        [
+          [1, 4],
+          [2, 4],
+        ],
+      ),
+      { ...nested, proportion: 100 },
+    );
+    expect(y[1]).toBe(y[2]);
+    expect(y[0]).toBeLessThan(y[3]);
   });
 
   it('keep their places in their own box, whatever is opened in another', () => {

@@ -86,7 +86,8 @@ describe('a drawing as SVG', () => {
   });
 
   it('dashes what is inferred, notches what goes against the order, and cuts names in their middle', () => {
-    expect(svg.match(/stroke-dasharray/g)).toHaveLength(1);
+    expect(svg.match(/stroke="#111"[^>]*stroke-dasharray/g)).toHaveLength(1);
+    expect(svg).not.toMatch(/stroke="#b00"[^>]*stroke-dasharray/);
     expect(svg.match(/stroke="#b00" stroke-width="2"/g)).toHaveLength(1);
     expect(svg).toMatch(/>x\/y.*….*box\.ts</);
     expect(svg).not.toContain('far too long');

@@ -79,6 +79,12 @@ describe('the graph of the whole', () => {
     ]);
   });
 
+  it('takes out a group with all that stands in it, and one of which nothing is left', () => {
+    expect(named(drawn('open=locks&without=locks')).sort()).toEqual(['desk', 'tolls']);
+    const emptied = drawn('open=locks&without=locks/gate.ts&without=locks/pump.ts');
+    expect(named(emptied).sort()).toEqual(['desk', 'tolls']);
+  });
+
   it('opens groups in place: what stands in another box keeps its place in it', () => {
     const within = (search: string): [number, number][] => {
       const { nodes } = drawn(search);
