@@ -73,6 +73,31 @@ describe('the graph', () => {
     await page.waitForFunction(() => !location.search.includes('around='));
   });
 
+  it('draws no step, and as many as ever, where its sentence is told so', async () => {
+    const { page } = demo.instrument;
+    const choose = async (part: string, option: string): Promise<void> => {
+      await page.click(`.caption [aria-label^="${part}"]`);
+      await clickText(page, '[role=menuitem]', option);
+    };
+    await open('graph?around=src%2Ftolls%2Ftariff.ts');
+    const usual = await boxNames();
+    await choose('steps of users', 'no step');
+    await page.waitForFunction(() => location.search.includes('up=0'));
+    await page.waitForFunction(
+      (count) => document.querySelectorAll('.graph-box:not(.open)').length < count,
+      {},
+      usual.length,
+    );
+    await choose('steps of users', 'all steps');
+    await page.waitForFunction(
+      (count) => document.querySelectorAll('.graph-box:not(.open)').length > count,
+      {},
+      usual.length,
+    );
+    await choose('steps of users', 'one step');
+    await page.waitForFunction(() => !location.search.includes('up='));
+  });
+
   it('draws the ways from one element to another', async () => {
     const { page } = demo.instrument;
     await open('graph?around=src%2Ftolls%2Finvoice.ts&focus=src%2Fkernel%2Fmoney.ts');

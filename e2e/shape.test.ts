@@ -103,6 +103,20 @@ describe('a comparison', () => {
     await waitForText(page, '.compare-open', 'alarms.ts');
   });
 
+  it('has the first choice too, where another is the usual one', async () => {
+    const { page } = demo.instrument;
+    await open('compare');
+    await clickText(page, '.caption button', 'in the plan Hollowmere');
+    await clickText(page, '[role=menuitem]', 'by folders');
+    await waitForText(page, '.compare-figures', 'MoJoFM 100.0 there');
+    expect(parameter('one')).toBe('folders');
+    await open('compare?other=folders');
+    await clickText(page, '.caption button', '2 levels deep');
+    await clickText(page, '[role=menuitem]', 'at the first level');
+    await waitForText(page, '.caption', 'by folders at the first level');
+    expect(parameter('otherLevels')).toBe('1');
+  });
+
   it('is of what stands in the sentence', async () => {
     const { page } = demo.instrument;
     await open('compare?one=folders&other=folders');

@@ -67,18 +67,21 @@ export function Choice({
   );
 }
 
-/** A choice that is one parameter of the address; the first option is the one without it. */
+/** A choice that is one parameter of the address. */
 export function ParameterChoice({
   label,
   name,
   options,
   value,
+  usual = options[0].value,
   also = {},
 }: {
   label: string;
   name: string;
   options: readonly Option[];
   value: string;
+  /** What holds without the parameter: the first option where it is not said, null where what that is follows from something else. */
+  usual?: string | null;
   /** Other parameters to change with it. */
   also?: Record<string, null>;
 }) {
@@ -88,7 +91,7 @@ export function ParameterChoice({
       label={label}
       options={options}
       value={value}
-      onChoose={(chosen) => change({ ...also, [name]: chosen === options[0].value ? null : chosen })}
+      onChoose={(chosen) => change({ ...also, [name]: chosen === usual ? null : chosen })}
     />
   );
 }

@@ -10,6 +10,12 @@ export function groupText({ key, name }: Pick<ElementLabel, 'key' | 'name'>): st
   return named.id === 'packages' && !named.name.startsWith('(') ? named.name : name;
 }
 
+/** The same where the groups in it stand beside it: what it holds itself, by the end that evidence is asked for by. */
+export function ownGroupText(group: Pick<ElementLabel, 'key' | 'name'> & { end: string }): string {
+  if (!group.end.endsWith('/.')) return groupText(group);
+  return group.key === '' ? 'files at the top' : `${groupText(group)}, itself`;
+}
+
 /** The kind of an element or a group in a word: `file`, `package`. */
 export function kindWord({ key, kind }: Pick<ElementLabel, 'key' | 'kind'>): string {
   const named = kind === 'group' ? parseGroupKey(key) : null;

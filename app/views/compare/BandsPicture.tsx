@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { bandLayout } from '../../../core/layout/bands.ts';
 import type { ComparedPage, ComparedSide } from '../../../server/views/plan/comparedView.ts';
 import { counted, figure } from '../../state/figures.ts';
-import { groupText } from '../../frame/groupText.ts';
+import { ownGroupText } from '../../frame/groupText.ts';
 import { CutName } from '../../frame/names/Names.tsx';
 
 /** Pixels: the width of the bands, of a box, the least height of a box and what lies between two. */
@@ -44,12 +44,12 @@ export function BandsPicture({
             key={group.end}
             className="bands-group"
             style={{ top: box.y, height: box.height }}
-            title={`${groupText(group)}: ${counted(group.files, 'file')}`}
+            title={`${ownGroupText(group)}: ${counted(group.files, 'file')}`}
             onMouseEnter={() => setPointed({ side: name, group: at })}
             onMouseLeave={() => setPointed(null)}
           >
             <span>
-              <CutName name={groupText(group)} />
+              <CutName name={ownGroupText(group)} />
             </span>{' '}
             <span className="mono faded">{figure(group.files)}</span>
           </div>
@@ -69,7 +69,7 @@ export function BandsPicture({
         ))}
         {drawn.bands.map((band) => {
           const cell = cells[band.shared];
-          const words = `${counted(cell.files, 'file')} of ${groupText(one.groups[cell.one])} in ${groupText(other.groups[cell.other])}`;
+          const words = `${counted(cell.files, 'file')} of ${ownGroupText(one.groups[cell.one])} in ${ownGroupText(other.groups[cell.other])}`;
           const isOpen = open?.one === cell.one && open.other === cell.other;
           const pick = (): void => onOpen(cell.one, cell.other);
           return (

@@ -1,5 +1,5 @@
 import type { ComparedPage } from '../../../server/views/plan/comparedView.ts';
-import { groupText } from '../../frame/groupText.ts';
+import { ownGroupText } from '../../frame/groupText.ts';
 import { counted, figure } from '../../state/figures.ts';
 
 /** How much of the deepest tint a cell has that holds the whole row, in percent. */
@@ -22,8 +22,8 @@ export function CommonMatrix({
           <tr>
             <td />
             {other.groups.map((group) => (
-              <th key={group.end} scope="col" title={groupText(group)}>
-                <span>{groupText(group)}</span>
+              <th key={group.end} scope="col" title={ownGroupText(group)}>
+                <span>{ownGroupText(group)}</span>
               </th>
             ))}
           </tr>
@@ -31,8 +31,8 @@ export function CommonMatrix({
         <tbody>
           {one.groups.map((group, row) => (
             <tr key={group.end}>
-              <th scope="row" title={groupText(group)}>
-                {groupText(group)} <span className="mono faded">{figure(group.files)}</span>
+              <th scope="row" title={ownGroupText(group)}>
+                {ownGroupText(group)} <span className="mono faded">{figure(group.files)}</span>
               </th>
               {other.groups.map((column, place) => {
                 const files = at.get(`${row} ${place}`) ?? 0;
@@ -48,7 +48,7 @@ export function CommonMatrix({
                     <button
                       type="button"
                       className="plain-button mono"
-                      title={`${counted(files, 'file')} of ${groupText(group)} in ${groupText(column)}`}
+                      title={`${counted(files, 'file')} of ${ownGroupText(group)} in ${ownGroupText(column)}`}
                       onClick={() => onOpen(row, place)}
                     >
                       {figure(files)}

@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import type { ComparedPage, ComparedSide } from '../../../server/views/plan/comparedView.ts';
 import { Caption, ParameterChoice, TestsPart } from '../../frame/Caption.tsx';
+import { DepthPart } from '../../frame/DepthPart.tsx';
 import { ElementName } from '../../frame/ElementName.tsx';
 import { NamedList } from '../../frame/names/Names.tsx';
 import { useShortlists } from '../../frame/shortlists/Shortlists.tsx';
@@ -64,10 +65,6 @@ function SidePart({
   choices: ComparedPage['choices'];
 }) {
   const also = { inOne: null, inOther: null, [`${parameter}Levels`]: null };
-  const depths = Array.from({ length: mostLevels }, (_, depth) => ({
-    value: String(depth + 1),
-    label: depth === 0 ? 'at the first level' : `${depth + 1} levels deep`,
-  }));
   return (
     <>
       <ParameterChoice
@@ -75,20 +72,16 @@ function SidePart({
         name={parameter}
         options={choices.map(({ name: value, words }) => ({ value, label: words }))}
         value={name}
+        usual={null}
         also={also}
       />
-      {mostLevels > 1 && (
-        <>
-          {' '}
-          <ParameterChoice
-            label={`depth of the ${parameter === 'one' ? 'first' : 'second'}`}
-            name={`${parameter}Levels`}
-            options={depths}
-            value={String(levels)}
-            also={{ inOne: null, inOther: null }}
-          />
-        </>
-      )}
+      <DepthPart
+        label={`depth of the ${parameter === 'one' ? 'first' : 'second'}`}
+        name={`${parameter}Levels`}
+        levels={levels}
+        mostLevels={mostLevels}
+        also={{ inOne: null, inOther: null }}
+      />
     </>
   );
 }

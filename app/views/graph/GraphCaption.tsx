@@ -1,6 +1,6 @@
 import type { GraphQuery } from '../../../server/views/graph/graphQuery.ts';
 import type { GraphPicture } from '../../../server/views/graph/graphView.ts';
-import { MOST_STEPS } from '../../../server/views/graph/steps.ts';
+import { MOST_STEPS, USUAL_STEPS as USUAL } from '../../../server/views/graph/steps.ts';
 import type { ScopeChoice } from '../../../server/views/scopeView.ts';
 import {
   ArrangementPart,
@@ -23,6 +23,7 @@ const leastChoices = [1, 2, 3, 5, 10, 20, 50, 100].map((n) => ({
   value: String(n),
   label: n === 1 ? 'of any weight' : `of ${n} references or more`,
 }));
+const USUAL_STEPS = String(USUAL);
 const wayChoices = [
   { value: 'shortest', label: 'the shortest ways' },
   { value: 'all', label: 'all ways' },
@@ -68,13 +69,20 @@ export function GraphCaption({
         <>
           <GrainPart /> around{' '}
           <b className="mono">{around ? <ElementName element={around} /> : query.around}</b>:{' '}
-          <ParameterChoice label="steps of users" name="up" options={stepChoices} value={String(query.up)} />{' '}
+          <ParameterChoice
+            label="steps of users"
+            name="up"
+            options={stepChoices}
+            value={String(query.up)}
+            usual={USUAL_STEPS}
+          />{' '}
           of what uses it,{' '}
           <ParameterChoice
             label="steps of used"
             name="down"
             options={stepChoices}
             value={String(query.down)}
+            usual={USUAL_STEPS}
           />{' '}
           of what it uses, <ArrangementPart scope={scope} />,
         </>

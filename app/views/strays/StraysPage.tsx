@@ -1,17 +1,11 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { StrayRow, StraysPage as Page } from '../../../server/views/plan/straysView.ts';
 import type { ScopeChoice } from '../../../server/views/scopeView.ts';
 import { arrangementWords } from '../../../server/views/picture/arrangementWords.ts';
-import {
-  ArrangementPart,
-  Caption,
-  CertaintyPart,
-  KindsPart,
-  ParameterChoice,
-  TestsPart,
-} from '../../frame/Caption.tsx';
+import { ArrangementPart, Caption, CertaintyPart, KindsPart, TestsPart } from '../../frame/Caption.tsx';
+import { DepthPart } from '../../frame/DepthPart.tsx';
 import { ElementName } from '../../frame/ElementName.tsx';
-import { groupText } from '../../frame/groupText.ts';
+import { ownGroupText } from '../../frame/groupText.ts';
 import { CutName, NamedList } from '../../frame/names/Names.tsx';
 import { useShortlists } from '../../frame/shortlists/Shortlists.tsx';
 import { isTyping } from '../../frame/useFrameKeys.ts';
@@ -48,14 +42,6 @@ export function StraysPage({
     0,
     shown.findIndex(({ key }) => key === focus),
   );
-  const depths = useMemo(
-    () =>
-      Array.from({ length: mostLevels }, (_, depth) => ({
-        value: String(depth + 1),
-        label: depth === 0 ? 'at the first level' : `${depth + 1} levels deep`,
-      })),
-    [mostLevels],
-  );
   const move = ({ key, name, towards }: StrayRow): void =>
     editor.edit(`${name} moved to ${towards.name}`, {
       edit: 'place',
@@ -85,12 +71,8 @@ export function StraysPage({
       <Caption>
         Files that have more to do with another {word.one} than with their own,{' '}
         <ArrangementPart scope={scope} />
-        {mostLevels > 1 && (
-          <>
-            , <ParameterChoice label="depth" name="levels" options={depths} value={String(levels)} />
-          </>
-        )}
-        , by references of <KindsPart />, <CertaintyPart />, tests <TestsPart />.
+        <DepthPart name="levels" levels={levels} mostLevels={mostLevels} />, by references of <KindsPart />,{' '}
+        <CertaintyPart />, tests <TestsPart />.
       </Caption>
       <div className="strays-tools">
         <span>
@@ -209,13 +191,13 @@ function Stray({
       </span>
       <span className="stray-way">
         <span className="faded">
-          <CutName name={groupText(own)} />
+          <CutName name={ownGroupText(own)} />
         </span>
         <span className="stray-pull" title="how much more its links pull there, beside the most">
           <span style={{ width: `${Math.max(4, 100 * share)}%` }} />
         </span>
         <b>
-          <CutName name={groupText(towards)} />
+          <CutName name={ownGroupText(towards)} />
         </b>
       </span>
       <span className="stray-figures">

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { MOST_STEPS } from './steps.ts';
+import { MOST_STEPS, USUAL_STEPS } from './steps.ts';
 
 /** What is to be drawn, as an address says it. */
 export interface GraphQuery {
@@ -23,7 +23,7 @@ export interface GraphQuery {
   hidesImplied: boolean;
 }
 
-const steps = z.coerce.number().int().min(0).max(MOST_STEPS);
+const steps = z.coerce.number().int().min(0).max(MOST_STEPS).catch(USUAL_STEPS);
 
 /** What cannot be understood is as if it were not said. */
 export function graphQuery(params: URLSearchParams): GraphQuery {
@@ -32,8 +32,8 @@ export function graphQuery(params: URLSearchParams): GraphQuery {
     around: params.get('around'),
     until: params.get('until'),
     ways: params.get('ways') === 'all' ? 'all' : 'shortest',
-    up: params.has('up') ? steps.catch(1).parse(params.get('up')) : 1,
-    down: params.has('down') ? steps.catch(1).parse(params.get('down')) : 1,
+    up: steps.parse(params.get('up') ?? USUAL_STEPS),
+    down: steps.parse(params.get('down') ?? USUAL_STEPS),
     added: params.getAll('with'),
     without: params.getAll('without'),
     least: z.coerce.number().int().min(1).catch(1).parse(params.get('least')),

@@ -2,3 +2,5 @@
 
 /** So many steps are as far as they go in most code. */
 export const MOST_STEPS = 9;
+/** And so many are drawn where nothing is said. */
+export const USUAL_STEPS = 1;
