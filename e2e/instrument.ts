@@ -1,3 +1,4 @@
+import { AxePuppeteer } from '@axe-core/puppeteer';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
@@ -142,6 +143,12 @@ export async function waitForText(page: Page, selector: string, text: string): P
     text,
     selector,
   );
+}
+
+/** What is not accessible on the page at hand: each fault with the first element that has it. */
+export async function accessibilityFaults(page: Page): Promise<string[]> {
+  const { violations } = await new AxePuppeteer(page).withTags(['wcag2a', 'wcag2aa']).analyze();
+  return violations.map(({ id, nodes }) => `${id}: ${nodes[0].html}`);
 }
 
 /** Surveys once more, by the button that stands on the page, and waits on the page of progress until that is done. */

@@ -1,6 +1,7 @@
 import type { Arrangement } from '../arrangement/arrangement.ts';
+import { folderOf, foldersAbove } from '../contracts/fileTree.ts';
 import type { SurveyedCodebase } from '../survey.ts';
-import { decidingPlacings, folderAround, folderOfGlob, globBelow } from './decidingPlacings.ts';
+import { decidingPlacings, folderOfGlob, globBelow } from './decidingPlacings.ts';
 import { byTarget, type ModulePlan, type Placing } from './modulePlan.ts';
 
 /** Of the files below a folder so many, as a share, must stand alike before the folder is said to stand so. */
@@ -35,7 +36,7 @@ export function compacted(
   const { files } = survey;
   const deciding = decidingPlacings(survey, plan, packages);
   const paths = new Set(files.map(({ path }) => path));
-  const folders = new Set(files.flatMap(({ path }) => foldersAround(path)));
+  const folders = new Set(files.flatMap(({ path }) => foldersAbove(path)));
   const isRewritten = ({ target }: Placing): boolean => {
     const folder = folderOfGlob(target);
     return paths.has(target) || (folder !== null && folder !== '' && folders.has(folder));
@@ -82,12 +83,6 @@ function isSame(one: Placing | null, other: Placing | null): boolean {
   );
 }
 
-function foldersAround(path: string): string[] {
-  const found: string[] = [];
-  for (let folder = path; folder !== '';) found.push((folder = folderAround(folder)));
-  return found;
-}
-
 function folderTree(files: readonly { path: string; said: string }[]): Folder {
   const known = new Map<string, Folder>();
   const folderAt = (path: string): Folder => {
@@ -97,14 +92,14 @@ function folderTree(files: readonly { path: string; said: string }[]): Folder {
     const glob = path === '' ? null : globBelow(path);
     const made: Folder = { glob, folders: [], files: [], count: 0, counts: new Map() };
     known.set(path, made);
-    if (path !== '') folderAt(folderAround(path)).folders.push(made);
+    if (path !== '') folderAt(folderOf(path)).folders.push(made);
     return made;
   };
   const whole = folderAt('');
   for (const file of files) {
     const { path, said } = file;
-    folderAt(folderAround(path)).files.push(file);
-    for (const around of foldersAround(path)) {
+    folderAt(folderOf(path)).files.push(file);
+    for (const around of foldersAbove(path)) {
       const folder = folderAt(around);
       folder.count++;
       folder.counts.set(said, (folder.counts.get(said) ?? 0) + 1);

@@ -1,4 +1,5 @@
 import { parseGroupKey, type Arrangement } from '../arrangement/arrangement.ts';
+import { foldersAbove } from '../contracts/fileTree.ts';
 import { globMatcher, isGlob } from '../search/glob.ts';
 import type { SurveyedCodebase } from '../survey.ts';
 import type { ModulePlan, Placing } from './modulePlan.ts';
@@ -65,18 +66,11 @@ function longerFirst(a: Placing, b: Placing): number {
 
 /** What is said of the innermost folder around a path of which anything is. */
 function nearest(ofFolder: ReadonlyMap<string, Placing>, path: string): Placing | undefined {
-  let folder = path;
-  while (folder !== '') {
-    folder = folderAround(folder);
+  for (const folder of foldersAbove(path)) {
     const found = ofFolder.get(folder);
     if (found) return found;
   }
   return undefined;
-}
-
-/** The folder that a file or folder lies in; '' for the top. */
-export function folderAround(path: string): string {
-  return path.slice(0, Math.max(0, path.lastIndexOf('/')));
 }
 
 /** The placing of what stands in a package that is placed, or in one inside of such. */

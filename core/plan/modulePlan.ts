@@ -35,6 +35,11 @@ export interface ModulePlan {
 
 export const emptyPlan: ModulePlan = { modules: [], placings: [] };
 
+/** Who placed something and why, in words; '' where nobody said so. */
+export function saidOf({ by, why }: Pick<Placing, 'by' | 'why'>): string {
+  return [by && `placed by ${by}`, why].filter(Boolean).join(': ');
+}
+
 /** Placings by their targets. Changes the list. */
 export function byTarget(placings: Placing[]): Placing[] {
   return placings.sort((a, b) => (a.target < b.target ? -1 : a.target > b.target ? 1 : 0));

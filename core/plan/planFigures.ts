@@ -1,4 +1,4 @@
-import type { Arrangement } from '../arrangement/arrangement.ts';
+import { isWithin, type Arrangement } from '../arrangement/arrangement.ts';
 import { goesAgainst, orderOf, type Order } from '../arrangement/order.ts';
 import { unitTree, type UnitTree } from '../arrangement/nodes.ts';
 import { cycles as strongCycles } from '../graph/components.ts';
@@ -66,15 +66,12 @@ export function moduleLinks({ arrangement, groupOfUnit, graph }: ModulesOfFiles,
   for (let from = 0; from < between.count; from++)
     for (let edge = between.start[from]; edge < between.start[from + 1]; edge++) {
       const to = between.to[edge];
-      const isHeld = holds(arrangement, from, to) || holds(arrangement, to, from);
+      const isHeld = isWithin(arrangement, from, to) || isWithin(arrangement, to, from);
       const isAgainst = !isHeld && goesAgainst(order, from, to);
       links.push({ from, to, references: between.weight[edge], isAgainst });
     }
   return links;
 }
-
-const holds = ({ subtreeEnd }: Arrangement, outer: number, group: number): boolean =>
-  group >= outer && group < subtreeEnd[outer];
 
 /** The groups of each cycle. */
 function cyclesOfModules(arrangement: Arrangement, { siblings }: Order): number[][] {

@@ -1,3 +1,4 @@
+import { folderOf } from '../contracts/fileTree.ts';
 import { degrees, eachPull, joinPulls, type Pulls } from './pulls.ts';
 import type { ShapeInput } from './shapeInput.ts';
 import { bundleWords } from './words.ts';
@@ -27,11 +28,11 @@ export function withAttractors(
       if (known !== undefined) return known;
       const number = next++;
       numberOf.set(path, number);
-      if (path !== '') added.push([number, folder(above(path)), (nearness * mean) / 2]);
+      if (path !== '') added.push([number, folder(folderOf(path)), (nearness * mean) / 2]);
       return number;
     };
     input.bundles.files.forEach(([first], bundle) =>
-      added.push([bundle, folder(above(input.files[first].path)), nearness * mean]),
+      added.push([bundle, folder(folderOf(input.files[first].path)), nearness * mean]),
     );
   }
   if (names > 0) {
@@ -53,5 +54,3 @@ export function withAttractors(
     for (const [one, other, weight] of added) take(one, other, weight);
   });
 }
-
-const above = (path: string): string => path.slice(0, Math.max(0, path.lastIndexOf('/')));

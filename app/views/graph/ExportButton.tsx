@@ -3,7 +3,9 @@ import type { GraphPicture } from '../../../server/views/graph/graphView.ts';
 import { useNameOf } from '../../frame/names/Names.tsx';
 import { OpenMenu } from '../../frame/parts.ts';
 import { useAddress } from '../../state/address.ts';
-import { graphSvg, type Inks } from './graphSvg.ts';
+import { saveFile } from '../../state/saveFile.ts';
+import { useSheetColours } from '../../theme/useSheetColours.ts';
+import { graphSvg } from './graphSvg.ts';
 
 const texts = [
   ['dot', 'DOT'],
@@ -18,8 +20,9 @@ export function ExportButton({ picture, codebaseId }: { picture: GraphPicture; c
   const [at, setAt] = useState<Element | null>(null);
   const params = useAddress();
   const nameOf = useNameOf();
+  const inks = useSheetColours();
   const caption = (): string => document.querySelector<HTMLElement>('.caption')?.innerText ?? '';
-  const svg = (): string => graphSvg(picture, { nameOf, caption: caption(), inks: inksOfPage() });
+  const svg = (): string => graphSvg(picture, { nameOf, caption: caption(), inks });
   const asText = (format: string): void => {
     const address = new URLSearchParams(params);
     address.set('caption', caption());
@@ -42,7 +45,7 @@ export function ExportButton({ picture, codebaseId }: { picture: GraphPicture; c
             {
               key: 'svg',
               label: 'SVG, with its sentence and legend',
-              run: () => save(new Blob([svg()], { type: 'image/svg+xml' }), 'graph.svg'),
+              run: () => saveFile(new Blob([svg()], { type: 'image/svg+xml' }), 'graph.svg'),
             },
             { key: 'png', label: 'PNG, twice as fine', run: () => void savePng(svg()) },
             ...texts.map(([format, label]) => ({ key: format, label, run: () => asText(format) })),
@@ -52,28 +55,6 @@ export function ExportButton({ picture, codebaseId }: { picture: GraphPicture; c
       )}
     </>
   );
-}
-
-/** The colours of the sheet as it is shown. */
-function inksOfPage(): Inks {
-  const style = getComputedStyle(document.documentElement);
-  const ink = (name: string): string => style.getPropertyValue(name).trim();
-  return {
-    sheet: ink('--sheet'),
-    panel: ink('--panel'),
-    ink: ink('--ink'),
-    faded: ink('--faded'),
-    hairline: ink('--hairline'),
-    against: ink('--against'),
-  };
-}
-
-function save(blob: Blob, name: string): void {
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(blob);
-  link.download = name;
-  link.click();
-  URL.revokeObjectURL(link.href);
 }
 
 const FINER = 2;
@@ -86,5 +67,5 @@ async function savePng(svg: string): Promise<void> {
   canvas.width = FINER * image.width;
   canvas.height = FINER * image.height;
   canvas.getContext('2d')!.drawImage(image, 0, 0, canvas.width, canvas.height);
-  canvas.toBlob((blob) => blob && save(blob, 'graph.png'), 'image/png');
+  canvas.toBlob((blob) => blob && saveFile(blob, 'graph.png'), 'image/png');
 }

@@ -34,7 +34,7 @@ export function GraphPage({
   return (
     <NamedList all={nodes}>
       <GraphCaption picture={picture} query={query} scope={scope} isTable={isTable} />
-      <div className="graph-tools">
+      <div className="view-tools graph-tools">
         <input
           className="field"
           type="search"

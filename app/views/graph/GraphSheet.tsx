@@ -52,6 +52,21 @@ export function GraphSheet({
   const drawAround = ({ key }: GraphNode): void =>
     change({ around: key, until: null, up: null, down: null, with: null, without: null, focus: key });
 
+  const boxAt = (at: number) => {
+    const node = nodes[at];
+    return (
+      <GraphBox
+        key={node.end}
+        node={node}
+        state={stateOf(at, lit, beside, wanted, nameOf(node))}
+        onToggle={() => openGroup(node)}
+        onPoint={(isAt) => setPointed(isAt ? at : null)}
+        onLeaveOut={() => leaveOut(node)}
+        onAdd={add}
+      />
+    );
+  };
+
   const onKey = (event: React.KeyboardEvent): void => {
     const { key } = event;
     if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
@@ -85,19 +100,7 @@ export function GraphSheet({
       onKeyDown={onKey}
     >
       <div className="graph-world" style={{ width, height, transform: zoom.transform }}>
-        {nodes.map((node, at) =>
-          node.isOpen ? (
-            <GraphBox
-              key={node.end}
-              node={node}
-              state={stateOf(at, lit, beside, wanted, nameOf(node))}
-              onToggle={() => openGroup(node)}
-              onPoint={(isAt) => setPointed(isAt ? at : null)}
-              onLeaveOut={() => leaveOut(node)}
-              onAdd={add}
-            />
-          ) : null,
-        )}
+        {nodes.map((node, at) => node.isOpen && boxAt(at))}
         <svg className="graph-edges" width={width} height={height} aria-hidden="true">
           {paths.map(({ edge, path, middle }) => {
             const { from, to, references, isAgainst, isInferred } = edges[edge];
@@ -120,19 +123,7 @@ export function GraphSheet({
             );
           })}
         </svg>
-        {nodes.map((node, at) =>
-          node.isOpen ? null : (
-            <GraphBox
-              key={node.end}
-              node={node}
-              state={stateOf(at, lit, beside, wanted, nameOf(node))}
-              onToggle={() => openGroup(node)}
-              onPoint={(isAt) => setPointed(isAt ? at : null)}
-              onLeaveOut={() => leaveOut(node)}
-              onAdd={add}
-            />
-          ),
-        )}
+        {nodes.map((node, at) => !node.isOpen && boxAt(at))}
       </div>
       <Legend picture={picture} />
       <GraphInset picture={picture} view={zoom.view} onGo={zoom.centre} />

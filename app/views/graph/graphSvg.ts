@@ -1,16 +1,11 @@
 import { edgePaths } from '../../../core/layout/edgePaths.ts';
 import type { GraphPicture } from '../../../server/views/graph/graphView.ts';
 import type { Named } from '../../frame/names/namesApart.ts';
+import type { SheetColours } from '../../theme/tokens.ts';
 import { inkOf } from './ink.ts';
 
-export interface Inks {
-  sheet: string;
-  panel: string;
-  ink: string;
-  faded: string;
-  hairline: string;
-  against: string;
-}
+/** The colours of the sheet that are drawn with. */
+export type Inks = Pick<SheetColours, 'sheet' | 'panel' | 'ink' | 'faded' | 'hairline' | 'against'>;
 
 const MARGIN = 24;
 const CAPTION = 34;

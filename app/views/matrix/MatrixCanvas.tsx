@@ -1,4 +1,3 @@
-import { useColorScheme } from '@mui/material/styles';
 import {
   useEffect,
   useLayoutEffect,
@@ -11,7 +10,7 @@ import {
 } from 'react';
 import type { ElementLabel } from '../../../server/views/ground/elements.ts';
 import { useElementMenu } from '../../frame/ElementMenu.tsx';
-import { dark, light } from '../../theme/tokens.ts';
+import { useSheetColours } from '../../theme/useSheetColours.ts';
 import type { DrawnTag } from './drawBrackets.ts';
 import { drawMatrix } from './drawMatrix.ts';
 import { insetOf, moveTo, spotAt, type Inset, type Spot } from './geometry.ts';
@@ -52,8 +51,7 @@ export function MatrixCanvas({
 }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const [size, setSize] = useState({ width: 0, height: 0 });
-  const { mode, systemMode } = useColorScheme();
-  const colours = (mode === 'system' ? systemMode : mode) === 'dark' ? dark : light;
+  const colours = useSheetColours();
   const inks = useMemo(() => inksOf(colours), [colours]);
   const tags = useRef<DrawnTag[]>([]);
   const openMenu = useElementMenu();

@@ -2,8 +2,9 @@ import { arcPath, sideArcs } from '../../../core/layout/sideArcs.ts';
 import type { ModuleRow } from '../../../server/views/plan/planView.ts';
 import { counted } from '../../state/figures.ts';
 import { usePicture } from '../../state/usePicture.ts';
-import { MODULE_HEIGHT } from './ModuleSheet.tsx';
 
+/** The height of a module, in pixels, as the style has it. */
+const MODULE_HEIGHT = 38;
 /** The place of the line that arcs begin on, and how far they reach from it, in pixels. */
 const LINE = 68;
 const WIDTH = 186;

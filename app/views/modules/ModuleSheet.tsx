@@ -4,9 +4,6 @@ import { NOT_PLACED } from '../../../server/views/plan/planOpen.ts';
 import { counted, figure } from '../../state/figures.ts';
 import { ModuleArcs } from './ModuleArcs.tsx';
 
-/** The height of a module, in pixels, as the style has it. */
-export const MODULE_HEIGHT = 38;
-
 /**
  * The plan as a picture: modules one below the other in the one order, those that use above what they rest on, each as large as
  * its code; beside them, arcs for what rests on what, down the page to the right and against the order to the left.

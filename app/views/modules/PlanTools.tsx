@@ -35,7 +35,7 @@ export function PlanTools({
   const [writing, setWriting] = useState<Element | null>(null);
   const file = `/codebases/${codebaseId}/plans/${plan.id}`;
   return (
-    <div className="plan-tools">
+    <div className="view-tools plan-tools">
       {page.plans.length > 1 && (
         <select
           className="field"

@@ -1,16 +1,14 @@
-import { useColorScheme } from '@mui/material/styles';
 import { BarElement, CategoryScale, Chart, LinearScale, Tooltip } from 'chart.js';
 import { Bar } from 'react-chartjs-2';
 import type { Overview } from '../../../server/views/overviewView.ts';
 import { counted, figure, percent } from '../../state/figures.ts';
-import { dark, light } from '../../theme/tokens.ts';
+import { useSheetColours } from '../../theme/useSheetColours.ts';
 
 Chart.register(BarElement, CategoryScale, LinearScale, Tooltip);
 
 /** Lines of each language, in code, comment and blank. */
 export function LanguageChart({ languages }: { languages: Overview['languages'] }) {
-  const { mode, systemMode } = useColorScheme();
-  const colours = (mode === 'system' ? systemMode : mode) === 'dark' ? dark : light;
+  const colours = useSheetColours();
   const all = Math.max(
     1,
     languages.reduce((sum, { codeLines }) => sum + codeLines, 0),

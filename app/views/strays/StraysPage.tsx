@@ -74,7 +74,7 @@ export function StraysPage({
         <DepthPart name="levels" levels={levels} mostLevels={mostLevels} />, by references of <KindsPart />,{' '}
         <CertaintyPart />, tests <TestsPart />.
       </Caption>
-      <div className="strays-tools">
+      <div className="view-tools strays-tools">
         <span>
           <b>{counted(open.length, 'stray')}</b> of {counted(files, 'file')} in {figure(groups)}{' '}
           {groups === 1 ? word.one : word.plural}

@@ -1,4 +1,3 @@
-import { useColorScheme } from '@mui/material/styles';
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { useNavigate } from 'react-router';
 import type { HierarchyPage, TypeNode } from '../../../server/views/hierarchy/hierarchyView.ts';
@@ -10,7 +9,9 @@ import { useElementLinks } from '../../frame/elementLinks.ts';
 import type { TypesState } from '../../../server/views/typesQuery.ts';
 import { counted } from '../../state/figures.ts';
 import { usePicture } from '../../state/usePicture.ts';
-import { dark, figuresFace, light, type SheetColours } from '../../theme/tokens.ts';
+import { figuresFace, type SheetColours } from '../../theme/tokens.ts';
+import { saveFile } from '../../state/saveFile.ts';
+import { useSheetColours } from '../../theme/useSheetColours.ts';
 import { visibilityMarks } from '../../state/words.ts';
 import { layOut, type PlacedDiagram } from './layOut.ts';
 
@@ -54,8 +55,7 @@ export function ClassDiagram({
   const host = useRef<HTMLDivElement>(null);
   const [available, setAvailable] = useState(FIRST_ROOM);
   const drawing = useRef<SVGSVGElement>(null);
-  const { mode, systemMode } = useColorScheme();
-  const colours = (mode === 'system' ? systemMode : mode) === 'dark' ? dark : light;
+  const colours = useSheetColours();
   useEffect(() => {
     let wanted = true;
     layOut(boxes, drawnEdges(page)).then(
@@ -361,9 +361,5 @@ function saveDrawing(
   words.textContent = caption;
   copy.append(words);
   const file = new Blob([new XMLSerializer().serializeToString(copy)], { type: 'image/svg+xml' });
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(file);
-  link.download = 'types.svg';
-  link.click();
-  URL.revokeObjectURL(link.href);
+  saveFile(file, 'types.svg');
 }

@@ -153,14 +153,14 @@ export function nodesNamed(
   { arrangement, units }: ArrangedSurvey,
   keys: readonly string[],
 ): Set<number> {
-  const unitAt = new Map(Array.from(units.element, (element, unit) => [element, unit]));
   return new Set(
     keys.flatMap((end) => {
       const key = subjectOf(end);
       const group = groupWithKey(arrangement, key);
       if (group !== undefined) return [group];
-      const unit = unitAt.get(elementOf(survey, key) ?? -2);
-      return unit === undefined ? [] : [arrangement.count + unit];
+      const element = elementOf(survey, key);
+      const unit = element === undefined ? -1 : units.unitOf[element];
+      return unit >= 0 && units.element[unit] === element ? [arrangement.count + unit] : [];
     }),
   );
 }

@@ -6,7 +6,16 @@ import { arrangementsOf } from '../ground/scope.ts';
 import { counted } from '../ground/tests.ts';
 import { modulePlan } from '../../store/modulePlans.ts';
 import type { ViewRequest } from '../viewRequest.ts';
-import { sideBy, sideName, sideOfPlan, type Side, type SideGroup, type SideName } from './sides.ts';
+import { arrangementWords } from '../picture/arrangementWords.ts';
+import {
+  levelsAsked,
+  sideBy,
+  sideName,
+  sideOfPlan,
+  type Side,
+  type SideGroup,
+  type SideName,
+} from './sides.ts';
 
 /** How many files two groups have in common, each by its place on its side. */
 export interface ComparedCell {
@@ -37,8 +46,6 @@ export interface ComparedPage {
   open: { one: number; other: number; files: ElementLabel[] } | null;
 }
 
-const words = { folders: 'folders', packages: 'packages', modules: 'build modules' } as const;
-
 /** Two ways to put files into groups, side by side: who went where, and how alike they are. */
 export function comparedView(view: ViewRequest): ComparedPage {
   const { plans, params, survey: whole, withTests, store, codebase } = view;
@@ -48,28 +55,22 @@ export function comparedView(view: ViewRequest): ComparedPage {
     sideName(params.get('one'), hasPlan ? { by: 'plan', id: null } : { by: 'folders' }),
     sideName(params.get('other'), { by: 'folders' }),
   ];
-  const levelsOf = (name: string): number | null => {
-    const levels = Number(params.get(name));
-    return Number.isInteger(levels) && levels > 0 ? levels : null;
-  };
   const build = (name: SideName, levels: number | null, wanted: number): Side =>
     name.by === 'plan' && name.id !== null && name.id !== plans.shown?.id
       ? sideOfPlan(whole, survey, modulePlan(store, codebase.id, name.id))
       : sideBy(whole, survey, name.by, { levels, wanted });
-  const first = build(names[0], levelsOf('oneLevels'), USUAL_GROUPS);
-  const second = build(names[1], levelsOf('otherLevels'), first.groups.length);
+  const first = build(names[0], levelsAsked(params, 'oneLevels'), USUAL_GROUPS);
+  const second = inOrder(first, build(names[1], levelsAsked(params, 'otherLevels'), first.groups.length));
   return {
-    ...compared(survey.files.length, first, inOrder(first, second)),
-    sides: [comparedSide(names[0], first), comparedSide(names[1], inOrder(first, second))],
+    ...compared(survey.files.length, first, second),
+    sides: [comparedSide(names[0], first), comparedSide(names[1], second)],
     choices: [
       ...arrangementsOf(whole).flatMap((id) =>
-        id === 'plan' ? [] : [{ name: id, words: `by ${words[id]}` }],
+        id === 'plan' ? [] : [{ name: id, words: `by ${arrangementWords[id].plural}` }],
       ),
       ...plans.all.map(({ id, name }) => ({ name: `plan:${id}`, words: `in the plan ${name}` })),
     ],
-    open: openedCell(params, first, inOrder(first, second), (file) =>
-      labelOf(whole, survey.files[file].element),
-    ),
+    open: openedCell(params, first, second, (file) => labelOf(whole, survey.files[file].element)),
   };
 
   function comparedSide(name: SideName, { groups, levels, mostLevels }: Side): ComparedSide {

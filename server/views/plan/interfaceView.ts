@@ -4,7 +4,7 @@ import type { DependencyFilter } from '../../../core/graph/rollUp.ts';
 import { moduleInterface } from '../../../core/plan/moduleInterface.ts';
 import type { ModulePlan } from '../../../core/plan/modulePlan.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
-import { labelOf, type ElementLabel } from '../ground/elements.ts';
+import { elementOf, labelOf, type ElementLabel } from '../ground/elements.ts';
 import { arrangementOf } from '../ground/scope.ts';
 import { countedElements } from '../picture/arranged.ts';
 
@@ -63,13 +63,12 @@ export function interfaceView(
       isNamed: named.has(label.key),
     };
   });
-  const keys = new Set(survey.elements.key);
   return {
     module: groupKey(arrangement, group),
     used,
     unused: found.unused.map((element) => labelOf(survey, element)),
     open: found.open,
     openUsed: found.openUsed,
-    gone: [...named].filter((key) => !keys.has(key)),
+    gone: [...named].filter((key) => elementOf(survey, key) === undefined),
   };
 }

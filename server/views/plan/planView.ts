@@ -2,7 +2,7 @@ import type { ArrangedSurvey } from '../../../core/arrangement/arranged.ts';
 import { endOfOwn } from '../../../core/arrangement/ends.ts';
 import type { DependencyFilter } from '../../../core/graph/rollUp.ts';
 import { unmatched } from '../../../core/plan/byPlan.ts';
-import type { ModulePlan, PlanColour } from '../../../core/plan/modulePlan.ts';
+import { saidOf, type ModulePlan, type PlanColour } from '../../../core/plan/modulePlan.ts';
 import { moduleLinks, planFigures, type PlanFigures } from '../../../core/plan/planFigures.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 import type { NamedState, PlanRecord } from '../../store/modulePlans.ts';
@@ -228,7 +228,6 @@ function membersOf(
           : (module ?? NOT_PLACED) === open;
     if (!isListed) return;
     const why = whyOf(file);
-    const { by, why: reason } = placingOf[file] ?? {};
     members.push({
       ...labelOf(survey, element),
       codeLines: code[element],
@@ -237,7 +236,7 @@ function membersOf(
       module,
       next: why.next === null ? null : modules[why.next.module].id,
       isSettled,
-      said: [by && `placed by ${by}`, reason].filter(Boolean).join(': ') || null,
+      said: saidOf(placingOf[file] ?? {}) || null,
     });
   });
   return members.sort(

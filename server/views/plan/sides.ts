@@ -84,6 +84,12 @@ function sideOf(
   return { groups, groupOf, ...depth };
 }
 
+/** How deep an address asks to look; null where it does not say. */
+export function levelsAsked(params: URLSearchParams, name: string): number | null {
+  const levels = Number(params.get(name));
+  return Number.isInteger(levels) && levels > 0 ? levels : null;
+}
+
 /** What a side of a comparison is called in an address: an arrangement, or a plan by its id. */
 export type SideName = { by: Exclude<ArrangementId, 'plan'> } | { by: 'plan'; id: number | null };
 

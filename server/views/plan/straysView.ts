@@ -1,4 +1,6 @@
+import { saidOf } from '../../../core/plan/modulePlan.ts';
 import { decidingPlacings } from '../../../core/plan/decidingPlacings.ts';
+import { fileIndexes } from '../../../core/shape/keptTogether.ts';
 import { pullsOf } from '../../../core/shape/linkPulls.ts';
 import { NOWHERE } from '../../../core/shape/placedFigures.ts';
 import { strays, type Stray } from '../../../core/shape/strays.ts';
@@ -9,7 +11,7 @@ import { arranged } from '../picture/arranged.ts';
 import type { PlanRecord } from '../../store/modulePlans.ts';
 import type { ViewRequest } from '../viewRequest.ts';
 import { filesInGroups, shapeOf } from './placedByPlan.ts';
-import { sideBy, type Side, type SideGroup } from './sides.ts';
+import { levelsAsked, sideBy, type Side, type SideGroup } from './sides.ts';
 
 /** A file that has more to do with another group than with its own. */
 export interface StrayRow extends ElementLabel {
@@ -43,9 +45,8 @@ const USUAL_GROUPS = 20;
 export function straysView(view: ViewRequest): StraysPage {
   const { survey: whole, withTests, question, params, plans } = view;
   const survey = counted(whole, withTests);
-  const levels = Number(params.get('levels'));
   const side = sideBy(whole, survey, question.by, {
-    levels: Number.isInteger(levels) && levels > 0 ? levels : null,
+    levels: levelsAsked(params, 'levels'),
     wanted: USUAL_GROUPS,
   });
   const isPlan = question.by === 'plan';
@@ -67,9 +68,7 @@ export function straysView(view: ViewRequest): StraysPage {
       why: inWords(whyOf(file, towards)),
       share: margin / most,
       ...references[at],
-      left: placing?.isSettled
-        ? [placing.by && `placed by ${placing.by}`, placing.why].filter(Boolean).join(': ') || 'settled'
-        : null,
+      left: placing?.isSettled ? saidOf(placing) || 'settled' : null,
     };
   });
   return {
@@ -90,8 +89,8 @@ function referencesOf(
   found: readonly Stray[],
 ): { uses: number; usedBy: number }[] {
   const { graph, units } = arranged(whole, { ...question, grain: 'files', only: null });
-  const fileAt = new Map(files.map(({ element }, file) => [element, file]));
-  const fileOfUnit = Array.from(units.element, (element) => fileAt.get(element) ?? NOWHERE);
+  const fileAt = fileIndexes({ files });
+  const fileOfUnit = Array.from(units.element, (element) => fileAt[element] ?? NOWHERE);
   const strayAt = new Map(found.map(({ bundle }, at) => [bundle, at]));
   const sums = found.map(() => ({ uses: 0, usedBy: 0 }));
   for (let from = 0; from < graph.count; from++)

@@ -1,6 +1,5 @@
-import { useColorScheme } from '@mui/material/styles';
 import { useEffect, useMemo, useRef, useState, type PointerEvent } from 'react';
-import { dark, light } from '../../../theme/tokens.ts';
+import { useSheetColours } from '../../../theme/useSheetColours.ts';
 import { drawShapes, type StripInk } from './drawShapes.ts';
 import { lineAtPoint, lineShapes, placeOfLine, stripLayout, wholeLayout } from './shapes.ts';
 
@@ -43,8 +42,7 @@ export function OverviewStrip({
   const host = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const [size, setSize] = useState({ width: 0, height: 0 });
-  const { mode, systemMode } = useColorScheme();
-  const colours = (mode === 'system' ? systemMode : mode) === 'dark' ? dark : light;
+  const colours = useSheetColours();
   const shapes = useMemo(() => lineShapes(text, spans), [text, spans]);
   const complexity = useMemo(() => complexityByLine(shapes.count, routines), [shapes.count, routines]);
   const layout = isWhole
