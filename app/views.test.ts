@@ -6,7 +6,7 @@ import { installationRoot } from '../server/installation.ts';
 import { leftOutReasons } from '../server/intake/reasons.ts';
 import type { ElementLabel } from '../server/views/ground/elements.ts';
 import { groupAround } from './frame/elementLinks.ts';
-import { groupText, kindWord } from './frame/groupText.ts';
+import { groupText, kindWord } from '../server/views/picture/groupText.ts';
 import { railGroups, railViews } from './frame/viewDescriptor.ts';
 import { dependencyWords, gapWords, leftOutWords, placeOf, whyLeftOut } from './state/words.ts';
 import { allViews } from './views.ts';

@@ -9,7 +9,7 @@ import { arrangementOf, arrangementsOf, takePlan } from '../server/views/ground/
 import { arrangementWords } from '../server/views/picture/arrangementWords.ts';
 import { filterOf } from '../server/views/picture/filters.ts';
 import { graphQuery } from '../server/views/graph/graphQuery.ts';
-import { graphFormats, graphText, type GraphFormat } from '../server/views/graph/graphText.ts';
+import { graphFile, graphFormats, type GraphFormat } from '../server/views/graph/graphFile.ts';
 import { graphView } from '../server/views/graph/graphView.ts';
 import { readPlain } from './plans.ts';
 import { withSurvey, write } from './surveying.ts';
@@ -53,7 +53,7 @@ async function exportCommand(typed: string, options: ExportOptions): Promise<voi
   // What was typed wrong is said before a survey is made.
   const plan = by in builtOf ? null : { name: basename(by), text: readPlain(by) };
   const grain = grainOf[options.grain];
-  await withSurvey(typed, options.ref, ({ survey }) => {
+  await withSurvey(typed, options.ref, async ({ survey }) => {
     const id = plan === null ? builtOf[by] : planned(survey, plan);
     if (!arrangementsOf(survey).includes(id))
       throw new Problem('badRequest', `This code has no ${by} to stand in.`);
@@ -67,7 +67,7 @@ async function exportCommand(typed: string, options: ExportOptions): Promise<voi
       everything: true,
     });
     const caption = `${options.grain}s by ${arrangementWords[id].one}, and what they use, tests ${withTests ? 'counted in' : 'left out'}`;
-    return write([graphText(picture, format, caption)], out);
+    return write([await graphFile(picture, format, { caption, theme: 'light' })], out);
   });
 }
 

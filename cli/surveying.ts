@@ -52,7 +52,7 @@ async function surveyOrigin(
   }
 }
 
-export async function write(pieces: Iterable<string>, file: string): Promise<void> {
+export async function write(pieces: Iterable<string | Uint8Array>, file: string): Promise<void> {
   const toStandardOutput = file === '-';
   await pipeline(Readable.from(pieces), toStandardOutput ? process.stdout : createWriteStream(file), {
     end: !toStandardOutput,

@@ -4,7 +4,7 @@ import type { Grain } from '../../core/arrangement/units.ts';
 import { arrangementWords } from '../../server/views/picture/arrangementWords.ts';
 import type { ScopeChoice } from '../../server/views/scopeView.ts';
 import { certaintyChoices, kindChoices } from '../../server/views/picture/filters.ts';
-import { groupText } from './groupText.ts';
+import { groupText } from '../../server/views/picture/groupText.ts';
 import { OpenMenu } from './parts.ts';
 import { useShortlists } from './shortlists/Shortlists.tsx';
 import { noEvidence, usePicture } from '../state/usePicture.ts';

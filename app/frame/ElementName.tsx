@@ -3,7 +3,7 @@ import { usePicture } from '../state/usePicture.ts';
 import { useElementMenu } from './ElementMenu.tsx';
 import { useElementLinks } from './elementLinks.ts';
 import { CutName, useNameOf } from './names/Names.tsx';
-import type { Named } from './names/namesApart.ts';
+import type { Named } from '../../server/views/picture/namesApart.ts';
 import './names/names.css';
 
 /**

@@ -1,4 +1,4 @@
-import { graphFormats, graphMediaTypes, type GraphFormat } from '../../server/views/graph/graphText.ts';
+import { graphFormats, graphMediaTypes, type GraphFormat } from '../../server/views/graph/graphFile.ts';
 import { answeringAsync, askFor, requestedCodebase } from './requests.ts';
 import type { Route } from './+types/graphFile';
 
@@ -8,12 +8,14 @@ export async function loader(args: Route.LoaderArgs) {
   const ending = args.params.file.split('.').at(-1);
   const format: GraphFormat | undefined = graphFormats.find((each) => each === ending);
   if (format === undefined) throw new Response('There is no such format.', { status: 404 });
-  const caption = new URL(args.request.url).searchParams.get('caption') ?? codebase.name;
-  const text = await answeringAsync(askFor('graphText', args, { format, caption }));
+  const asked = new URL(args.request.url).searchParams;
+  const caption = asked.get('caption') ?? codebase.name;
+  const theme = asked.get('theme') === 'dark' ? 'dark' : 'light';
+  const file = await answeringAsync(askFor('graphFile', args, { format, caption, theme }));
   const name = codebase.name.replace(/[^\w-]+/g, '-');
-  return new Response(text, {
+  return new Response(file as string | Uint8Array<ArrayBuffer> | null, {
     headers: {
-      'content-type': `${graphMediaTypes[format]}; charset=utf-8`,
+      'content-type': format === 'pdf' ? graphMediaTypes.pdf : `${graphMediaTypes[format]}; charset=utf-8`,
       'content-disposition': `attachment; filename="${name}.${format === 'mermaid' ? 'mmd' : format}"`,
     },
   });

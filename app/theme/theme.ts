@@ -1,6 +1,6 @@
 import { createTheme } from '@mui/material/styles';
 import type {} from '@mui/x-data-grid/themeAugmentation';
-import { dark, figuresFace, light, wordsFace, type SheetColours } from './tokens.ts';
+import { dark, figuresFace, light, wordsFace, type SheetColours } from '../../server/export/sheetLook.ts';
 
 function palette(colours: SheetColours) {
   return {

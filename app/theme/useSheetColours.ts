@@ -1,8 +1,12 @@
 import { useColorScheme } from '@mui/material/styles';
-import { dark, light, type SheetColours } from './tokens.ts';
+import { dark, light, type SheetColours } from '../../server/export/sheetLook.ts';
+
+export function useIsDark(): boolean {
+  const { mode, systemMode } = useColorScheme();
+  return (mode === 'system' ? systemMode : mode) === 'dark';
+}
 
 /** The colours of the sheet as it is shown. */
 export function useSheetColours(): SheetColours {
-  const { mode, systemMode } = useColorScheme();
-  return (mode === 'system' ? systemMode : mode) === 'dark' ? dark : light;
+  return useIsDark() ? dark : light;
 }

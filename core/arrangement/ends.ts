@@ -9,6 +9,8 @@ import { unitOfNode, type UnitTree } from './nodes.ts';
  */
 const OWN = '/.';
 const EXACT = '/=';
+/** Between the ends that are meant together; no name of a file holds it. */
+const BESIDE = '\u001f';
 
 /** The key by which a row or a member of a cycle is named as an end. */
 export function endOfNode(tree: UnitTree, elements: ElementTable, node: number): string {
@@ -31,14 +33,24 @@ export function endOfElement(elements: ElementTable, element: number): string {
   return elements.subtreeEnd[element] === element + 1 ? elements.key[element] : elements.key[element] + EXACT;
 }
 
+/** One end that means all that several do. */
+export function joinedEnds(ends: readonly string[]): string {
+  return ends.join(BESIDE);
+}
+
+/** The ends that one means together. */
+export function endsIn(end: string): string[] {
+  return end.split(BESIDE);
+}
+
 /** An end without the marks after it: the key of the group or element that is meant. */
 export function subjectOf(end: string): string {
   return end.endsWith(OWN) || end.endsWith(EXACT) ? end.slice(0, -OWN.length) : end;
 }
 
 /**
- * The elements that an end means, of those that count: 1 for each. Null when the survey has no such group or element.
- * O(elements).
+ * The elements that an end means, of those that count: 1 for each. Null when the survey has no such group or element, and where
+ * several are meant, when it has none of them. O(elements · ends).
  */
 export function elementsOfEnd(
   tree: UnitTree,
@@ -46,24 +58,36 @@ export function elementsOfEnd(
   elementOf: (key: string) => number | undefined,
   end: string,
 ): Uint8Array | null {
-  const { arrangement, units, counts } = tree;
-  const key = subjectOf(end);
   const marks = new Uint8Array(elements.count);
-  const group = groupWithKey(arrangement, key);
+  let isThere = false;
+  for (const own of endsIn(end))
+    isThere = markEnd(marks, tree, elements, elementOf(subjectOf(own)), own) || isThere;
+  return isThere ? marks : null;
+}
+
+/** Marks what one end means; false where it is not there. */
+function markEnd(
+  marks: Uint8Array,
+  tree: UnitTree,
+  elements: ElementTable,
+  element: number | undefined,
+  end: string,
+): boolean {
+  const { arrangement, units, counts } = tree;
+  const group = groupWithKey(arrangement, subjectOf(end));
   if (group !== undefined) {
     const last = end.endsWith(OWN) ? group + 1 : arrangement.subtreeEnd[group];
     markUnits(tree, marks, (unit) => units.group[unit] >= group && units.group[unit] < last);
-    return marks;
+    return true;
   }
-  const element = elementOf(key);
-  if (element === undefined) return null;
+  if (element === undefined) return false;
   if (end.endsWith(OWN)) {
     markUnits(tree, marks, (unit) => units.element[unit] === element);
-    return marks;
+    return true;
   }
   const last = end.endsWith(EXACT) ? element + 1 : elements.subtreeEnd[element];
-  for (let e = element; e < last; e++) marks[e] = counts[e] === 1 ? 1 : 0;
-  return marks;
+  for (let e = element; e < last; e++) if (counts[e] === 1) marks[e] = 1;
+  return true;
 }
 
 function markUnits({ units }: UnitTree, marks: Uint8Array, isMeant: (unit: number) => boolean): void {

@@ -37,3 +37,17 @@ it('several that leave one box stand side by side in the order of where they lea
   const begins = paths.map(({ path }) => Number(/M(\S+)/.exec(path)![1]));
   expect(begins).toEqual([275, 225, 250]);
 });
+
+it('to the right curves are those of the page turned over', () => {
+  const boxes = [box(0, 0), box(200, 60), box(40, 200)];
+  const over = boxes.map(({ x, y, width, height }) => ({ x: y, y: x, width: height, height: width }));
+  const edges = [
+    { from: 0, to: 1 },
+    { from: 2, to: 0 },
+  ];
+  const [down, up] = edgePaths(boxes, edges, 'right');
+  const swapped = (path: string): string => path.replace(/(-?[\d.]+) (-?[\d.]+)/g, '$2 $1');
+  expect([down.path, up.path].map(swapped)).toEqual(edgePaths(over, edges).map(({ path }) => path));
+  expect(down.path.startsWith('M100 ')).toBe(true);
+  expect(edgePaths(over, edges)[1].middle).toEqual({ x: up.middle.y, y: up.middle.x });
+});

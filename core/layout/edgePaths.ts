@@ -11,20 +11,34 @@ export interface EdgePath {
   /** The place of the link among those given. */
   edge: number;
   path: string;
-  /** Where a mark on it stands, and the direction there: 1 down the page, -1 up. */
+  /** Where a mark on it stands. */
   middle: { x: number; y: number };
+  /** True where it leads against the flow. */
   isUp: boolean;
 }
 
 /** How far a curve that leads up the page bulges to the left, in pixels. */
 const BULGE = 34;
 
+/** Where what is used stands as a rule: below what uses it, or to the right. */
+export type Flow = 'down' | 'right';
+
+/** The same box on a sheet that is turned over, so that down is to the right. */
+const turned = ({ x, y, width, height }: Box): Box => ({ x: y, y: x, width: height, height: width });
+
 /**
  * Curves between boxes: down the page from the lower edge of the user to the upper edge of what is used, and up the page around the
  * left sides. Where several leave or enter at one edge of a box, they stand side by side in the order of where they lead, so
- * that they do not cross there. O(E log E).
+ * that they do not cross there. With another flow the same on a page turned over. O(E log E).
  */
-export function edgePaths(boxes: readonly Box[], edges: readonly { from: number; to: number }[]): EdgePath[] {
+export function edgePaths(
+  given: readonly Box[],
+  edges: readonly { from: number; to: number }[],
+  flow: Flow = 'down',
+): EdgePath[] {
+  const boxes = flow === 'down' ? given : given.map(turned);
+  const at = (x: number, y: number): string => (flow === 'down' ? `${x} ${y}` : `${y} ${x}`);
+  const middle = (x: number, y: number) => (flow === 'down' ? { x, y } : { x: y, y: x });
   const isUp = edges.map(({ from, to }) => boxes[to].y < boxes[from].y + boxes[from].height);
   const centre = (box: number): number => boxes[box].x + boxes[box].width / 2;
   const middleOf = (box: number): number => boxes[box].y + boxes[box].height / 2;
@@ -32,14 +46,14 @@ export function edgePaths(boxes: readonly Box[], edges: readonly { from: number;
   const along = (end: 'from' | 'to', other: 'from' | 'to'): Float64Array => {
     const place = new Float64Array(edges.length);
     const groups = new Map<string, number[]>();
-    edges.forEach((edge, at) => {
-      const key = `${edge[end]} ${isUp[at]}`;
-      groups.set(key, [...(groups.get(key) ?? []), at]);
+    edges.forEach((edge, i) => {
+      const key = `${edge[end]} ${isUp[i]}`;
+      groups.set(key, [...(groups.get(key) ?? []), i]);
     });
     for (const group of groups.values()) {
-      const goal = (at: number): number => (isUp[at] ? middleOf(edges[at][other]) : centre(edges[at][other]));
+      const goal = (i: number): number => (isUp[i] ? middleOf(edges[i][other]) : centre(edges[i][other]));
       group.sort((a, b) => goal(a) - goal(b) || a - b);
-      group.forEach((at, i) => (place[at] = (i + 1) / (group.length + 1)));
+      group.forEach((each, i) => (place[each] = (i + 1) / (group.length + 1)));
     }
     return place;
   };
@@ -53,8 +67,8 @@ export function edgePaths(boxes: readonly Box[], edges: readonly { from: number;
       return {
         edge,
         isUp: true,
-        path: `M${x1} ${y1}C${left} ${y1} ${left} ${y2} ${x2} ${y2}`,
-        middle: { x: (x1 + x2) / 8 + (3 * left) / 4, y: (y1 + y2) / 2 },
+        path: `M${at(x1, y1)}C${at(left, y1)} ${at(left, y2)} ${at(x2, y2)}`,
+        middle: middle((x1 + x2) / 8 + (3 * left) / 4, (y1 + y2) / 2),
       };
     }
     const [x1, y1] = [a.x + a.width * leaves[edge], a.y + a.height];
@@ -63,8 +77,8 @@ export function edgePaths(boxes: readonly Box[], edges: readonly { from: number;
     return {
       edge,
       isUp: false,
-      path: `M${x1} ${y1}C${x1} ${y1 + half} ${x2} ${y2 - half} ${x2} ${y2}`,
-      middle: { x: (x1 + x2) / 2, y: (y1 + y2) / 2 },
+      path: `M${at(x1, y1)}C${at(x1, y1 + half)} ${at(x2, y2 - half)} ${at(x2, y2)}`,
+      middle: middle((x1 + x2) / 2, (y1 + y2) / 2),
     };
   });
 }

@@ -19,6 +19,8 @@ export interface NestedRoom extends LayerRoom {
   /** Pixels between the edge of an open box and those in it, and above them for its name. */
   padding: number;
   heading: number;
+  /** Where what is used stands: below what uses it, or to the right; lines are columns then, and the gaps those between and in them. */
+  flow?: 'down' | 'right';
 }
 
 export interface PlacedBoxes {
@@ -42,22 +44,22 @@ export function nestedLayout(boxes: NestedBoxes, room: NestedRoom): PlacedBoxes 
   const inside: number[][] = Array.from({ length: count + 1 }, () => []);
   for (let box = 0; box < count; box++) inside[parent[box] + 1].push(box);
   const graphs = siblingGraphs(boxes, inside);
+  const isDown = room.flow !== 'right';
+  // To the right is downward with the sheet turned over.
+  const turned = isDown ? room : { ...room, proportion: 1 / room.proportion };
   const layOut = (around: number): { width: number; height: number } => {
     const own = inside[around + 1];
+    const across = own.map((box) => (isDown ? width : height)[box]);
+    const along = own.map((box) => (isDown ? height : width)[box]);
     const laid = layeredLayout(
-      {
-        graph: graphs[around + 1],
-        place: own.map((box) => place[box]),
-        width: own.map((box) => width[box]),
-        height: own.map((box) => height[box]),
-      },
-      room,
+      { graph: graphs[around + 1], place: own.map((box) => place[box]), width: across, height: along },
+      turned,
     );
     own.forEach((box, i) => {
-      x[box] = laid.x[i];
-      y[box] = laid.y[i];
+      x[box] = isDown ? laid.x[i] : laid.y[i];
+      y[box] = isDown ? laid.y[i] : laid.x[i];
     });
-    return laid;
+    return isDown ? laid : { width: laid.height, height: laid.width };
   };
   // Those in a box come after it.
   for (let box = count - 1; box >= 0; box--) {

@@ -16,7 +16,8 @@ export type PlanEdit =
     }
   /** The same for all that a module holds. */
   | { edit: 'settleModule'; module: string; isSettled: boolean; by?: string }
-  | { edit: 'add'; id: string; name: string }
+  /** A new module, with what is placed in it from the start. */
+  | { edit: 'add'; id: string; name: string; targets?: readonly string[]; by?: string }
   | { edit: 'rename'; module: string; name: string }
   | { edit: 'purpose'; module: string; purpose: string }
   | { edit: 'colour'; module: string; colour: PlanColour | null }
@@ -33,9 +34,7 @@ export type PlanEdit =
       parts: readonly { id: string; name: string; targets: readonly string[] }[];
     }
   /** A module is gone, and what it held is not placed. */
-  | { edit: 'remove'; module: string }
-  /** One place up or down among the modules. */
-  | { edit: 'order'; module: string; by: -1 | 1 };
+  | { edit: 'remove'; module: string };
 
 export function edited(plan: ModulePlan, edit: PlanEdit): ModulePlan {
   const { modules, placings } = plan;
@@ -74,8 +73,14 @@ export function edited(plan: ModulePlan, edit: PlanEdit): ModulePlan {
         ),
       };
     }
-    case 'add':
-      return { modules: [...modules, { id: edit.id, name: edit.name, purpose: '', parent: null }], placings };
+    case 'add': {
+      const { id, name, targets = [] } = edit;
+      const said = { module: id, isSettled: true, ...signed(edit) };
+      return {
+        modules: [...modules, { id, name, purpose: '', parent: null }],
+        placings: withPlaced(placings, targets, (target) => ({ target, ...said })),
+      };
+    }
     case 'rename':
       return { modules: changed(modules, edit.module, { name: edit.name }), placings };
     case 'purpose':
@@ -129,8 +134,6 @@ export function edited(plan: ModulePlan, edit: PlanEdit): ModulePlan {
         placings: placings.filter(({ module }) => module !== edit.module),
       };
     }
-    case 'order':
-      return { modules: moved(modules, edit.module, edit.by), placings };
   }
 }
 
@@ -171,15 +174,6 @@ function without(modules: readonly PlanModule[], id: string, heir: string | null
     .map((module) =>
       module.parent === id ? { ...module, parent: heir === module.id ? null : heir } : module,
     );
-}
-
-function moved(modules: readonly PlanModule[], id: string, by: -1 | 1): PlanModule[] {
-  const at = modules.findIndex((module) => module.id === id);
-  const to = at + by;
-  if (at < 0 || to < 0 || to >= modules.length) return [...modules];
-  const order = [...modules];
-  [order[at], order[to]] = [order[to], order[at]];
-  return order;
 }
 
 /** An id for a name that no module of the plan bears: what an address can hold. */

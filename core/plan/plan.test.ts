@@ -158,9 +158,10 @@ const anyEdit: fc.Arbitrary<PlanEdit> = fc.oneof(
     .filter(({ module: of, into }) => of !== into),
   fc.record({ edit: fc.constant('remove' as const), module: anyId }),
   fc.record({
-    edit: fc.constant('order' as const),
-    module: anyId,
-    by: fc.constantFrom(-1 as const, 1 as const),
+    edit: fc.constant('add' as const),
+    id: fc.uuid(),
+    name: fc.constant('New'),
+    targets: anyTargets,
   }),
   fc.record({ edit: fc.constant('rename' as const), module: anyId, name: fc.constant('Other') }),
   fc.record({ edit: fc.constant('nest' as const), module: anyId, parent: fc.option(anyId) }),
@@ -212,9 +213,11 @@ describe('edits', () => {
     expect(merged.modules.map(({ id }) => id)).toEqual(['b', 'c']);
     expect(merged.placings.every(({ module: of }) => of === 'b')).toBe(true);
     expect(edited(plan, { edit: 'remove', module: 'a' }).placings).toEqual([plan.placings[1]]);
-    const order = (by: -1 | 1, of: string): string[] =>
-      edited(plan, { edit: 'order', module: of, by }).modules.map(({ id }) => id);
-    expect([order(1, 'a'), order(-1, 'a'), order(1, 'c')]).toEqual([['b', 'a', 'c'], ids, ids]);
+    const filled = edited(plan, { edit: 'add', id: 'd', name: 'New', targets: ['y.ts'], by: 'Ada' });
+    expect(filled.placings).toEqual([
+      { target: 'x.ts', module: 'a', isSettled: false },
+      { target: 'y.ts', module: 'd', isSettled: true, by: 'Ada' },
+    ]);
     const settled = edited(plan, {
       edit: 'settle',
       places: [{ target: 'x.ts', module: 'a' }],

@@ -35,7 +35,13 @@ const edit = z.discriminatedUnion('edit', [
     count: z.number().int().min(2).max(50).nullable(),
   }),
   z.object({ edit: z.literal('remove'), module }),
-  z.object({ edit: z.literal('order'), module, by: z.union([z.literal(-1), z.literal(1)]) }),
+  /** Any elements, or what a shortlist holds, go into a module that is there, or into a new one of that name. */
+  z.object({
+    edit: z.literal('takeIn'),
+    into: z.union([z.object({ module }), z.object({ name })]),
+    from: z.union([z.object({ list: id }), z.object({ keys: targets })]),
+    by,
+  }),
 ]);
 export type SentEdit = z.infer<typeof edit>;
 

@@ -106,6 +106,14 @@ export function latestSurvey(store: Store, codebaseId: number): SurveyRecord | n
   return row === undefined ? null : record(row);
 }
 
+/** The surveys of a codebase that are kept, the newest first. */
+export function surveys(store: Store, codebaseId: number): SurveyRecord[] {
+  return store
+    .prepare(`SELECT ${columns} FROM survey WHERE codebase_id = ? ORDER BY id DESC`)
+    .all(codebaseId)
+    .map(record);
+}
+
 /** The survey that an address pins, or the newest; null while there is none. A Problem when the pinned one is gone. */
 export function surveyShown(store: Store, codebaseId: number, pinned: number | null): SurveyRecord | null {
   if (pinned === null) return latestSurvey(store, codebaseId);

@@ -12,7 +12,7 @@ import { addedFiles, namedStates } from '../store/modulePlans.ts';
 import type { SearchPart } from '../search/textSearch.ts';
 import { notes } from '../store/notes.ts';
 import { shortlist, shortlists } from '../store/shortlists.ts';
-import { completenessOfSurvey, intakeOf, rulesOf, surveyedHash } from '../store/surveys.ts';
+import { completenessOfSurvey, intakeOf, rulesOf, surveyedHash, surveys } from '../store/surveys.ts';
 import { aroundQuery } from './aroundQuery.ts';
 import { aroundView } from './aroundView.ts';
 import { cardView } from './cardView.ts';
@@ -23,8 +23,9 @@ import { documentView } from './documentView.ts';
 import { dossierView } from './dossierView.ts';
 import { findElements, foundElement, foundKeys } from './finderView.ts';
 import { graphQuery } from './graph/graphQuery.ts';
-import { graphText, type GraphFormat } from './graph/graphText.ts';
-import { graphView } from './graph/graphView.ts';
+import { graphFile, type GraphFormat } from './graph/graphFile.ts';
+import { graphView, type GraphQuestion } from './graph/graphView.ts';
+import { measuresOfBoxes } from './graph/measuredNodes.ts';
 import { elementOf, kindOf } from './ground/elements.ts';
 import { isInScope, type Scope } from './ground/scope.ts';
 import { classDiagramView, hierarchyView, TYPES_DRAWN, TYPES_LISTED } from './hierarchy/hierarchyView.ts';
@@ -89,20 +90,27 @@ export const views = {
     };
   },
 
-  graph({ survey, question, scope, params }: ViewRequest) {
-    const query = graphQuery(params);
+  graph(view: ViewRequest) {
+    const { survey, scope, plans, store, codebase, record } = view;
+    const asked = graphQuestion(view);
     return {
-      query,
-      picture: graphView(survey, { ...question, scope, query }),
+      query: asked.query,
+      plan: plans.shown,
+      picture: graphView(survey, asked),
       scope: scopeView(survey, scope),
+      measures: measuresOfBoxes(),
+      /** Other surveys that this one can be compared with. */
+      others: surveys(store, codebase.id)
+        .filter(({ id }) => id !== record.id)
+        .map(({ id, surveyedAt, commitHash }) => ({ id, surveyedAt, commitHash })),
     };
   },
 
-  graphText(
-    { survey, question, scope, params }: ViewRequest,
-    { format, caption }: { format: GraphFormat; caption: string },
+  graphFile(
+    view: ViewRequest,
+    { format, ...shown }: { format: GraphFormat; caption: string; theme: 'light' | 'dark' },
   ) {
-    return graphText(graphView(survey, { ...question, scope, query: graphQuery(params) }), format, caption);
+    return graphFile(graphView(view.survey, graphQuestion(view)), format, shown);
   },
 
   cycles({ survey, question, scope, params }: ViewRequest) {
@@ -269,10 +277,11 @@ export const views = {
   planFile: ({ survey, plans }: ViewRequest) => planExport(survey, plans.content()),
   shortPlanFile: ({ plans }: ViewRequest) => planFileOfPlan(plans.content()),
 
-  editedPlan: ({ survey, plans }: ViewRequest, edit: SentEdit) => planAfter(survey, plans.content(), edit),
+  editedPlan: (view: ViewRequest, edit: SentEdit) =>
+    planAfter(view.survey, view.plans.content(), edit, keysOfLists(view)),
 
-  planEffect: ({ survey, plans, question }: ViewRequest, edit: SentEdit) =>
-    planEffect(survey, plans.content(), edit, question),
+  planEffect: (view: ViewRequest, edit: SentEdit) =>
+    planEffect(view.survey, view.plans.content(), edit, { ...view.question, keysOf: keysOfLists(view) }),
 
   readPlan: ({ survey }: ViewRequest, file: { name: string; text: string }) => planRead(survey, file),
 
@@ -361,6 +370,16 @@ const stepQuery = z.object({
   of: z.enum(kindNames).catch('any'),
   limit: z.coerce.number().int().min(1).max(100_000).catch(MAX_LISTED),
 });
+
+/** What is asked of the graph, with the older survey where two are drawn. */
+function graphQuestion({ question, scope, params, at }: ViewRequest): GraphQuestion {
+  const query = graphQuery(params);
+  return { ...question, scope, query, before: query.since === null ? null : at(query.since) };
+}
+
+function keysOfLists({ store, codebase }: ViewRequest): (id: number) => string[] {
+  return (id) => shortlist(store, codebase.id, id).keys;
+}
 
 function needed(value: string | null, name: string): string {
   if (value === null) throw new Problem('badRequest', `This address names no “${name}”, which it must.`);

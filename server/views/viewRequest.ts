@@ -38,6 +38,8 @@ export interface ViewRequest {
   only: { list: Shortlist; marks: Uint8Array } | null;
   /** The shortlist that is marked on the picture. */
   overlay: { list: Shortlist; marks: Uint8Array } | null;
+  /** The same question put to another survey of the codebase. Throws a Problem (`notFound`) for one that is gone. */
+  at: (surveyId: number) => { record: SurveyRecord; survey: SurveyedCodebase; question: PictureQuestion };
   /** Plans of modules, and the one by which things may stand. */
   plans: { all: PlanRecord[]; shown: PlanRecord | null; content: () => ModulePlan };
   /** Reads files of the codebase as the survey saw them, or as they are now. */
@@ -58,15 +60,26 @@ export function viewRequest(
   const state = pictureState(params);
   const record = surveyShown(store, opened.id, state.survey);
   if (!record) return null;
-  const survey = surveyOf(record.id);
   const plans = plansOf(store, opened.id, state.plan);
-  takePlan(survey, plans.content, plans.shown === null ? '' : `${plans.shown.id} ${plans.shown.revision}`);
-  const listed = (id: number | null): ViewRequest['only'] => {
+  const arrangedById = (id: number): SurveyedCodebase => {
+    const survey = surveyOf(id);
+    takePlan(survey, plans.content, plans.shown === null ? '' : `${plans.shown.id} ${plans.shown.revision}`);
+    return survey;
+  };
+  const survey = arrangedById(record.id);
+  const listed = (id: number | null, of = survey): ViewRequest['only'] => {
     const list = id === null ? undefined : shortlists(store, opened.id).find((own) => own.id === id);
-    return list ? { list, marks: listedElements(survey, list.keys) } : null;
+    return list ? { list, marks: listedElements(of, list.keys) } : null;
   };
   const only = listed(state.list);
   const withTests = state.tests === 'in';
+  const questionOf = (confined: ViewRequest['only']): PictureQuestion => ({
+    by: state.by,
+    grain: state.grain,
+    filter: filterOf(state.kinds, state.certainty),
+    withTests,
+    only: confined && { marks: confined.marks, name: JSON.stringify(confined.list.keys) },
+  });
   return {
     store,
     codebase: opened,
@@ -74,18 +87,21 @@ export function viewRequest(
     survey,
     params,
     state,
-    question: {
-      by: state.by,
-      grain: state.grain,
-      filter: filterOf(state.kinds, state.certainty),
-      withTests,
-      only: only && { marks: only.marks, name: JSON.stringify(only.list.keys) },
-    },
+    question: questionOf(only),
     scope: scopeOf(survey, state.by, state.in),
     withTests,
     only,
     overlay: listed(state.overlay),
     plans,
+    at(surveyId) {
+      const other = surveyShown(store, opened.id, surveyId)!;
+      const otherSurvey = arrangedById(other.id);
+      return {
+        record: other,
+        survey: otherSurvey,
+        question: questionOf(listed(state.list, otherSurvey)),
+      };
+    },
     readText: textReader(opened, record.commitHash, workplaceOf(store, opened.id), (path) => {
       const hash = surveyedHash(store, record.id, path);
       return hash === null ? null : keptText(store, hash);

@@ -11,7 +11,7 @@ import {
   ScopePart,
   TestsPart,
 } from '../../frame/Caption.tsx';
-import { namesApart } from '../../frame/names/namesApart.ts';
+import { namesApart } from '../../../server/views/picture/namesApart.ts';
 import { counted, figure, percent } from '../../state/figures.ts';
 import { noEvidence, usePicture } from '../../state/usePicture.ts';
 import { CycleBlocks } from './CycleBlocks.tsx';

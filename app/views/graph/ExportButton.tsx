@@ -1,13 +1,12 @@
 import { useState } from 'react';
-import type { GraphPicture } from '../../../server/views/graph/graphView.ts';
-import { useNameOf } from '../../frame/names/Names.tsx';
 import { OpenMenu } from '../../frame/parts.ts';
 import { useAddress } from '../../state/address.ts';
 import { saveFile } from '../../state/saveFile.ts';
-import { useSheetColours } from '../../theme/useSheetColours.ts';
-import { graphSvg } from './graphSvg.ts';
+import { useIsDark } from '../../theme/useSheetColours.ts';
 
-const texts = [
+const formats = [
+  ['svg', 'SVG, with its sentence and legend'],
+  ['pdf', 'PDF, the same as a page in lines and letters'],
   ['dot', 'DOT'],
   ['graphml', 'GraphML, with coordinates'],
   ['mermaid', 'Mermaid'],
@@ -16,17 +15,27 @@ const texts = [
 ] as const;
 
 /** Takes the drawing along, with the sentence that says what it shows. */
-export function ExportButton({ picture, codebaseId }: { picture: GraphPicture; codebaseId: string }) {
+export function ExportButton({ codebaseId }: { codebaseId: string }) {
   const [at, setAt] = useState<Element | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
   const params = useAddress();
-  const nameOf = useNameOf();
-  const inks = useSheetColours();
-  const caption = (): string => document.querySelector<HTMLElement>('.caption')?.innerText ?? '';
-  const svg = (): string => graphSvg(picture, { nameOf, caption: caption(), inks });
-  const asText = (format: string): void => {
+  const isDark = useIsDark();
+  const addressOf = (format: string): string => {
     const address = new URLSearchParams(params);
-    address.set('caption', caption());
-    window.location.assign(`/codebases/${codebaseId}/graphs/graph.${format}?${address}`);
+    address.set('caption', document.querySelector<HTMLElement>('.caption')?.innerText ?? '');
+    // What is printed is light; what is shown on a screen is as this one.
+    if (isDark && format !== 'pdf') address.set('theme', 'dark');
+    return `/codebases/${codebaseId}/graphs/graph.${format}?${address}`;
+  };
+  const savePng = async (): Promise<void> => {
+    try {
+      setProblem(null);
+      const response = await fetch(addressOf('svg'));
+      if (!response.ok) throw new Error(response.statusText);
+      saveFile(await pngOf(await response.text()), 'graph.png');
+    } catch {
+      setProblem('The picture could not be made.');
+    }
   };
   return (
     <>
@@ -38,17 +47,17 @@ export function ExportButton({ picture, codebaseId }: { picture: GraphPicture; c
       >
         Take along …
       </button>
+      {problem !== null && <span className="against">{problem}</span>}
       {at && (
         <OpenMenu
           at={at}
           entries={[
-            {
-              key: 'svg',
-              label: 'SVG, with its sentence and legend',
-              run: () => saveFile(new Blob([svg()], { type: 'image/svg+xml' }), 'graph.svg'),
-            },
-            { key: 'png', label: 'PNG, twice as fine', run: () => void savePng(svg()) },
-            ...texts.map(([format, label]) => ({ key: format, label, run: () => asText(format) })),
+            ...formats.map(([format, label]) => ({
+              key: format,
+              label,
+              run: () => window.location.assign(addressOf(format)),
+            })),
+            { key: 'png', label: 'PNG, twice as fine', run: () => void savePng() },
           ]}
           onClose={() => setAt(null)}
         />
@@ -59,7 +68,7 @@ export function ExportButton({ picture, codebaseId }: { picture: GraphPicture; c
 
 const FINER = 2;
 
-async function savePng(svg: string): Promise<void> {
+async function pngOf(svg: string): Promise<Blob> {
   const image = new Image();
   image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(svg)}`;
   await image.decode();
@@ -67,5 +76,7 @@ async function savePng(svg: string): Promise<void> {
   canvas.width = FINER * image.width;
   canvas.height = FINER * image.height;
   canvas.getContext('2d')!.drawImage(image, 0, 0, canvas.width, canvas.height);
-  canvas.toBlob((blob) => blob && saveFile(blob, 'graph.png'), 'image/png');
+  return new Promise((resolve, reject) =>
+    canvas.toBlob((blob) => (blob ? resolve(blob) : reject(new Error('too large'))), 'image/png'),
+  );
 }

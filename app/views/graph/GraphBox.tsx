@@ -1,37 +1,66 @@
-import type { GraphNode, MoreLinks } from '../../../server/views/graph/graphView.ts';
+import type { MoreLinks } from '../../../server/views/graph/drawnGraph.ts';
+import { changeSigns } from '../../../server/views/graph/graphLegend.ts';
+import type { GraphNode, GraphPicture } from '../../../server/views/graph/graphView.ts';
 import { ElementName } from '../../frame/ElementName.tsx';
 import { figure } from '../../state/figures.ts';
 
 /** A group or an element as a box: opened in place, with what else uses it and what else it uses to be added. */
 export function GraphBox({
   node,
-  state,
+  at,
+  scales,
+  isFound,
+  isChosen,
   onToggle,
   onPoint,
   onLeaveOut,
-  onAdd,
+  onMore,
 }: {
   node: GraphNode;
-  state: 'lit' | 'beside' | 'found' | '';
+  /** Its place among the nodes. */
+  at: number;
+  scales: Pick<GraphPicture, 'tint' | 'bar'>;
+  isFound: boolean;
+  isChosen: boolean;
   onToggle: () => void;
   onPoint: (isAt: boolean) => void;
   onLeaveOut: () => void;
-  onAdd: (keys: readonly string[]) => void;
+  /** The figure of what is not drawn was pressed. */
+  onMore: (links: MoreLinks, where: 'users' | 'used', button: Element) => void;
 }) {
-  const { x, y, width, height, isOpen, opens, chain, cycle, name, users, used } = node;
+  const { x, y, width, height, isOpen, opens, chain, cycle, name, users, used, members, news, kind } = node;
+  const states = {
+    open: isOpen,
+    group: kind === 'folder' || kind === 'group',
+    external: kind === 'external',
+    found: isFound,
+    chosen: isChosen,
+    came: news === 'came',
+    gone: news === 'gone',
+  };
+  const names = Object.entries(states).filter(([, is]) => is);
+  const point = { onMouseEnter: () => onPoint(true), onMouseLeave: () => onPoint(false) };
+  const tint = shareOf(node.tint, scales.tint);
+  const bar = shareOf(node.bar, scales.bar);
   return (
     <div
-      className={`graph-box${isOpen ? ' open' : ''}${node.kind === 'folder' || node.kind === 'group' ? ' group' : ''} ${state}`}
-      style={{ left: x, top: y, width, height }}
-      onMouseEnter={isOpen ? undefined : () => onPoint(true)}
-      onMouseLeave={isOpen ? undefined : () => onPoint(false)}
+      className={['graph-box', ...names.map(([state]) => state)].join(' ')}
+      data-box={at}
+      style={{
+        ...{ left: x, top: y, width, height },
+        ...(tint > 0
+          ? { backgroundColor: `color-mix(in srgb, var(--most) ${Math.round(55 * tint)}%, var(--panel))` }
+          : {}),
+      }}
+      {...(isOpen ? {} : point)}
     >
-      <More links={users} name={name} where="above" onAdd={onAdd} />
-      <span
-        className="graph-name"
-        onMouseEnter={isOpen ? () => onPoint(true) : undefined}
-        onMouseLeave={isOpen ? () => onPoint(false) : undefined}
-      >
+      <More links={users} name={name} where="users" onMore={onMore} />
+      <span className="graph-name" {...(isOpen ? point : {})}>
+        {news !== null && (
+          <span className={`mono ${news}`} title={news === 'came' ? 'new' : 'gone'}>
+            {changeSigns[news]}
+          </span>
+        )}
         {(opens || isOpen) && (
           <button
             type="button"
@@ -43,13 +72,24 @@ export function GraphBox({
             {isOpen ? '▾' : '▸'}
           </button>
         )}
-        <ElementName element={node} text={chain.length > 0 ? [...chain, name].join('/') : undefined} />
-        {cycle !== null && (
+        {members !== null ? (
+          <span className="mono" title={members.map(({ key }) => key).join('\n')}>
+            {name}
+          </span>
+        ) : news === 'gone' || (isOpen && kind === 'external') ? (
+          <span className="mono" title={node.key}>
+            {name}
+          </span>
+        ) : (
+          <ElementName element={node} text={chain.length > 0 ? [...chain, name].join('/') : undefined} />
+        )}
+        {cycle !== null && members === null && (
           <span className="graph-cycle mono" title={`takes part in the cycle ${cycle}`}>
             ⟨{cycle}⟩
           </span>
         )}
       </span>
+      {bar > 0 && <span className="graph-bar" style={{ width: `${100 * bar}%` }} />}
       <button
         type="button"
         className="plain-button graph-out"
@@ -58,33 +98,37 @@ export function GraphBox({
       >
         ×
       </button>
-      <More links={used} name={name} where="below" onAdd={onAdd} />
+      <More links={used} name={name} where="used" onMore={onMore} />
     </div>
   );
+}
+
+function shareOf(value: number | null, scale: GraphPicture['tint']): number {
+  return value === null || scale === null || scale.most === 0 ? 0 : value / scale.most;
 }
 
 function More({
   links,
   name,
   where,
-  onAdd,
+  onMore,
 }: {
   links: MoreLinks | null;
   name: string;
-  where: 'above' | 'below';
-  onAdd: (keys: readonly string[]) => void;
+  where: 'users' | 'used';
+  onMore: (links: MoreLinks, where: 'users' | 'used', button: Element) => void;
 }) {
   if (links === null) return null;
   const { count, strongest } = links;
-  const words = where === 'above' ? `more use ${name}` : `more are used by ${name}`;
-  const added = strongest.length < count ? `; adds the ${strongest.length} with the most references` : '';
+  const words = where === 'users' ? `more use ${name}` : `more are used by ${name}`;
   return (
     <button
       type="button"
       className={`plain-button graph-more ${where}`}
-      title={`${figure(count)} ${words}${added}`}
-      aria-label={`Add what ${where === 'above' ? 'uses' : 'is used by'} ${name}: ${count} more`}
-      onClick={() => onAdd(strongest)}
+      title={`${figure(count)} ${words}${strongest.length < count ? ': choose which to add' : ''}`}
+      aria-label={`Add what ${where === 'users' ? 'uses' : 'is used by'} ${name}: ${count} more`}
+      aria-haspopup={strongest.length < count ? 'menu' : undefined}
+      onClick={({ currentTarget }) => onMore(links, where, currentTarget)}
     >
       +{figure(count)}
     </button>

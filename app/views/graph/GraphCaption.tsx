@@ -12,8 +12,16 @@ import {
   ParameterChoice,
   ScopePart,
   TestsPart,
+  type Option,
 } from '../../frame/Caption.tsx';
 import { ElementName } from '../../frame/ElementName.tsx';
+import { dateAndTime } from '../../state/figures.ts';
+
+/** What a drawing can be tinted by, and compared with. */
+export interface GraphChoices {
+  measures: readonly { id: string; name: string }[];
+  others: readonly { id: number; surveyedAt: string; commitHash: string | null }[];
+}
 
 const stepChoices = [0, 1, 2, 3, 4, MOST_STEPS].map((n) => ({
   value: String(n),
@@ -23,7 +31,6 @@ const leastChoices = [1, 2, 3, 5, 10, 20, 50, 100].map((n) => ({
   value: String(n),
   label: n === 1 ? 'of any weight' : `of ${n} references or more`,
 }));
-const USUAL_STEPS = String(USUAL);
 const wayChoices = [
   { value: 'shortest', label: 'the shortest ways' },
   { value: 'all', label: 'all ways' },
@@ -32,62 +39,61 @@ const impliedChoices = [
   { value: 'in', label: 'shown' },
   { value: 'out', label: 'left out' },
 ];
+const externalChoices = [
+  { value: 'out', label: 'left out' },
+  { value: 'in', label: 'drawn below' },
+  { value: 'apart', label: 'drawn below, each by itself' },
+];
+const ringChoices = [
+  { value: 'apart', label: 'spread out' },
+  { value: 'one', label: 'as one box each' },
+];
+const flowChoices = [
+  { value: 'down', label: 'downward' },
+  { value: 'right', label: 'to the right' },
+];
 const drawings = [
   { value: 'drawing', label: 'a drawing' },
   { value: 'table', label: 'a table' },
 ];
+const nothing: Option = { value: '', label: 'nothing' };
 
 /** What the drawing is of, and by what. */
 export function GraphCaption({
   picture,
   query,
   scope,
+  measures,
+  others,
   isTable,
 }: {
   picture: GraphPicture;
   query: GraphQuery;
   scope: ScopeChoice;
   isTable: boolean;
-}) {
-  const { around } = picture;
+} & GraphChoices) {
+  const measureChoices = [nothing, ...measures.map(({ id, name }) => ({ value: id, label: name }))];
+  const surveyChoices = [
+    nothing,
+    ...others.map(({ id, surveyedAt, commitHash }) => ({
+      value: String(id),
+      label: `the survey of ${dateAndTime(surveyedAt)}${commitHash === null ? '' : `, ${commitHash.slice(0, 8)}`}`,
+    })),
+  ];
   return (
     <Caption>
-      The{' '}
-      {query.around === null ? (
-        <>
-          <GrainPart /> of <ScopePart scope={scope} /> <ArrangementPart scope={scope} /> and what they use,
-        </>
-      ) : query.until !== null ? (
-        <>
-          <GrainPart /> on{' '}
-          <ParameterChoice label="ways" name="ways" options={wayChoices} value={query.ways} /> by which{' '}
-          <b className="mono">{around ? <ElementName element={around} /> : query.around}</b> and{' '}
-          <b className="mono">{picture.until ? <ElementName element={picture.until} /> : query.until}</b> use
-          one the other, <ArrangementPart scope={scope} />,
-        </>
-      ) : (
-        <>
-          <GrainPart /> around{' '}
-          <b className="mono">{around ? <ElementName element={around} /> : query.around}</b>:{' '}
-          <ParameterChoice
-            label="steps of users"
-            name="up"
-            options={stepChoices}
-            value={String(query.up)}
-            usual={USUAL_STEPS}
-          />{' '}
-          of what uses it,{' '}
-          <ParameterChoice
-            label="steps of used"
-            name="down"
-            options={stepChoices}
-            value={String(query.down)}
-            usual={USUAL_STEPS}
-          />{' '}
-          of what it uses, <ArrangementPart scope={scope} />,
-        </>
-      )}{' '}
-      by references of <KindsPart />, <CertaintyPart />, tests <TestsPart />; links{' '}
+      The <SubjectPart picture={picture} query={query} scope={scope} /> by references of <KindsPart />,{' '}
+      <CertaintyPart />, tests <TestsPart />, externals{' '}
+      <ParameterChoice label="externals" name="externals" options={externalChoices} value={query.externals} />
+      ; cycles{' '}
+      <ParameterChoice
+        label="cycles"
+        name="rings"
+        options={ringChoices}
+        value={query.condensed ? 'one' : 'apart'}
+        also={{ apart: null }}
+      />
+      , links{' '}
       <ParameterChoice label="weight" name="least" options={leastChoices} value={String(query.least)} />,
       those that a longer path implies{' '}
       <ParameterChoice
@@ -96,8 +102,83 @@ export function GraphCaption({
         options={impliedChoices}
         value={query.hidesImplied ? 'out' : 'in'}
       />
-      , as <ParameterChoice label="form" name="as" options={drawings} value={isTable ? 'table' : 'drawing'} />
+      ; as <ParameterChoice label="form" name="as" options={drawings} value={isTable ? 'table' : 'drawing'} />
+      {!isTable && (
+        <>
+          {' '}
+          <ParameterChoice label="direction" name="flow" options={flowChoices} value={query.flow} />, tinted
+          by <ParameterChoice label="tint" name="tint" options={measureChoices} value={query.tint ?? ''} />,
+          with bars for{' '}
+          <ParameterChoice label="bars" name="bar" options={measureChoices} value={query.bar ?? ''} />
+        </>
+      )}
+      {others.length > 0 && (
+        <>
+          , compared with{' '}
+          <ParameterChoice
+            label="another survey"
+            name="since"
+            options={surveyChoices}
+            value={query.since === null ? '' : String(query.since)}
+          />
+        </>
+      )}
       <ListsPart />.
     </Caption>
+  );
+}
+
+/** What of the code is drawn. */
+function SubjectPart({
+  picture: { around, until, cycle },
+  query,
+  scope,
+}: {
+  picture: GraphPicture;
+  query: GraphQuery;
+  scope: ScopeChoice;
+}) {
+  const first = <b className="mono">{around ? <ElementName element={around} /> : query.around}</b>;
+  const second = <b className="mono">{until ? <ElementName element={until} /> : query.until}</b>;
+  const arranged = <ArrangementPart scope={scope} />;
+  const steps = (label: string, name: 'up' | 'down') => (
+    <ParameterChoice
+      label={label}
+      name={name}
+      options={stepChoices}
+      value={String(query[name])}
+      usual={String(USUAL)}
+    />
+  );
+  if (query.cycle !== null)
+    return (
+      <>
+        members of the cycle <b>{cycle}</b>, {arranged},
+      </>
+    );
+  if (query.around === null)
+    return (
+      <>
+        <GrainPart /> of <ScopePart scope={scope} /> {arranged} and what they use,
+      </>
+    );
+  if (query.until === null)
+    return (
+      <>
+        <GrainPart /> around {first}: {steps('steps of users', 'up')} of what uses it,{' '}
+        {steps('steps of used', 'down')} of what it uses, {arranged},
+      </>
+    );
+  if (query.ways === 'direct')
+    return (
+      <>
+        <GrainPart /> of {first} that use something in {second}, and those, {arranged},
+      </>
+    );
+  return (
+    <>
+      <GrainPart /> on <ParameterChoice label="ways" name="ways" options={wayChoices} value={query.ways} /> by
+      which {first} and {second} use one the other, {arranged},
+    </>
   );
 }

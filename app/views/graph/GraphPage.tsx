@@ -1,14 +1,17 @@
 import { useMemo, useState } from 'react';
-import type { GraphNode, GraphPicture } from '../../../server/views/graph/graphView.ts';
+import { Link } from 'react-router';
 import type { GraphQuery } from '../../../server/views/graph/graphQuery.ts';
+import type { GraphPicture } from '../../../server/views/graph/graphView.ts';
+import type { PlanRecord } from '../../../server/store/modulePlans.ts';
 import type { ScopeChoice } from '../../../server/views/scopeView.ts';
+import { ElementName } from '../../frame/ElementName.tsx';
 import { NamedList } from '../../frame/names/Names.tsx';
-import { useShortlists } from '../../frame/shortlists/Shortlists.tsx';
-import { counted, figure } from '../../state/figures.ts';
+import { counted } from '../../state/figures.ts';
+import { patched } from '../../state/pictureState.ts';
 import { usePicture } from '../../state/usePicture.ts';
-import { ExportButton } from './ExportButton.tsx';
-import { GraphCaption } from './GraphCaption.tsx';
+import { GraphCaption, type GraphChoices } from './GraphCaption.tsx';
 import { GraphSheet } from './GraphSheet.tsx';
+import { GraphTools } from './GraphTools.tsx';
 import { LinkTable } from './LinkTable.tsx';
 import './graph.css';
 
@@ -17,69 +20,63 @@ export function GraphPage({
   picture,
   query,
   scope,
+  plan,
+  measures,
+  others,
   codebaseId,
 }: {
   picture: GraphPicture;
   query: GraphQuery;
   scope: ScopeChoice;
+  /** The plan that what is drawn can become a module of; null where there is none. */
+  plan: PlanRecord | null;
   codebaseId: string;
-}) {
-  const { params, focus, change } = usePicture();
-  const { offer } = useShortlists();
+} & GraphChoices) {
+  const { params } = usePicture();
   const [wanted, setWanted] = useState('');
-  const { nodes, around } = picture;
-  const keys = useMemo(() => nodes.flatMap(({ isOpen, key }) => (isOpen ? [] : [key])), [nodes]);
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const { nodes } = picture;
+  // What is not drawn any more is not chosen.
+  const there = useMemo(() => {
+    const ends = new Set(nodes.map(({ end }) => end));
+    return new Set([...chosen].filter((end) => ends.has(end)));
+  }, [nodes, chosen]);
+  const choose = (end: string): void => {
+    const next = new Set(there);
+    if (!next.delete(end)) next.add(end);
+    setChosen(next);
+  };
   const isTable = params.get('as') === 'table';
-  const Picture = isTable ? LinkTable : GraphSheet;
+  const found = wanted.trim().toLowerCase();
+  const named = useMemo(() => nodes.flatMap((node) => [node, ...(node.members ?? [])]), [nodes]);
   return (
-    <NamedList all={nodes}>
-      <GraphCaption picture={picture} query={query} scope={scope} isTable={isTable} />
-      <div className="view-tools graph-tools">
-        <input
-          className="field"
-          type="search"
-          aria-label="Find in the drawing"
-          placeholder="find in the drawing"
-          value={wanted}
-          onChange={({ target }) => setWanted(target.value)}
-        />
-        {query.around !== null && (
-          <button
-            type="button"
-            className="chip"
-            onClick={() =>
-              change({ around: null, until: null, up: null, down: null, with: null, without: null })
-            }
-          >
-            The whole
-          </button>
-        )}
-        {query.around !== null && query.until === null && focus !== null && focus !== query.around && (
-          <button type="button" className="chip" onClick={() => change({ until: focus, with: null })}>
-            Ways to what is in focus
-          </button>
-        )}
-        {query.until !== null && (
-          <button type="button" className="chip" onClick={() => change({ until: null, ways: null })}>
-            What is around it
-          </button>
-        )}
-        {query.without.length > 0 && (
-          <button type="button" className="chip" onClick={() => change({ without: null })}>
-            Bring back {counted(query.without.length, 'box', 'boxes')}
-          </button>
-        )}
-        <button
-          type="button"
-          className="chip"
-          disabled={keys.length === 0}
-          onClick={() => offer({ suggested: around?.name ?? 'drawn', count: keys.length, keys })}
-        >
-          To a shortlist
-        </button>
-        <ExportButton picture={picture} codebaseId={codebaseId} />
-        <span className="push faded">{summary(picture)}</span>
-      </div>
+    <NamedList all={named}>
+      <GraphCaption
+        picture={picture}
+        query={query}
+        scope={scope}
+        measures={measures}
+        others={others}
+        isTable={isTable}
+      />
+      <GraphTools
+        picture={picture}
+        query={query}
+        plan={plan}
+        codebaseId={codebaseId}
+        chosen={there}
+        onChooseNone={() => setChosen(new Set())}
+        wanted={wanted}
+        onWant={setWanted}
+      />
+      <NoWayLine picture={picture} />
+      {picture.rolledUp.length > 0 && (
+        <p className="caution graph-said">
+          {counted(picture.rolledUp.length, 'group')} stayed closed: of more boxes nothing can be read. The{' '}
+          <Link to={`/codebases/${codebaseId}/matrix?${patched(params, { as: null })}`}>matrix</Link> has room
+          for them.
+        </p>
+      )}
       {nodes.length === 0 ? (
         <div className="empty">
           <h1>Nothing is drawn</h1>
@@ -87,17 +84,33 @@ export function GraphPage({
             All of it was taken out, or nothing of it counts: bring boxes back, or choose another scope.
           </p>
         </div>
+      ) : isTable ? (
+        <LinkTable picture={picture} wanted={found} />
       ) : (
-        <Picture picture={picture} query={query} wanted={wanted.trim().toLowerCase()} />
+        <GraphSheet picture={picture} query={query} wanted={found} chosen={there} onChoose={choose} />
       )}
     </NamedList>
   );
 }
 
-function summary({ nodes, links, hidden, left }: GraphPicture): string {
-  const boxes = nodes.filter(({ isOpen }: GraphNode) => !isOpen).length;
-  const parts = [`${counted(boxes, 'box', 'boxes')}, ${counted(links - hidden, 'link')}`];
-  if (hidden > 0) parts.push(`${figure(hidden)} left out`);
-  if (left > 0) parts.push(`${figure(left)} more elements have no room`);
-  return parts.join('; ');
+/** Where no way leads between two: what is nearest to both. */
+function NoWayLine({ picture: { noWay } }: { picture: GraphPicture }) {
+  if (noWay === null) return null;
+  const { bothUse, usesBoth } = noWay;
+  return (
+    <p className="caution graph-said">
+      No way leads from one to the other, by the references that count here.{' '}
+      {bothUse && (
+        <>
+          Both rest on <ElementName element={bothUse} />.{' '}
+        </>
+      )}
+      {usesBoth && (
+        <>
+          <ElementName element={usesBoth} /> rests on both.
+        </>
+      )}
+      {!bothUse && !usesBoth && 'Nothing is used by both, and nothing uses both.'}
+    </p>
+  );
 }

@@ -1,91 +1,143 @@
 import { useMemo, useRef, useState } from 'react';
 import { edgePaths } from '../../../core/layout/edgePaths.ts';
+import type { MoreLinks } from '../../../server/views/graph/drawnGraph.ts';
+import { graphLegend } from '../../../server/views/graph/graphLegend.ts';
 import type { GraphQuery } from '../../../server/views/graph/graphQuery.ts';
 import type { GraphNode, GraphPicture } from '../../../server/views/graph/graphView.ts';
 import { useNameOf } from '../../frame/names/Names.tsx';
+import { OpenMenu } from '../../frame/parts.ts';
 import { isTyping } from '../../frame/useFrameKeys.ts';
-import { counted } from '../../state/figures.ts';
 import { usePicture } from '../../state/usePicture.ts';
 import { GraphBox } from './GraphBox.tsx';
 import { GraphInset } from './GraphInset.tsx';
-import { inkOf } from './ink.ts';
+import { GraphLink } from './GraphLink.tsx';
 import { nearestBox } from './nearestBox.ts';
-import { useSheetZoom } from './useSheetZoom.ts';
+import { useBoxDrag } from './useBoxDrag.ts';
+import { useGraphEdits, type GraphEdits } from './useGraphEdits.ts';
+import { isInBox, useLighting } from './useLighting.ts';
+import { useSheetZoom, type SheetZoom } from './useSheetZoom.ts';
+
+/** So many pixels a box goes by a key. */
+const BY_KEY = 20;
 
 /** The drawing: boxes, and curves between them; it is dragged, and zoomed with Ctrl and the wheel. */
 export function GraphSheet({
   picture,
   query,
   wanted,
+  chosen,
+  onChoose,
 }: {
   picture: GraphPicture;
   query: GraphQuery;
   /** What is looked for in names, in small letters; '' for nothing. */
   wanted: string;
+  /** Ends of the boxes that were chosen to be treated together. */
+  chosen: ReadonlySet<string>;
+  onChoose: (end: string) => void;
 }) {
-  const { nodes, edges, width, height, largest } = picture;
-  const { focus, focusOn, change, showEvidence } = usePicture();
+  const { nodes, edges, width, height, largest, flow, tint, bar } = picture;
+  const { focus, from: openFrom, to: openTo, showEvidence, change } = usePicture();
   const nameOf = useNameOf();
   const [pointed, setPointed] = useState<number | null>(null);
+  const [more, setMore] = useState<{
+    of: string;
+    links: MoreLinks;
+    where: 'users' | 'used';
+    at: Element;
+  } | null>(null);
   const sheet = useRef<HTMLDivElement>(null);
+  const world = useRef<HTMLDivElement>(null);
   const home = nodes.find(({ key }) => key === query.around) ?? null;
   const zoom = useSheetZoom(sheet, { width, height, home });
-  const paths = useMemo(() => edgePaths(nodes, edges), [nodes, edges]);
-  const focused = nodes.findIndex(({ key }) => key === focus);
-  const lit = pointed ?? (focused >= 0 ? focused : null);
-  const beside = useMemo(() => {
-    const near = new Set<number>();
-    if (lit !== null)
-      for (const { from, to } of edges) {
-        if (isIn(nodes, from, lit)) near.add(to);
-        if (isIn(nodes, to, lit)) near.add(from);
-      }
-    return near;
-  }, [lit, edges, nodes]);
-  const openGroup = (node: GraphNode): void => {
-    const key = node.end;
-    const open = node.isOpen ? picture.open.filter((own) => own !== key) : [...picture.open, key];
-    change({ open: open.length === 0 ? '' : open });
-  };
-  const add = (keys: readonly string[]): void => change({ with: [...query.added, ...keys] });
-  const leaveOut = ({ end }: GraphNode): void => change({ without: [...query.without, end], focus: null });
-  const drawAround = ({ key }: GraphNode): void =>
-    change({ around: key, until: null, up: null, down: null, with: null, without: null, focus: key });
-
-  const boxAt = (at: number) => {
-    const node = nodes[at];
-    return (
-      <GraphBox
-        key={node.end}
-        node={node}
-        state={stateOf(at, lit, beside, wanted, nameOf(node))}
-        onToggle={() => openGroup(node)}
-        onPoint={(isAt) => setPointed(isAt ? at : null)}
-        onLeaveOut={() => leaveOut(node)}
-        onAdd={add}
-      />
+  const edits = useGraphEdits(picture, query);
+  const paths = useMemo(() => edgePaths(nodes, edges, flow), [nodes, edges, flow]);
+  const focused = nodes.findIndex(({ key, members }) =>
+    members === null ? key === focus : members.some((member) => member.key === focus),
+  );
+  useLighting(world, picture, pointed ?? (focused >= 0 ? focused : null));
+  const press = useBoxDrag(zoom.scale, (at, dx, dy) => edits.put(nodes[at], dx, dy));
+  const startDrag = (event: React.PointerEvent): void => {
+    const box = (event.target as Element).closest<HTMLElement>('.graph-box:not(.open), .graph-name');
+    const at = Number(box?.closest<HTMLElement>('[data-box]')?.dataset.box ?? -1);
+    if (at < 0 || (event.target as Element).closest('.graph-more, .graph-out, .graph-toggle')) return;
+    const all = [...(world.current?.querySelectorAll<HTMLElement>('[data-box]') ?? [])];
+    press(
+      event,
+      at,
+      all.filter(({ dataset }) => isInBox(nodes, Number(dataset.box), at)),
     );
   };
+  const choose = (event: React.MouseEvent): void => {
+    if (!event.ctrlKey && !event.metaKey) return;
+    const at = (event.target as Element).closest<HTMLElement>('[data-box]')?.dataset.box;
+    if (at === undefined || nodes[Number(at)].isOpen) return;
+    event.preventDefault();
+    event.stopPropagation();
+    onChoose(nodes[Number(at)].end);
+  };
+
+  // What is drawn does not change when the sheet is moved or pointed at.
+  const drawn = useMemo(() => {
+    const boxAt = (at: number) => {
+      const node = nodes[at];
+      return (
+        <GraphBox
+          key={node.end}
+          node={node}
+          at={at}
+          scales={{ tint, bar }}
+          isFound={wanted !== '' && nameOf(node).toLowerCase().includes(wanted)}
+          isChosen={chosen.has(node.end)}
+          onToggle={() => edits.toggle(node)}
+          onPoint={(isAt) => setPointed(isAt ? at : null)}
+          onLeaveOut={() => edits.leaveOut([node])}
+          onMore={(links, where, button) =>
+            links.strongest.length < links.count
+              ? setMore({ of: node.end, links, where, at: button })
+              : edits.add(links.strongest)
+          }
+        />
+      );
+    };
+    const isWalked = (from: string, to: string): boolean => from === openFrom && to === openTo;
+    return (
+      <>
+        {nodes.map((node, at) => node.isOpen && boxAt(at))}
+        <svg className="graph-edges" width={width} height={height} aria-hidden="true">
+          {paths.map(({ edge, path, middle }) => {
+            const link = edges[edge];
+            const [from, to] = [nodes[link.from], nodes[link.to]];
+            return (
+              <GraphLink
+                key={`${from.end} ${to.end}`}
+                link={link}
+                at={edge}
+                ends={[from, to]}
+                path={path}
+                middle={middle}
+                largest={largest}
+                isWalked={isWalked(from.end, to.end)}
+                onOpen={() =>
+                  // What is gone is looked up where it was.
+                  link.references === 0 && query.since !== null
+                    ? change({ survey: String(query.since), since: null, from: from.end, to: to.end })
+                    : showEvidence(from.end, to.end)
+                }
+              />
+            );
+          })}
+        </svg>
+        {nodes.map((node, at) => !node.isOpen && boxAt(at))}
+      </>
+    );
+    // The rest follows from these; functions are others at each drawing and do the same.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [picture, paths, wanted, chosen, focus, openFrom, openTo, edits]);
 
   const onKey = (event: React.KeyboardEvent): void => {
-    const { key } = event;
     if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
-    const node = focused < 0 ? undefined : nodes[focused];
-    if (key.startsWith('Arrow')) {
-      const next = nearestBox(nodes, focused, key.slice(5).toLowerCase() as 'up' | 'down' | 'left' | 'right');
-      if (next >= 0) {
-        focusOn(nodes[next].key);
-        zoom.reveal(nodes[next]);
-      }
-    } else if (key === '+' || key === '-') zoom.by(key === '+' ? 1.25 : 0.8);
-    else if (key === '0') zoom.whole();
-    else if (!node) return;
-    else if (key === 'Enter' && (node.opens || node.isOpen)) openGroup(node);
-    else if (key.toLowerCase() === 'g') drawAround(node);
-    else if (key.toLowerCase() === 'u' && node.users) add(node.users.strongest);
-    else if (key.toLowerCase() === 'd' && node.used) add(node.used.strongest);
-    else if (key === 'Backspace' || key === 'Delete') leaveOut(node);
-    else return;
+    if (!keyIn(event, { nodes, focused, edits, zoom, onChoose })) return;
     event.preventDefault();
     event.stopPropagation();
   };
@@ -98,65 +150,91 @@ export function GraphSheet({
       role="application"
       aria-label="Who uses whom"
       onKeyDown={onKey}
+      onPointerDown={startDrag}
+      onClickCapture={choose}
     >
-      <div className="graph-world" style={{ width, height, transform: zoom.transform }}>
-        {nodes.map((node, at) => node.isOpen && boxAt(at))}
-        <svg className="graph-edges" width={width} height={height} aria-hidden="true">
-          {paths.map(({ edge, path, middle }) => {
-            const { from, to, references, isAgainst, isInferred } = edges[edge];
-            const isLit = lit !== null && (isIn(nodes, from, lit) || isIn(nodes, to, lit));
-            const state = lit === null ? '' : isLit ? ' lit' : ' dim';
-            return (
-              <g
-                key={`${nodes[from].end} ${nodes[to].end}`}
-                className={`graph-edge${isAgainst ? ' against' : ''}${isInferred ? ' inferred' : ''}${state}`}
-                onClick={() => showEvidence(nodes[from].end, nodes[to].end)}
-              >
-                <title>
-                  {`${nodes[from].name} uses ${nodes[to].name}: ${counted(references, 'reference')}` +
-                    `${isAgainst ? ', against the order' : ''}${isInferred ? ', all inferred' : ''}`}
-                </title>
-                <path d={path} strokeWidth={inkOf(references, largest)} />
-                {isAgainst && <path d={`M${middle.x - 5} ${middle.y}h10`} strokeWidth={2} />}
-                <path d={path} className="graph-reach" />
-              </g>
-            );
-          })}
-        </svg>
-        {nodes.map((node, at) => !node.isOpen && boxAt(at))}
+      <div className="graph-world" ref={world} style={{ width, height, transform: zoom.transform }}>
+        {drawn}
       </div>
-      <Legend picture={picture} />
+      <p className="graph-legend faded">{graphLegend(picture).join(' · ')}</p>
       <GraphInset picture={picture} view={zoom.view} onGo={zoom.centre} />
+      {more && <OpenMenu at={more.at} entries={edits.choices(more)} onClose={() => setMore(null)} />}
     </div>
   );
 }
 
-/** True for a box that is another, or stands in it. */
-function isIn(nodes: readonly GraphNode[], at: number, outer: number): boolean {
-  for (let box = at; box >= 0; box = nodes[box].parent) if (box === outer) return true;
-  return false;
-}
+const arrows = {
+  ArrowUp: ['up', 0, -1],
+  ArrowDown: ['down', 0, 1],
+  ArrowLeft: ['left', -1, 0],
+  ArrowRight: ['right', 1, 0],
+} as const;
 
-function stateOf(
-  at: number,
-  lit: number | null,
-  beside: ReadonlySet<number>,
-  wanted: string,
-  name: string,
-): 'lit' | 'beside' | 'found' | '' {
-  if (wanted !== '' && name.toLowerCase().includes(wanted)) return 'found';
-  if (at === lit) return 'lit';
-  return beside.has(at) ? 'beside' : '';
-}
-
-/** What marks mean, of those that are there. */
-function Legend({ picture: { edges, nodes, largest } }: { picture: GraphPicture }) {
-  const parts = [
-    'lower boxes are used by those above',
-    largest > 1 ? `the thickest link is ${counted(largest, 'reference')}` : null,
-    edges.some(({ isAgainst }) => isAgainst) ? 'red and notched: against the order' : null,
-    edges.some(({ isInferred }) => isInferred) ? 'dashed: inferred' : null,
-    nodes.some(({ cycle }) => cycle !== null) ? '⟨ ⟩ takes part in a cycle' : null,
-  ];
-  return <p className="graph-legend faded">{parts.filter(Boolean).join(' · ')}</p>;
+/** Does what a key means in the drawing; false for one that means nothing there. */
+function keyIn(
+  { key, shiftKey }: React.KeyboardEvent,
+  {
+    nodes,
+    focused,
+    edits,
+    zoom,
+    onChoose,
+  }: {
+    nodes: readonly GraphNode[];
+    focused: number;
+    edits: GraphEdits;
+    zoom: SheetZoom;
+    onChoose: (end: string) => void;
+  },
+): boolean {
+  const node = focused < 0 ? undefined : nodes[focused];
+  if (key in arrows) {
+    const [direction, dx, dy] = arrows[key as keyof typeof arrows];
+    if (shiftKey) {
+      if (node) edits.put(node, BY_KEY * dx, BY_KEY * dy);
+      return node !== undefined;
+    }
+    const next = nearestBox(nodes, focused, direction);
+    if (next >= 0) {
+      edits.focusOn(nodes[next]);
+      zoom.reveal(nodes[next]);
+    }
+    return true;
+  }
+  switch (key.toLowerCase()) {
+    case '+':
+      zoom.by(1.25);
+      return true;
+    case '-':
+      zoom.by(0.8);
+      return true;
+    case '0':
+      zoom.whole();
+      return true;
+  }
+  if (!node) return false;
+  switch (key.toLowerCase()) {
+    case 'enter':
+      if (!node.opens && !node.isOpen) return false;
+      edits.toggle(node);
+      return true;
+    case 'g':
+      edits.drawAround(node);
+      return true;
+    case 'u':
+      if (node.users) edits.add(node.users.strongest);
+      return true;
+    case 'd':
+      if (node.used) edits.add(node.used.strongest);
+      return true;
+    case 'x':
+      onChoose(node.end);
+      return true;
+    case 'backspace':
+    case 'delete':
+      edits.leaveOut([node]);
+      return true;
+    default:
+      return false;
+  }
 }

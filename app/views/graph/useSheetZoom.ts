@@ -3,7 +3,10 @@ import { zoom, zoomIdentity, type ZoomBehavior, type ZoomTransform } from 'd3-zo
 import { useCallback, useEffect, useLayoutEffect, useRef, useState, type RefObject } from 'react';
 import type { Box } from '../../../core/layout/edgePaths.ts';
 
+const OWN_POINTER = 'button, .graph-box:not(.open), .graph-name';
+
 export interface SheetZoom {
+  scale: number;
   /** As a style has it. */
   transform: string;
   /** The part of the drawing that is seen; null before that is known. */
@@ -19,6 +22,7 @@ export interface SheetZoom {
 const FARTHEST = 0.12;
 const CLOSEST = 2.5;
 const MARGIN = 24;
+const LOW = 120;
 /** A drawing is first seen as a whole where its names can be read then; else from its top. */
 const READABLE = 0.7;
 
@@ -45,7 +49,9 @@ export function useSheetZoom(
       const scale = Math.min(1, (room.width - 2 * MARGIN) / width, (room.height - 2 * MARGIN) / height);
       const k = Math.max(FARTHEST, least, scale);
       const x = Math.max(MARGIN, (room.width - k * width) / 2);
-      return zoomIdentity.translate(x, MARGIN).scale(k);
+      // A low drawing stands a little down the sheet, below the tools.
+      const y = Math.min(LOW, Math.max(MARGIN, (room.height - k * height) / 2));
+      return zoomIdentity.translate(x, y).scale(k);
     },
     [room, width, height],
   );
@@ -57,8 +63,9 @@ export function useSheetZoom(
       .clickDistance(4)
       .filter((event: MouseEvent) => {
         if (event.type === 'wheel') return event.ctrlKey || event.metaKey;
-        const isOnButton = event.target instanceof Element && event.target.closest('button') !== null;
-        return !event.button && event.type !== 'dblclick' && !isOnButton;
+        // What can be pressed or dragged itself does not move the sheet.
+        const isOnBox = event.target instanceof Element && event.target.closest(OWN_POINTER) !== null;
+        return !event.button && event.type !== 'dblclick' && !isOnBox;
       })
       .on('zoom', (event: { transform: ZoomTransform }) => setTransform(event.transform));
     behaviour.current = control;
@@ -97,6 +104,7 @@ export function useSheetZoom(
   }, [room, fitted, go, height, home]);
   const { k, x, y } = transform;
   return {
+    scale: k,
     transform: `translate(${x}px, ${y}px) scale(${k})`,
     view: room.width === 0 ? null : { x: -x / k, y: -y / k, width: room.width / k, height: room.height / k },
     by(factor) {

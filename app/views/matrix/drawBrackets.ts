@@ -1,4 +1,4 @@
-import { wordsFace, type SheetColours } from '../../theme/tokens.ts';
+import { wordsFace, type SheetColours } from '../../../server/export/sheetLook.ts';
 import type { Geometry } from './geometry.ts';
 import type { Context } from './inView.ts';
 import type { Scene } from './scene.ts';

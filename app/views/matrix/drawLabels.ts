@@ -1,5 +1,5 @@
-import { cutMiddle } from '../../frame/names/cut.ts';
-import { figuresFace, wordsFace, type SheetColours } from '../../theme/tokens.ts';
+import { cutMiddle } from '../../../server/views/picture/cut.ts';
+import { figuresFace, wordsFace, type SheetColours } from '../../../server/export/sheetLook.ts';
 import { INDENT, LABEL_START, MARK_WIDTH, type Geometry } from './geometry.ts';
 import { beginsLevel, type Context, type Lit, type Visible } from './inView.ts';
 import type { Scene } from './scene.ts';

@@ -1,4 +1,4 @@
-import { figuresFace, type SheetColours } from '../../theme/tokens.ts';
+import { figuresFace, type SheetColours } from '../../../server/export/sheetLook.ts';
 import { drawBrackets, type DrawnTag } from './drawBrackets.ts';
 import { drawInset } from './drawInset.ts';
 import { drawColumnLabels, drawRowLabels } from './drawLabels.ts';

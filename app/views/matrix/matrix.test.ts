@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { MatrixPicture } from '../../../server/views/matrixView.ts';
 import { beginsLevel } from './inView.ts';
-import { dark, light } from '../../theme/tokens.ts';
+import { dark, light } from '../../../server/export/sheetLook.ts';
 import {
   clampedOrigin,
   fittingCell,

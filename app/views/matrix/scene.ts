@@ -1,9 +1,9 @@
 import { rgb } from 'd3-color';
 import { interpolateRgb } from 'd3-interpolate';
 import type { MatrixPicture } from '../../../server/views/matrixView.ts';
-import { groupText } from '../../frame/groupText.ts';
-import { namesApart } from '../../frame/names/namesApart.ts';
-import type { SheetColours } from '../../theme/tokens.ts';
+import { groupText } from '../../../server/views/picture/groupText.ts';
+import { namesApart } from '../../../server/views/picture/namesApart.ts';
+import type { SheetColours } from '../../../server/export/sheetLook.ts';
 
 type Row = MatrixPicture['rows'][number];
 

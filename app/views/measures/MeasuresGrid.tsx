@@ -7,9 +7,9 @@ import type { MeasuresRow, MeasuresTable } from '../../../server/views/measuresV
 import { useElementLinks } from '../../frame/elementLinks.ts';
 import { useElementMenu } from '../../frame/ElementMenu.tsx';
 import { CutName } from '../../frame/names/Names.tsx';
-import { namesApart } from '../../frame/names/namesApart.ts';
+import { namesApart } from '../../../server/views/picture/namesApart.ts';
 import '../../frame/names/names.css';
-import { groupText } from '../../frame/groupText.ts';
+import { groupText } from '../../../server/views/picture/groupText.ts';
 import { figure } from '../../state/figures.ts';
 import { usePicture } from '../../state/usePicture.ts';
 import { MeasureCell } from './MeasureCell.tsx';

@@ -1,10 +1,12 @@
 import { useState } from 'react';
 import { planColours } from '../../../core/plan/modulePlan.ts';
 import type { ModuleRow, ModuleUse } from '../../../server/views/plan/planView.ts';
+import type { ShortlistSummary } from '../../../server/views/shortlistView.ts';
 import { OpenMenu } from '../../frame/parts.ts';
+import { useShortlists } from '../../frame/shortlists/Shortlists.tsx';
 import type { MenuEntry } from '../../frame/OpenMenu.tsx';
 import { authorName } from '../../state/author.ts';
-import { figure } from '../../state/figures.ts';
+import { counted, figure } from '../../state/figures.ts';
 import { usePicture } from '../../state/usePicture.ts';
 import type { PlanEditor } from '../../state/usePlanEdit.ts';
 import type { PlanTrial } from './usePlanEffect.ts';
@@ -13,7 +15,7 @@ import { Words } from './Words.tsx';
 /** So many modules that one rests on, or that rest on it, are named before the rest is asked for. */
 const NAMED = 5;
 
-type MenuName = 'merge' | 'nest' | 'split' | 'colour';
+type MenuName = 'merge' | 'nest' | 'split' | 'takeIn' | 'colour';
 
 /** The module that is open: what it is called and for, what may be done with it as a whole, and what it has to do with others. */
 export function ModuleHead({
@@ -30,7 +32,8 @@ export function ModuleHead({
   const { id, name, purpose } = row;
   const [menu, setMenu] = useState<{ at: Element; of: MenuName } | null>(null);
   const isSettled = row.codeLines > 0 && row.settledLines === row.codeLines;
-  const entries = menu ? entriesOf(menu.of, row, modules, editor, trial) : [];
+  const { lists } = useShortlists();
+  const entries = menu ? entriesOf(menu.of, row, { modules, lists, editor, trial }) : [];
   const opens = (of: MenuName, word: string) => (
     <button
       type="button"
@@ -95,6 +98,7 @@ export function ModuleHead({
           Dissolve
         </button>
         <PatternField row={row} editor={editor} />
+        {lists.length > 0 && opens('takeIn', 'Take in a shortlist …')}
       </div>
       <Uses words="rests on" uses={row.uses} of={row} modules={modules} isUser />
       <Uses words="used by" uses={row.usedBy} of={row} modules={modules} isUser={false} />
@@ -116,9 +120,17 @@ export function ModuleHead({
 function entriesOf(
   menu: MenuName,
   { id, name, parent }: ModuleRow,
-  modules: readonly ModuleRow[],
-  editor: PlanEditor,
-  trial: PlanTrial,
+  {
+    modules,
+    lists,
+    editor,
+    trial,
+  }: {
+    modules: readonly ModuleRow[];
+    lists: readonly ShortlistSummary[];
+    editor: PlanEditor;
+    trial: PlanTrial;
+  },
 ): MenuEntry[] {
   const others = modules.filter((other) => other.id !== id);
   switch (menu) {
@@ -155,6 +167,19 @@ function entriesOf(
           label,
           onAt: () => trial.think({ what: `${name} split ${label}`, edit }),
           run: () => editor.edit(`${name} split`, edit),
+        };
+      });
+    case 'takeIn':
+      return lists.map((list) => {
+        const from = { list: list.id };
+        const edit = { edit: 'takeIn', into: { module: id }, from, by: authorName() } as const;
+        const what = `${list.name} to ${name}`;
+        return {
+          key: String(list.id),
+          label: `${list.name}, ${counted(list.count, 'element')}`,
+          disabled: list.count === 0,
+          onAt: () => trial.think({ what, edit }),
+          run: () => editor.edit(what, edit),
         };
       });
     case 'colour':

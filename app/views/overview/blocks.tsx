@@ -7,7 +7,7 @@ import { counted, figure, percent } from '../../state/figures.ts';
 import { besideQuery } from '../../state/pictureState.ts';
 import { usePicture } from '../../state/usePicture.ts';
 import { CutName, NamedList } from '../../frame/names/Names.tsx';
-import { namesApart } from '../../frame/names/namesApart.ts';
+import { namesApart } from '../../../server/views/picture/namesApart.ts';
 import { Block } from './Block.tsx';
 
 const roleWords: Record<EntryPoint['role'], string> = {

@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import type { FileOutline, OutlineRow } from '../../../server/views/outlineView.ts';
 import { ElementName } from '../../frame/ElementName.tsx';
 import { CutName, NamedList } from '../../frame/names/Names.tsx';
-import { shortNames } from '../../frame/names/namesApart.ts';
+import { shortNames } from '../../../server/views/picture/namesApart.ts';
 import { useElementLinks } from '../../frame/elementLinks.ts';
 import { counted } from '../../state/figures.ts';
 import { dependencyWords, visibilityMarks } from '../../state/words.ts';

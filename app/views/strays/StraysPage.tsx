@@ -5,7 +5,7 @@ import { arrangementWords } from '../../../server/views/picture/arrangementWords
 import { ArrangementPart, Caption, CertaintyPart, KindsPart, TestsPart } from '../../frame/Caption.tsx';
 import { DepthPart } from '../../frame/DepthPart.tsx';
 import { ElementName } from '../../frame/ElementName.tsx';
-import { ownGroupText } from '../../frame/groupText.ts';
+import { ownGroupText } from '../../../server/views/picture/groupText.ts';
 import { CutName, NamedList } from '../../frame/names/Names.tsx';
 import { useShortlists } from '../../frame/shortlists/Shortlists.tsx';
 import { isTyping } from '../../frame/useFrameKeys.ts';

@@ -2,14 +2,14 @@ import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react'
 import { useNavigate } from 'react-router';
 import type { HierarchyPage, TypeNode } from '../../../server/views/hierarchy/hierarchyView.ts';
 import { BOX, classBox, roomIn, type BoxLine, type ClassBox } from '../../../core/layout/classBoxes.ts';
-import { cutMiddle } from '../../frame/names/cut.ts';
-import { namesApart } from '../../frame/names/namesApart.ts';
+import { cutMiddle } from '../../../server/views/picture/cut.ts';
+import { namesApart } from '../../../server/views/picture/namesApart.ts';
 import { useElementMenu } from '../../frame/ElementMenu.tsx';
 import { useElementLinks } from '../../frame/elementLinks.ts';
 import type { TypesState } from '../../../server/views/typesQuery.ts';
 import { counted } from '../../state/figures.ts';
 import { usePicture } from '../../state/usePicture.ts';
-import { figuresFace, type SheetColours } from '../../theme/tokens.ts';
+import { figuresFace, type SheetColours } from '../../../server/export/sheetLook.ts';
 import { saveFile } from '../../state/saveFile.ts';
 import { useSheetColours } from '../../theme/useSheetColours.ts';
 import { visibilityMarks } from '../../state/words.ts';

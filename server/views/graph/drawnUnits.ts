@@ -1,14 +1,19 @@
 import type { ArrangedSurvey } from '../../../core/arrangement/arranged.ts';
 import { groupWithKey } from '../../../core/arrangement/arrangement.ts';
-import { elementsOfEnd, subjectOf } from '../../../core/arrangement/ends.ts';
-import { reversed, type Graph } from '../../../core/graph/rollUp.ts';
+import { isBelow, unitOfNode } from '../../../core/arrangement/nodes.ts';
+import { passes, reversed, type Graph } from '../../../core/graph/rollUp.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 import { Problem } from '../../problem.ts';
 import { elementOf } from '../ground/elements.ts';
+import { cycleNamed } from '../picture/cycleNames.ts';
+import { nodeLabel, type NodeLabel } from '../picture/labels.ts';
 import type { GraphQuery } from './graphQuery.ts';
+import { unitsOf } from './unitKeys.ts';
 
 /** More units are not drawn by themselves: a drawing of so many says nothing. */
 export const MOST_DRAWN = 150;
+/** Nor by hand. */
+const MOST_ADDED = 2000;
 
 /** The units of a drawing that is a choice of the whole. */
 export interface DrawnUnits {
@@ -17,26 +22,99 @@ export interface DrawnUnits {
   left: number;
   /** The same links from what is used to what uses it. */
   usedBy: Graph;
+  /** Groups that are drawn as one box until they are opened by hand; without any, all units are drawn. */
+  closed?: ReadonlySet<number>;
+  /** One of the shortest ways, where ways are drawn: each uses the next. */
+  walk?: readonly number[];
+  /** Where ways between two were asked for and none leads: what is nearest to both. */
+  noWay?: NoWay;
 }
 
-/**
- * An element or group with so many steps of what uses it and what it uses, and what was added by hand. Where there are too many,
- * those with the most references come first. Throws a Problem (`notFound`). O(references · steps).
- */
-export function unitsAround(
+/** What two that are not connected have in common: the nearest that both rest on, and that rests on both; null for none. */
+export interface NoWay {
+  bothUse: NodeLabel | null;
+  usesBoth: NodeLabel | null;
+}
+
+/** What a query draws of the whole; null for all of it. Throws a Problem (`notFound`). O(references · steps). */
+export function drawnUnits(
   survey: SurveyedCodebase,
   picture: ArrangedSurvey,
-  { around, up, down, added }: GraphQuery & { around: string },
+  query: GraphQuery,
+): DrawnUnits | null {
+  const { cycle, around, until } = query;
+  const chosen =
+    cycle !== null
+      ? unitsOfCycle(survey, picture, cycle)
+      : around === null
+        ? null
+        : until === null
+          ? unitsAround(survey, picture, { ...query, around })
+          : unitsBetween(survey, picture, { ...query, around, until });
+  return chosen && withAdded(survey, picture, query, chosen);
+}
+
+/** With what was added by hand: elements, and all that use some or are used by them. */
+function withAdded(
+  survey: SurveyedCodebase,
+  picture: ArrangedSurvey,
+  { added, allUsers, allUsed }: GraphQuery,
+  chosen: DrawnUnits,
+): DrawnUnits {
+  const units = new Set(chosen.units);
+  let { left } = chosen;
+  const add = (unit: number): void => {
+    if (units.has(unit)) return;
+    if (units.size < MOST_ADDED) units.add(unit);
+    else left++;
+  };
+  for (const key of added) unitsOf(survey, picture, key).forEach(add);
+  for (const [links, wanted] of [
+    [chosen.usedBy, allUsers],
+    [picture.graph, allUsed],
+  ] as const)
+    for (const { of, within } of wanted) {
+      const group = within === null ? 0 : groupWithKey(picture.arrangement, within);
+      if (group === undefined) continue;
+      for (const unit of unitsOf(survey, picture, of))
+        for (let edge = links.start[unit]; edge < links.start[unit + 1]; edge++)
+          if (isBelow(picture, picture.arrangement.count + links.to[edge], group)) add(links.to[edge]);
+    }
+  return { ...chosen, units, left };
+}
+
+/** The members of a cycle, each of them closed. */
+function unitsOfCycle(survey: SurveyedCodebase, picture: ArrangedSurvey, name: string): DrawnUnits {
+  const found = cycleNamed(survey, picture, name);
+  if (!found) throw new Problem('notFound', 'This picture has no such cycle any more.');
+  const units = new Set<number>();
+  const closed = new Set<number>();
+  for (const node of found.members) {
+    const unit = unitOfNode(picture, node);
+    if (unit >= 0) units.add(unit);
+    else closed.add(node);
+  }
+  return { units, closed, left: 0, usedBy: reversed(picture.graph) };
+}
+
+/** An element or group with so many steps of what uses it and what it uses; where there are too many, those with the most references come first. */
+function unitsAround(
+  survey: SurveyedCodebase,
+  picture: ArrangedSurvey,
+  { around, up, down }: GraphQuery & { around: string },
 ): DrawnUnits {
   const { graph } = picture;
   const usedBy = reversed(graph);
-  const start = unitsOf(survey, picture, around);
+  const external = elementOf(survey, around);
+  const isExternal = external !== undefined && external >= survey.elements.firstExternal;
+  const start = isExternal ? usersOfExternal(survey, picture, external) : unitsOf(survey, picture, around);
   if (start.length === 0) throw new Problem('notFound', `${around} is not among what is drawn here.`);
   const units = new Set(start.slice(0, MOST_DRAWN));
   let left = start.length - units.size;
   for (const [links, steps] of [
-    [usedBy, up],
-    [graph, down],
+    // What uses an external is one step from it already, and what they use beside it was not asked for.
+    [usedBy, isExternal ? up - 1 : up],
+    [graph, isExternal ? 0 : down],
   ] as const) {
     let front = [...start];
     for (let step = 0; step < steps && front.length > 0; step++) {
@@ -52,18 +130,34 @@ export function unitsAround(
       for (const unit of front) units.add(unit);
     }
   }
-  for (const key of added) for (const unit of unitsOf(survey, picture, key)) units.add(unit);
   return { units, left, usedBy };
+}
+
+/** Units that use an external, those with the most references first. */
+function usersOfExternal(
+  { dependencies }: SurveyedCodebase,
+  { units, filter, counts }: ArrangedSurvey,
+  external: number,
+): number[] {
+  const uses = new Map<number, number>();
+  for (let row = 0; row < dependencies.count; row++) {
+    if (dependencies.to[row] !== external || counts[external] !== 1 || !passes(dependencies, row, filter))
+      continue;
+    const unit = units.unitOf[dependencies.from[row]];
+    const references = dependencies.placeStart[row + 1] - dependencies.placeStart[row];
+    if (unit >= 0) uses.set(unit, (uses.get(unit) ?? 0) + references);
+  }
+  return [...uses].sort(([a, x], [b, y]) => y - x || a - b).map(([unit]) => unit);
 }
 
 /**
  * What lies on the ways by which one element or group uses another, be it the first the second or the second the first; the
- * nearest first where there are too many. Both alone where no way leads. Throws a Problem (`notFound`). O(references).
+ * nearest first where there are too many. Where no way leads, both with what is nearest to both.
  */
-export function unitsBetween(
+function unitsBetween(
   survey: SurveyedCodebase,
   picture: ArrangedSurvey,
-  { around, until, ways, added }: GraphQuery & { around: string; until: string },
+  { around, until, ways }: GraphQuery & { around: string; until: string },
 ): DrawnUnits {
   const { graph } = picture;
   const usedBy = reversed(graph);
@@ -73,20 +167,73 @@ export function unitsBetween(
     return found;
   });
   const [first, second] = ends;
-  const lengths =
-    waysFrom(graph, usedBy, first, second) ??
-    waysFrom(graph, usedBy, second, first) ??
-    new Map<number, number>();
+  if (ways === 'direct') return limited(linkedAcross(graph, first, second), usedBy);
+  const there = waysFrom(graph, usedBy, first, second);
+  const lengths = there ?? waysFrom(graph, usedBy, second, first);
+  if (lengths === null) {
+    const below = nearestCommon(graph, first, second);
+    const above = nearestCommon(usedBy, first, second);
+    const label = (unit: number | null): NodeLabel | null =>
+      unit === null ? null : nodeLabel(survey, picture, picture.arrangement.count + unit);
+    const common = [below, above].flatMap((unit) => unit ?? []);
+    const noWay = { bothUse: label(below), usesBoth: label(above) };
+    return { ...limited([...common, ...ends.flat()], usedBy), noWay };
+  }
   const shortest = Math.min(...lengths.values());
   const on = [...lengths]
     .filter(([, length]) => ways === 'all' || length === shortest)
     .sort(([a, x], [b, y]) => x - y || a - b)
     .map(([unit]) => unit);
-  const chosen = lengths.size === 0 ? ends.flat() : on;
+  const walk = there ? shortestWalk(graph, first, second) : shortestWalk(graph, second, first);
+  return { ...limited(on, usedBy), walk };
+}
+
+/** The units of a shortest way from one set to another, which must be reached. */
+function shortestWalk(uses: Graph, from: readonly number[], to: readonly number[]): number[] {
+  const left = distances(reversed(uses), to);
+  let at = from.reduce((best, unit) =>
+    left[unit] >= 0 && (left[best] < 0 || left[unit] < left[best]) ? unit : best,
+  );
+  const walk = [at];
+  while (left[at] > 0) {
+    const next = uses.to
+      .subarray(uses.start[at], uses.start[at + 1])
+      .find((unit) => left[unit] === left[at] - 1)!;
+    walk.push(next);
+    at = next;
+  }
+  return walk;
+}
+
+/** As many as there is room for, the first ones first. */
+function limited(chosen: readonly number[], usedBy: Graph): DrawnUnits {
   const units = new Set(chosen.slice(0, MOST_DRAWN));
-  const left = chosen.length - units.size;
-  for (const key of added) for (const unit of unitsOf(survey, picture, key)) units.add(unit);
-  return { units, left, usedBy };
+  return { units, left: new Set(chosen).size - units.size, usedBy };
+}
+
+/** The units of two sets that a link leads from or to, from the first set to the second: those with the most references first. */
+function linkedAcross(graph: Graph, from: readonly number[], to: readonly number[]): number[] {
+  const isUsed = new Set(to);
+  const weight = new Map<number, number>();
+  for (const unit of from)
+    for (let edge = graph.start[unit]; edge < graph.start[unit + 1]; edge++)
+      if (isUsed.has(graph.to[edge]))
+        for (const end of [unit, graph.to[edge]])
+          weight.set(end, (weight.get(end) ?? 0) + graph.weight[edge]);
+  return [...weight].sort(([a, x], [b, y]) => y - x || a - b).map(([unit]) => unit);
+}
+
+/** The unit that is reached from both sets in the fewest steps together, of those in neither; null for none. */
+function nearestCommon(links: Graph, first: readonly number[], second: readonly number[]): number | null {
+  const [one, other] = [distances(links, first), distances(links, second)];
+  let nearest: number | null = null;
+  let fewest = Infinity;
+  one.forEach((distance, unit) => {
+    if (distance <= 0 || other[unit] <= 0 || distance + other[unit] >= fewest) return;
+    fewest = distance + other[unit];
+    nearest = unit;
+  });
+  return nearest;
 }
 
 /** For each unit on a way from one set to another how long the shortest is by way of it; null where none leads there. */
@@ -119,48 +266,18 @@ function distances(links: Graph, from: readonly number[]): Int32Array {
   return distance;
 }
 
-/** The units that a key means: those of a group or an element with all it holds; none for a key of another survey. */
-function unitsOf(survey: SurveyedCodebase, picture: ArrangedSurvey, key: string): number[] {
-  const marks = elementsOfEnd(picture, survey.elements, (each) => elementOf(survey, each), key);
-  const found = new Set<number>();
-  marks?.forEach((mark, element) => {
-    if (mark === 1 && picture.units.unitOf[element] >= 0) found.add(picture.units.unitOf[element]);
-  });
-  // Of what stands in a unit and is none itself, that unit is meant.
-  if (found.size === 0) {
-    const element = elementOf(survey, subjectOf(key));
-    const unit = element === undefined ? -1 : picture.units.unitOf[element];
-    if (unit >= 0) found.add(unit);
-  }
-  return [...found].sort((a, b) => a - b);
-}
-
-/** The groups that units stand in, at any depth. */
+/** The groups that what is drawn stands in, at any depth, but for those that are drawn as one box and what is in them. */
 export function groupsAround(
-  { arrangement, units }: ArrangedSurvey,
-  drawn: ReadonlySet<number>,
+  picture: ArrangedSurvey,
+  { units: drawn, closed }: Pick<DrawnUnits, 'units' | 'closed'>,
 ): Set<number> {
+  const { arrangement, units } = picture;
   const groups = new Set<number>();
-  for (const unit of drawn)
-    for (let group = units.group[unit]; group >= 0 && !groups.has(group); group = arrangement.parent[group])
+  const addAbove = (start: number): void => {
+    for (let group = start; group >= 0 && !groups.has(group); group = arrangement.parent[group])
       groups.add(group);
+  };
+  for (const unit of drawn) addAbove(units.group[unit]);
+  for (const group of closed ?? []) addAbove(arrangement.parent[group]);
   return groups;
-}
-
-/** Groups and elements by their keys, as nodes of the picture; what is not there is passed by. */
-export function nodesNamed(
-  survey: SurveyedCodebase,
-  { arrangement, units }: ArrangedSurvey,
-  keys: readonly string[],
-): Set<number> {
-  return new Set(
-    keys.flatMap((end) => {
-      const key = subjectOf(end);
-      const group = groupWithKey(arrangement, key);
-      if (group !== undefined) return [group];
-      const element = elementOf(survey, key);
-      const unit = element === undefined ? -1 : units.unitOf[element];
-      return unit >= 0 && units.element[unit] === element ? [arrangement.count + unit] : [];
-    }),
-  );
 }

@@ -6,8 +6,7 @@ import { scopeOf } from '../ground/scope.ts';
 import { matrixView } from '../matrixView.ts';
 import { filterOf } from '../picture/filters.ts';
 import { graphQuery } from './graphQuery.ts';
-import type { graphFormats } from './graphText.ts';
-import { graphText } from './graphText.ts';
+import { graphText, type textFormats } from './graphFile.ts';
 import { graphView, type GraphPicture } from './graphView.ts';
 
 let survey: SurveyedCodebase;
@@ -120,8 +119,12 @@ describe('the graph around an element', () => {
   it('says how many more use a thing or are used, and draws those that are added', () => {
     const picture = drawn('around=tolls/rate.ts');
     const bill = picture.nodes.find(({ key }) => key === 'tolls/bill.ts')!;
-    expect(bill.users).toEqual({ count: 1, strongest: ['desk/deep/form.ts'] });
-    expect(bill.used).toEqual({ count: 1, strongest: ['locks/pump.ts'] });
+    expect(bill.users).toEqual({
+      count: 1,
+      strongest: ['desk/deep/form.ts'],
+      groups: [{ key: 'desk', name: 'desk', count: 1 }],
+    });
+    expect(bill.used).toMatchObject({ count: 1, strongest: ['locks/pump.ts'] });
     const more = drawn('around=tolls/rate.ts&with=desk/deep/form.ts');
     expect(more.nodes.find(({ key }) => key === 'tolls/bill.ts')!.users).toBeNull();
     expect(more.nodes.find(({ key }) => key === 'desk/deep/form.ts')!.users).toMatchObject({ count: 1 });
@@ -155,7 +158,7 @@ describe('the graph around an element', () => {
 });
 
 describe('a graph as text', () => {
-  const written = (format: (typeof graphFormats)[number]): string =>
+  const written = (format: (typeof textFormats)[number]): string =>
     graphText(drawn('', true), format, 'Files "by" <folder> & all');
 
   it('is GraphML with graphs in nodes, each node with its place, and every edge between two of them', () => {

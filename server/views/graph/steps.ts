@@ -4,3 +4,5 @@
 export const MOST_STEPS = 9;
 /** And so many are drawn where nothing is said. */
 export const USUAL_STEPS = 1;
+/** Between the parts of what an address says of one thing. */
+export const PART = '|';

@@ -1,4 +1,4 @@
-import { elementsOfEnd, rowsBetween, subjectOf } from '../../../core/arrangement/ends.ts';
+import { elementsOfEnd, endsIn, rowsBetween, subjectOf } from '../../../core/arrangement/ends.ts';
 import type { UnitTree } from '../../../core/arrangement/nodes.ts';
 import { groupWithKey, parseGroupKey } from '../../../core/arrangement/arrangement.ts';
 import type { DependencyFilter } from '../../../core/graph/rollUp.ts';
@@ -256,7 +256,9 @@ export function rowsBehind(
 }
 
 function labelOfEnd(survey: SurveyedCodebase, { arrangement }: UnitTree, end: string): ElementLabel {
-  const key = subjectOf(end);
+  const several = endsIn(end).length;
+  const key = subjectOf(endsIn(end)[0]);
+  if (several > 1) return { key, name: `${several} that are drawn as one`, kind: 'group' };
   const group = groupWithKey(arrangement, key);
   return group === undefined ? labelOf(survey, elementOf(survey, key)!) : groupLabel(arrangement, group);
 }

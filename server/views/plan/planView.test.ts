@@ -45,6 +45,7 @@ const proposed = (before = emptyPlan, own: Partial<PlanAsked> = {}): ReturnType<
   spelt(planFrom(survey, before, { ...asked, ...own }));
 
 const filter = EVERYTHING_RESOLVED;
+const noLists = (): string[] => [];
 let states = 0;
 function shown(content: ModulePlan, open: string | null = null, added: string[] = []): PlanPage {
   takePlan(survey, () => content, `test ${states++}`);
@@ -125,21 +126,23 @@ describe('an edit', () => {
 
   it('comes to what was said of it before', () => {
     const { figures } = shown(plan);
-    const { before, after } = planEffect(survey, plan, move, { withTests: false, filter });
+    const { before, after } = planEffect(survey, plan, move, { withTests: false, filter, keysOf: noLists });
     expect(before).toEqual(figures);
-    expect(shown(planAfter(survey, plan, move)).figures).toEqual(after);
+    expect(shown(planAfter(survey, plan, move, noLists)).figures).toEqual(after);
     expect(after).not.toEqual(before);
     // The desk and the bill use the rate; the desk uses the crew already, so that nothing turns round.
     expect(after).toMatchObject({ against: 0, modulesInCycles: 0, cycles: 0 });
     expect(after.inside).toBeLessThan(before.inside);
     const ring = { ...move, targets: ['x/crew.ts'], module: 'money' };
     shown(plan);
-    expect(planEffect(survey, plan, ring, { withTests: false, filter }).after).toMatchObject({ cycles: 0 });
+    expect(planEffect(survey, plan, ring, { withTests: false, filter, keysOf: noLists }).after).toMatchObject(
+      { cycles: 0 },
+    );
     const yard = { ...move, targets: ['y/tug.ts'], module: 'money' };
-    const turned = planEffect(survey, plan, yard, { withTests: false, filter }).after;
+    const turned = planEffect(survey, plan, yard, { withTests: false, filter, keysOf: noLists }).after;
     expect(turned).toMatchObject({ cycles: 1, modulesInCycles: 2 });
     expect(turned.against).toBeGreaterThan(0);
-    const page = shown(planAfter(survey, plan, yard));
+    const page = shown(planAfter(survey, plan, yard, noLists));
     expect(page.modules.map(({ cycle }) => cycle)).toEqual(['G1', 'G1']);
     const against = page.modules.flatMap(({ uses }) => uses.filter(({ isAgainst }) => isAgainst));
     expect(against.reduce((sum, { references }) => sum + references, 0)).toBe(turned.against);
@@ -154,7 +157,7 @@ describe('an edit', () => {
       ],
     };
     shown(one);
-    const after = planAfter(survey, one, { edit: 'split', module: 'all', count: 2 });
+    const after = planAfter(survey, one, { edit: 'split', module: 'all', count: 2 }, noLists);
     expect(after.modules).toHaveLength(2);
     const parts = spelt(after);
     const files = after.modules.map(({ id }) =>
@@ -163,7 +166,7 @@ describe('an edit', () => {
     expect(files.map((own) => own.filter((path) => path !== 'x/alone.ts')).sort()).toEqual([boats, money]);
     const alone = { ...plan, placings: [{ target: 'x/alone.ts', module: 'boats', isSettled: false }] };
     shown(alone);
-    expect(() => planAfter(survey, alone, { edit: 'split', module: 'boats', count: null })).toThrow(
+    expect(() => planAfter(survey, alone, { edit: 'split', module: 'boats', count: null }, noLists)).toThrow(
       'no two parts',
     );
   });
@@ -406,5 +409,60 @@ describe('the page of modules', () => {
     expect(
       modules.flatMap(({ members }) => members).every(({ why }) => why !== undefined && why !== ''),
     ).toBe(true);
+  });
+});
+
+describe('elements that are taken in', () => {
+  const before: ModulePlan = {
+    modules: ['one', 'two'].map((id) => ({ id, name: id, purpose: '', parent: null })),
+    placings: [{ target: '**', module: 'one', isSettled: false }],
+  };
+  const takenIn = (into: { module: string } | { name: string }, keys: string[], content = before) => {
+    shown(content);
+    const sent = { edit: 'takeIn', into, from: { list: 7 }, by: 'Ada' } as const;
+    return planAfter(survey, content, sent, (list) => (list === 7 ? keys : []));
+  };
+  const filesOf = (plan: ModulePlan, id: string): string[] =>
+    spelt(plan)
+      .placings.filter(({ module }) => module === id)
+      .map(({ target }) => target);
+
+  it('are files, with all that stand in a folder', () => {
+    const plan = takenIn({ module: 'two' }, ['x', 'y/tug.ts', 'gone.ts']);
+    expect(filesOf(plan, 'two')).toEqual([
+      'x/alone.ts',
+      'x/barge.ts',
+      'x/crew.ts',
+      'x/desk.ts',
+      'x/rate.ts',
+      'y/tug.ts',
+    ]);
+    expect(spelt(plan).placings.find(({ target }) => target === 'y/tug.ts')).toMatchObject({ by: 'Ada' });
+    expect(filesOf(plan, 'one')).toEqual(['y/bill.ts', 'y/book.ts', 'y/yard.ts']);
+  });
+
+  it('are those of a whole module, into a new one with an id of its own', () => {
+    const plan = takenIn({ name: 'Two' }, ['plan:one']);
+    expect(plan.modules.map(({ id, name }) => [id, name])).toEqual([
+      ['one', 'one'],
+      ['two', 'two'],
+      ['two-2', 'Two'],
+    ]);
+    expect(filesOf(plan, 'two-2')).toHaveLength(survey.files.length);
+  });
+
+  it('are parts of a file, where the file is not taken in as well', () => {
+    const targets = (keys: string[]): string[] =>
+      takenIn({ module: 'two' }, keys)
+        .placings.filter(({ module }) => module === 'two')
+        .map(({ target }) => target);
+    expect(targets(['x/rate.ts#rate'])).toEqual(['x/rate.ts#rate']);
+    expect(targets(['x/rate.ts#rate', 'x/rate.ts'])).toEqual(['x/rate.ts']);
+  });
+
+  it('are refused where none of them is there', () => {
+    expect(() => takenIn({ module: 'two' }, ['gone.ts', 'gone.ts#Gone', 'plan:gone'])).toThrow(
+      /None of these/,
+    );
   });
 });

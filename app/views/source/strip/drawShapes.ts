@@ -1,5 +1,5 @@
 import { CONSTRUCT } from '../../../../core/facts/constructs.ts';
-import type { SheetColours } from '../../../theme/tokens.ts';
+import type { SheetColours } from '../../../../server/export/sheetLook.ts';
 import { placeOfLine, type LineShapes, type StripLayout } from './shapes.ts';
 
 /** What the lines are inked by. */

@@ -11,6 +11,9 @@ export interface SheetColours {
   /** Magnitude: from the least to the most, one hue. */
   least: string;
   most: string;
+  /** Change since another survey: less of it, and more. */
+  fewer: string;
+  more: string;
 }
 
 export const light: SheetColours = {
@@ -25,6 +28,8 @@ export const light: SheetColours = {
   caution: '#935F0C',
   least: '#EFE6CF',
   most: '#7A3E57',
+  fewer: '#2F6F9F',
+  more: '#B0561B',
 };
 
 export const dark: SheetColours = {
@@ -38,6 +43,8 @@ export const dark: SheetColours = {
   caution: '#D9A441',
   least: '#2A2A30',
   most: '#D58CA6',
+  fewer: '#6FA8D6',
+  more: '#E08F55',
 };
 
 export const wordsFace = '"IBM Plex Sans", sans-serif';

@@ -1,6 +1,6 @@
 import { parseGroupKey } from '../../../core/arrangement/arrangement.ts';
-import type { ElementLabel } from '../../../server/views/ground/elements.ts';
-import { groupText } from '../groupText.ts';
+import type { ElementLabel } from '../ground/elements.ts';
+import { groupText } from './groupText.ts';
 
 /** What is named: an element or a group, or what is left of one when its parts stand for themselves. */
 export interface Named extends ElementLabel {

@@ -1,11 +1,19 @@
 import { csvOf } from '../../export/csv.ts';
+import { pdfOfSvg } from '../../export/pdfOfSvg.ts';
+import { dark, light } from '../../export/sheetLook.ts';
+import { graphSvg, inXml } from './graphSvg.ts';
 import type { GraphPicture } from './graphView.ts';
 
 /** How a drawing is written as text. */
-export const graphFormats = ['dot', 'graphml', 'mermaid', 'csv', 'json'] as const;
+export const textFormats = ['dot', 'graphml', 'mermaid', 'csv', 'json'] as const;
+type TextFormat = (typeof textFormats)[number];
+/** As text, and as a picture: for screens and documents, with the sentence and the legend. */
+export const graphFormats = [...textFormats, 'svg', 'pdf'] as const;
 export type GraphFormat = (typeof graphFormats)[number];
 
 export const graphMediaTypes: Record<GraphFormat, string> = {
+  svg: 'image/svg+xml',
+  pdf: 'application/pdf',
   dot: 'text/vnd.graphviz',
   graphml: 'application/graphml+xml',
   mermaid: 'text/plain',
@@ -13,8 +21,18 @@ export const graphMediaTypes: Record<GraphFormat, string> = {
   json: 'application/json',
 };
 
-/** A drawing in a format of others. `caption` says what it shows, and goes where the format has room for it. */
-export function graphText(picture: GraphPicture, format: GraphFormat, caption: string): string {
+/** A drawing as a file. `caption` says what it shows, and goes where the format has room for it; `theme` is the sheet of pictures. */
+export async function graphFile(
+  picture: GraphPicture,
+  format: GraphFormat,
+  { caption, theme }: { caption: string; theme: 'light' | 'dark' },
+): Promise<string | Uint8Array> {
+  if (format !== 'svg' && format !== 'pdf') return graphText(picture, format, caption);
+  const svg = graphSvg(picture, { caption, colours: theme === 'dark' ? dark : light });
+  return format === 'svg' ? svg : pdfOfSvg(svg);
+}
+
+export function graphText(picture: GraphPicture, format: TextFormat, caption: string): string {
   switch (format) {
     case 'dot':
       return dot(picture, caption);
@@ -36,6 +54,10 @@ function nested({ nodes }: GraphPicture): Map<number, number[]> {
   return inside;
 }
 
+/** References as a link is labelled with them: where two surveys are drawn and differ, both figures. */
+const labelOf = ({ references, was }: GraphPicture['edges'][number]): string =>
+  was === null || was === references ? String(references) : `${was} → ${references}`;
+
 const titleOf = ({ chain, name }: GraphPicture['nodes'][number]): string => [...chain, name].join(' / ');
 const quoted = (text: string): string => `"${text.replace(/["\\]/g, '\\$&').replace(/\n/g, ' ')}"`;
 
@@ -56,24 +78,15 @@ function dot(picture: GraphPicture, caption: string): string {
     }
   };
   write(-1, '  ');
-  for (const { from, to, references, isAgainst, isInferred } of edges) {
-    const marks = [`label=${references}`, `weight=${references}`];
+  for (const edge of edges) {
+    const { from, to, references, isAgainst, isInferred } = edge;
+    const marks = [`label=${quoted(labelOf(edge))}`, `weight=${references}`];
     if (isAgainst) marks.push('color=red', 'constraint=false');
     if (isInferred) marks.push('style=dashed');
     lines.push(`  n${from} -> n${to} [${marks.join(', ')}];`);
   }
   return `${lines.join('\n')}\n}\n`;
 }
-
-const inXml = (text: string): string =>
-  text
-    // What XML has no room for at all is left out.
-    // eslint-disable-next-line no-control-regex
-    .replace(/[\u0000-\u0008\u000B\u000C\u000E-\u001F\uFFFE\uFFFF]/g, '')
-    .replaceAll('&', '&amp;')
-    .replaceAll('<', '&lt;')
-    .replaceAll('>', '&gt;')
-    .replaceAll('"', '&quot;');
 
 function graphml(picture: GraphPicture, caption: string): string {
   const { nodes, edges } = picture;
@@ -136,9 +149,8 @@ function mermaid(picture: GraphPicture, caption: string): string {
     }
   };
   write(-1, '  ');
-  edges.forEach(({ from, to, references, isInferred }) =>
-    lines.push(`  n${from} ${isInferred ? '-.->' : '-->'}|${references}| n${to}`),
-  );
+  for (const edge of edges)
+    lines.push(`  n${edge.from} ${edge.isInferred ? '-.->' : '-->'}|${labelOf(edge)}| n${edge.to}`);
   const against = edges.flatMap(({ isAgainst }, at) => (isAgainst ? [at] : []));
   if (against.length > 0) lines.push(`  linkStyle ${against.join(',')} stroke:#b8362a`);
   return `${lines.join('\n')}\n`;
@@ -161,11 +173,13 @@ function jsonOf({ nodes, edges, width, height }: GraphPicture): object {
   return {
     width,
     height,
-    nodes: nodes.map(({ key, name, chain, kind, parent, isOpen, cycle, x, y, width: w, height: h }) => ({
-      ...{ key, name: [...chain, name].join(' / '), kind },
-      parent: parent < 0 ? null : nodes[parent].key,
-      ...{ isOpen, cycle, x, y, width: w, height: h },
-    })),
+    nodes: nodes.map(
+      ({ key, name, chain, kind, parent, isOpen, cycle, news, x, y, width: w, height: h }) => ({
+        ...{ key, name: [...chain, name].join(' / '), kind },
+        parent: parent < 0 ? null : nodes[parent].key,
+        ...{ isOpen, cycle, news, x, y, width: w, height: h },
+      }),
+    ),
     edges: edges.map(({ from, to, ...edge }) => ({ from: nodes[from].end, to: nodes[to].end, ...edge })),
   };
 }

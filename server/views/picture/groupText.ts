@@ -1,6 +1,6 @@
-import { parseGroupKey } from '../../core/arrangement/arrangement.ts';
-import { arrangementWords } from '../../server/views/picture/arrangementWords.ts';
-import type { ElementLabel } from '../../server/views/ground/elements.ts';
+import { parseGroupKey } from '../../../core/arrangement/arrangement.ts';
+import { arrangementWords } from './arrangementWords.ts';
+import type { ElementLabel } from '../ground/elements.ts';
 
 /** A group as it is called where it stands alone: a folder's path, a package's whole name, a build module's own. */
 export function groupText({ key, name }: Pick<ElementLabel, 'key' | 'name'>): string {

@@ -1,0 +1,58 @@
+import { changeOf, changeSigns } from '../../../server/views/graph/graphLegend.ts';
+import type { GraphEdge, GraphNode } from '../../../server/views/graph/graphView.ts';
+import { inkOf } from '../../../server/views/graph/ink.ts';
+import { counted } from '../../state/figures.ts';
+
+/** All references from one box to another as a curve, as thick as they are many; pressed, it opens them. */
+export function GraphLink({
+  link,
+  at,
+  ends,
+  path,
+  middle,
+  largest,
+  isWalked,
+  onOpen,
+}: {
+  link: GraphEdge;
+  /** Its place among the links. */
+  at: number;
+  ends: [from: GraphNode, to: GraphNode];
+  path: string;
+  middle: { x: number; y: number };
+  largest: number;
+  /** True for the step of a way that is read. */
+  isWalked: boolean;
+  onOpen: () => void;
+}) {
+  const { references, was, isAgainst, isInferred } = link;
+  const [from, to] = ends;
+  const change = changeOf(link);
+  const states = [
+    'graph-edge',
+    ...(isAgainst ? ['against'] : []),
+    ...(isInferred ? ['inferred'] : []),
+    ...(change === null ? [] : [change]),
+    ...(isWalked ? ['walked'] : []),
+  ];
+  const before = was === null || was === references ? '' : `, ${was} before`;
+  return (
+    <g className={states.join(' ')} data-edge={at} onClick={onOpen}>
+      <title>
+        {`${from.name} uses ${to.name}: ${counted(references, 'reference')}${before}` +
+          `${isAgainst ? ', against the order' : ''}${isInferred ? ', all inferred' : ''}`}
+      </title>
+      <path
+        d={path}
+        strokeWidth={inkOf(Math.max(1, references, change === 'gone' ? (was ?? 1) : 1), largest)}
+      />
+      {isAgainst && <path d={`M${middle.x - 5} ${middle.y}h10`} strokeWidth={2} />}
+      {change !== null && (
+        <text x={middle.x + 6} y={middle.y + 5} className="graph-change">
+          {changeSigns[change]}
+        </text>
+      )}
+      <path d={path} className="graph-reach" />
+    </g>
+  );
+}

@@ -1,0 +1,87 @@
+import { useState } from 'react';
+import type { GraphPicture } from '../../../server/views/graph/graphView.ts';
+import { OpenMenu } from '../../frame/parts.ts';
+import { counted } from '../../state/figures.ts';
+import type { GraphEdits } from './useGraphEdits.ts';
+
+/** Takes several boxes out of the drawing at once: what is chosen, all but that, what most of it uses, what a pattern matches. */
+export function TakeOutButton({
+  picture: { nodes, edges, hubs },
+  chosen,
+  edits,
+}: {
+  picture: GraphPicture;
+  chosen: ReadonlySet<string>;
+  edits: GraphEdits;
+}) {
+  const [at, setAt] = useState<Element | null>(null);
+  const [isTyping, setTyping] = useState(false);
+  const closed = nodes.filter(({ isOpen }) => !isOpen);
+  const linked = new Set(edges.flatMap(({ from, to }) => [from, to]));
+  const alone = nodes.filter(({ isOpen }, i) => !isOpen && !linked.has(i));
+  const own = closed.filter(({ end }) => chosen.has(end));
+  const others = closed.filter(({ end }) => !chosen.has(end));
+  const used = closed.filter(({ end }) => hubs.includes(end));
+  const boxes = (some: readonly unknown[]): string => counted(some.length, 'box', 'boxes');
+  if (isTyping)
+    return (
+      <input
+        className="field mono"
+        aria-label="Take out by pattern"
+        placeholder="take out: **/*Test.java"
+        autoFocus
+        onBlur={() => setTyping(false)}
+        onKeyDown={(event) => {
+          const pattern = event.currentTarget.value.trim();
+          if (event.key === 'Enter' && pattern !== '') edits.leaveOutMatching([pattern]);
+          if (event.key === 'Enter' || event.key === 'Escape') setTyping(false);
+        }}
+      />
+    );
+  return (
+    <>
+      <button
+        type="button"
+        className="chip"
+        aria-haspopup="menu"
+        disabled={closed.length === 0}
+        onClick={({ currentTarget }) => setAt(currentTarget)}
+      >
+        Take out …
+      </button>
+      {at && (
+        <OpenMenu
+          at={at}
+          entries={[
+            {
+              key: 'chosen',
+              label: `What is chosen: ${boxes(own)}`,
+              disabled: own.length === 0,
+              run: () => edits.leaveOut(own),
+            },
+            {
+              key: 'others',
+              label: `All but what is chosen: ${boxes(others)}`,
+              disabled: own.length === 0 || others.length === 0,
+              run: () => edits.leaveOut(others),
+            },
+            {
+              key: 'used',
+              label: `What more than half of it uses: ${boxes(used)}`,
+              disabled: used.length === 0,
+              run: () => edits.leaveOut(used),
+            },
+            {
+              key: 'alone',
+              label: `What no link leads to or from: ${boxes(alone)}`,
+              disabled: alone.length === 0,
+              run: () => edits.leaveOut(alone),
+            },
+            { key: 'pattern', label: 'What a pattern matches', run: () => setTyping(true) },
+          ]}
+          onClose={() => setAt(null)}
+        />
+      )}
+    </>
+  );
+}

@@ -1,0 +1,127 @@
+import { edgePaths } from '../../../core/layout/edgePaths.ts';
+import type { SheetColours } from '../../export/sheetLook.ts';
+import { cutMiddle } from '../picture/cut.ts';
+import { namesApart } from '../picture/namesApart.ts';
+import { changeOf, changeSigns, graphLegend } from './graphLegend.ts';
+import type { GraphEdge, GraphNode, GraphPicture } from './graphView.ts';
+import { inkOf } from './ink.ts';
+
+const MARGIN = 24;
+/** Pixels of a line of the sentence and the legend, of a character of a name, and of one of the sentence. */
+const LINE = 17;
+const CHARACTER = 7.3;
+const LETTER = 6.6;
+const NARROWEST = 560;
+const BAR = 4;
+
+/** What no document can hold is left out. */
+export const inXml = (text: string): string =>
+  text
+    // eslint-disable-next-line no-control-regex
+    .replace(/[\u0000-\u0008\u000B\u000C\u000E-\u001F\uFFFE\uFFFF]/g, '')
+    .replace(/[&<>"]/g, (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[sign]!);
+
+/** A text in lines of so many pixels. */
+function inLines(text: string, width: number): string[] {
+  const most = Math.max(20, Math.floor(width / LETTER));
+  const lines: string[] = [''];
+  for (const word of text.trim().split(/\s+/)) {
+    const last = lines[lines.length - 1];
+    if (last === '') lines[lines.length - 1] = word;
+    else if (last.length + 1 + word.length <= most) lines[lines.length - 1] = `${last} ${word}`;
+    else lines.push(word);
+  }
+  return lines;
+}
+
+/** The drawing as an image that stands for itself: its sentence above it, what the marks mean below. */
+export function graphSvg(
+  picture: GraphPicture,
+  { caption, colours }: { caption: string; colours: SheetColours },
+): string {
+  const { nodes, edges, width, height, largest, flow } = picture;
+  const wide = Math.max(width, NARROWEST) + 2 * MARGIN;
+  const sentence = inLines(caption, wide - 2 * MARGIN);
+  const legend = inLines(graphLegend(picture).join(' · '), wide - 2 * MARGIN);
+  const top = MARGIN + sentence.length * LINE + 12;
+  const tall = top + height + 20 + legend.length * LINE + MARGIN;
+  const names = namesApart(nodes);
+  const boxes = nodes.map((node, at) => boxOf(node, names[at], picture, colours));
+  const links = edgePaths(nodes, edges, flow).map(({ edge, path, middle }) =>
+    linkOf(edges[edge], { path, middle, largest }, colours),
+  );
+  const words = (lines: readonly string[], y: number, fill: string, size: number): string =>
+    lines
+      .map(
+        (line, i) =>
+          `<text x="${MARGIN}" y="${y + i * LINE}" fill="${fill}" font-family="IBM Plex Sans, sans-serif" font-size="${size}">${inXml(line)}</text>`,
+      )
+      .join('');
+  return (
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${wide}" height="${tall}" viewBox="0 0 ${wide} ${tall}" font-family="IBM Plex Mono, monospace" font-size="12">` +
+    `<title>${inXml(caption)}</title><rect width="${wide}" height="${tall}" fill="${colours.sheet}"/>` +
+    words(sentence, MARGIN + 8, colours.ink, 13) +
+    `<g transform="translate(${MARGIN} ${top})">` +
+    boxes.filter((_, at) => nodes[at].isOpen).join('') +
+    links.join('') +
+    boxes.filter((_, at) => !nodes[at].isOpen).join('') +
+    `</g>${words(legend, top + height + 28, colours.faded, 11)}</svg>`
+  );
+}
+
+function boxOf(
+  node: GraphNode,
+  name: string,
+  { tint, bar }: GraphPicture,
+  { panel, hairline, faded, ink, most, fewer, more }: SheetColours,
+): string {
+  const { x, y, width, height, isOpen, opens, cycle, chain, members, news } = node;
+  const sign = news === null ? '' : `${changeSigns[news]} `;
+  const tag = cycle === null || members !== null ? '' : ` ⟨${cycle}⟩`;
+  const full = members !== null ? node.name : chain.length > 0 ? [...chain, node.name].join('/') : name;
+  const room = Math.floor((width - 16) / CHARACTER) - sign.length - tag.length;
+  const text = sign + cutMiddle(full, Math.max(4, room)) + tag;
+  const stroke = news === null ? (isOpen ? hairline : faded) : news === 'came' ? more : fewer;
+  const dash = news === 'gone' ? ' stroke-dasharray="2 3"' : '';
+  const share = node.tint === null || !tint || tint.most === 0 ? 0 : node.tint / tint.most;
+  const shade =
+    share === 0
+      ? ''
+      : `<rect x="${x}" y="${y}" width="${width}" height="${height}" rx="2" fill="${most}" fill-opacity="${(0.55 * share).toFixed(3)}"/>`;
+  const length = node.bar === null || !bar || bar.most === 0 ? 0 : (node.bar / bar.most) * (width - 2);
+  const measured =
+    length === 0
+      ? ''
+      : `<rect x="${x + 1}" y="${y + height - BAR - 1}" width="${length.toFixed(1)}" height="${BAR}" fill="${most}"/>`;
+  // What could be opened stands on a thick line.
+  const ground =
+    opens && !isOpen
+      ? `<path d="M${x} ${y + height - 1}h${width}" stroke="${stroke}" stroke-width="2"/>`
+      : '';
+  const middle = (height - (bar === null ? 0 : BAR)) / 2;
+  return (
+    `<rect x="${x}" y="${y}" width="${width}" height="${height}" rx="2" fill="${isOpen ? 'none' : panel}" stroke="${stroke}"${dash}/>${shade}${ground}${measured}` +
+    `<text x="${x + 8}" y="${y + (isOpen ? 16 : middle + 4)}" fill="${ink}">${inXml(text)}</text>`
+  );
+}
+
+function linkOf(
+  link: GraphEdge,
+  { path, middle: { x, y }, largest }: { path: string; middle: { x: number; y: number }; largest: number },
+  { ink, against, fewer, more }: SheetColours,
+): string {
+  const { references, was, isAgainst, isInferred } = link;
+  const change = changeOf(link);
+  const changed = change === null ? null : change === 'came' || change === 'grew' ? more : fewer;
+  const colour = isAgainst ? against : (changed ?? ink);
+  const dash = isInferred ? ' stroke-dasharray="5 4"' : '';
+  const thickness = inkOf(Math.max(1, references, change === 'gone' ? (was ?? 1) : 1), largest).toFixed(1);
+  const notch = isAgainst ? `<path d="M${x - 5} ${y}h10" stroke="${colour}" stroke-width="2"/>` : '';
+  const sign =
+    change === null
+      ? ''
+      : change === 'came' || change === 'gone'
+        ? `<text x="${x + 7}" y="${y + 4}" fill="${changed}" font-weight="bold">${changeSigns[change]}</text>`
+        : `<path d="M${x + 6} ${y + (change === 'grew' ? 4 : -4)}h9l-4.5 ${change === 'grew' ? -8 : 8}z" fill="${changed}"/>`;
+  return `<path d="${path}" fill="none" stroke="${colour}" stroke-opacity="0.6" stroke-width="${thickness}"${dash}/>${notch}${sign}`;
+}

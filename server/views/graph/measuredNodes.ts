@@ -1,0 +1,51 @@
+import { catalogue, measureNamed } from '../../../core/measures/catalogue.ts';
+import type { Measure } from '../../../core/measures/measure.ts';
+import { groupWithKey, type Arrangement } from '../../../core/arrangement/arrangement.ts';
+import type { SurveyedCodebase } from '../../../core/survey.ts';
+import { elementOf } from '../ground/elements.ts';
+import { measureValues } from '../ground/memory.ts';
+import { groupValues } from '../ground/scope.ts';
+import { counted } from '../ground/tests.ts';
+import type { DrawnNode } from './drawnGraph.ts';
+
+/** How a measure stands in a drawing: by its name, and the most that a box of it has. */
+export interface DrawnMeasure {
+  id: string;
+  name: string;
+  most: number;
+}
+
+/** A measure for boxes: one that applies to groups and to what stands in them. */
+export function measuresOfBoxes(): { id: string; name: string }[] {
+  return catalogue.filter(appliesToBoxes).map((measure) => ({ id: measure.id, name: named(measure) }));
+}
+
+const named = ({ name, unit }: Measure): string => (unit === '' ? name : `${name}, ${unit}`);
+
+const appliesToBoxes = ({ appliesTo, ofGroups }: Measure): boolean =>
+  ofGroups !== undefined && appliesTo.includes('group') && appliesTo.includes('file');
+
+/**
+ * A measure's value for each node, null where it is not defined; open boxes and what is gone have none. Null in whole for a
+ * measure that is none of boxes. O(nodes), once the measure is computed.
+ */
+export function measuredNodes(
+  survey: SurveyedCodebase,
+  arrangement: Arrangement,
+  nodes: readonly DrawnNode[],
+  { id, withTests }: { id: string; withTests: boolean },
+): { measure: DrawnMeasure; values: (number | null)[] } | null {
+  const measure = measureNamed(id);
+  if (!measure || !appliesToBoxes(measure)) return null;
+  const ofElements = measureValues(survey, id);
+  const ofGroups = groupValues(counted(survey, withTests), arrangement, id);
+  const values = nodes.map(({ key, isOpen, members, news }) => {
+    if (isOpen || members !== null || news === 'gone') return null;
+    const group = groupWithKey(arrangement, key);
+    const element = group === undefined ? elementOf(survey, key) : undefined;
+    const value = group !== undefined ? ofGroups[group] : element === undefined ? NaN : ofElements[element];
+    return Number.isFinite(value) ? value : null;
+  });
+  const most = values.reduce((largest: number, value) => Math.max(largest, value ?? 0), 0);
+  return { measure: { id, name: named(measure), most }, values };
+}
