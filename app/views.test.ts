@@ -46,6 +46,19 @@ describe('the table of views', () => {
     expect(patchOf('matrix', lock)).toEqual({ by: null, in: 'src', focus: 'src/lock.ts#Lock' });
     expect(patchOf('cycles', lock)).toBeUndefined();
   });
+
+  it('answers what a change reaches and the like, of what has an answer', () => {
+    const { answers = [] } = allViews.find(({ path }) => path === 'graph')!;
+    const asked = (of: ElementLabel): string[] =>
+      answers.flatMap(({ verb, patch }) => {
+        const said = patch(of);
+        return said === null ? [] : [`${verb}: ${String(said.up)} up, ${String(said.down)} down`];
+      });
+    expect(asked(folder)).toEqual(['What a change reaches: 9 up, 0 down', 'What it rests on: 0 up, 9 down']);
+    expect(asked(outside)).toEqual(['What a change reaches: 9 up, 0 down']);
+    expect(asked(file).slice(2)).toEqual(['Calls from it: 0 up, 3 down']);
+    expect(asked(lock).slice(3)).toEqual(['Inheritance around it: 9 up, 9 down']);
+  });
 });
 
 describe('an element is looked at', () => {

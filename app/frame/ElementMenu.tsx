@@ -1,6 +1,7 @@
 import { createContext, useCallback, useContext, useState, type ReactNode } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import type { ElementLabel } from '../../server/views/ground/elements.ts';
+import { pictureState } from '../state/pictureState.ts';
 import { usePicture } from '../state/usePicture.ts';
 import { useElementLinks } from './elementLinks.ts';
 import { useViews } from './viewDescriptor.ts';
@@ -34,6 +35,13 @@ export function ElementMenuProvider({ children }: { children: ReactNode }) {
           { label: shows!.verb, run: following(links.in(path, opened.element)) },
           ...(path === 'source' ? [{ label: 'Read beside', run: readingBeside(opened.element) }] : []),
         ]),
+        ...shown.flatMap(({ path, answers = [] }) =>
+          answers.map(({ verb, patch }) => {
+            const said = patch(opened.element);
+            return { label: verb, run: following(said && links.to(path, said)) };
+          }),
+        ),
+        { label: 'Ways to what is in focus', run: following(wayTo(opened.element)) },
         {
           label: 'Add to shortlist…',
           run: () => offer({ suggested: opened.element.name, count: 1, keys: [opened.element.key] }),
@@ -49,6 +57,10 @@ export function ElementMenuProvider({ children }: { children: ReactNode }) {
     const other = element.key.split('#')[0];
     if (other === file) return null;
     return () => change({ beside: [...new Set([...params.getAll('beside'), other])] });
+  }
+  function wayTo({ key }: ElementLabel): string | null {
+    const { focus } = pictureState(params);
+    return focus === null || focus === key ? null : links.to('graph', { around: key, until: focus });
   }
   function following(address: string | null): (() => void) | null {
     return address === null ? null : () => void navigate(address);

@@ -8,6 +8,8 @@ import { useViews } from './viewDescriptor.ts';
 export interface ElementLinks {
   /** An element as a view shows it; null where the view cannot. */
   in(view: string, element: ElementLabel): string | null;
+  /** A view of whatever an address is to say of it, with the rest of the picture. */
+  to(view: string, patch: Patch): string;
   /** The source of an element; null for groups and externals. */
   source(element: ElementLabel): string | null;
   place(file: string, line: number): string;
@@ -29,6 +31,7 @@ export function useElementLinks(codebaseId: string): ElementLinks {
     };
     return {
       in: inView,
+      to: address,
       source: (element) => inView('source', element),
       place: (file, line) => address('source', { file, line: String(line) }),
       goIn: (element) =>

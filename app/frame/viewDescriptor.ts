@@ -23,7 +23,14 @@ export interface ViewDescriptor {
   /** Whether the dossier stands beside it: always, when there is a focus, or never. */
   dossier: 'always' | 'withFocus' | 'never';
   /** How an element is shown in it: the verb in menus, and what the address then says; null where it cannot be. */
-  shows?: { verb: string; patch: (element: ElementLabel) => Patch | null };
+  shows?: Shows;
+  /** Other questions about an element that it answers, each a verb of its own. */
+  answers?: readonly Shows[];
+}
+
+export interface Shows {
+  verb: string;
+  patch: (element: ElementLabel) => Patch | null;
 }
 
 const ViewsContext = createContext<readonly ViewDescriptor[]>([]);

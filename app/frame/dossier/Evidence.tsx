@@ -1,5 +1,5 @@
 import { Fragment, useEffect, useMemo, useRef, useState } from 'react';
-import { Link } from 'react-router';
+import { Link, useParams } from 'react-router';
 import {
   evidenceChoice,
   evidenceParams,
@@ -10,7 +10,7 @@ import type { Evidence as EvidenceData } from '../../../server/views/picture/evi
 import { counted, figure } from '../../state/figures.ts';
 import { besideQuery } from '../../state/pictureState.ts';
 import { dependencyWords } from '../../state/words.ts';
-import { noEvidence, type Picture } from '../../state/usePicture.ts';
+import { noEvidence, usePicture, type Picture } from '../../state/usePicture.ts';
 import { ElementName } from '../ElementName.tsx';
 import { useElementLinks } from '../elementLinks.ts';
 import { CutName, NamedList } from '../names/Names.tsx';
@@ -65,6 +65,9 @@ function chosen({ together, kind, certainty, named }: EvidenceChoice): Record<st
 }
 
 function EvidenceHead({ evidence, onClose }: { evidence: EvidenceData; onClose: () => void }) {
+  const { from, to } = usePicture();
+  const { codebaseId } = useParams();
+  const links = useElementLinks(codebaseId!);
   const ends = useMemo(() => [evidence.from, evidence.to], [evidence]);
   return (
     <>
@@ -81,7 +84,12 @@ function EvidenceHead({ evidence, onClose }: { evidence: EvidenceData; onClose: 
         {counted(evidence.count, 'place')} in {counted(evidence.fileCount, 'file')}
         {evidence.byKind.length === 1 &&
           `, ${evidence.count === 1 ? '' : 'each '}a ${dependencyWords[evidence.byKind[0].kind]}`}
-        .
+        .{' '}
+        {from !== null && to !== null && (
+          <Link to={links.to('graph', { around: from, until: to, ways: 'direct', focus: null })}>
+            Draw them
+          </Link>
+        )}
       </p>
     </>
   );

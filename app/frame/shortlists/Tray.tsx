@@ -1,7 +1,9 @@
 import { useState } from 'react';
+import { Link } from 'react-router';
 import type { ShortlistPage } from '../../../server/views/shortlistView.ts';
 import { counted, figure } from '../../state/figures.ts';
 import { usePicture } from '../../state/usePicture.ts';
+import { useElementLinks } from '../elementLinks.ts';
 import { NamedList } from '../names/Names.tsx';
 import { ElementName } from '../ElementName.tsx';
 import { useShortlists, type EditAnswer } from './Shortlists.tsx';
@@ -73,6 +75,7 @@ function OpenList({
 }) {
   const { edit, openList } = useShortlists();
   const picture = usePicture();
+  const links = useElementLinks(codebaseId);
   const [name, setName] = useState(list.name);
   const isScope = picture.list === list.id;
   const isMarked = picture.overlay === list.id;
@@ -117,6 +120,9 @@ function OpenList({
         >
           {isMarked ? 'Unmark' : 'Mark on pictures'}
         </button>
+        <Link className="chip" to={links.to('graph', { list: String(list.id), in: '', open: null })}>
+          Draw these
+        </Link>
         <CompleteForm onComplete={(form) => void makeAndOpen(form)} />
         <CombineForm list={list} onCombine={(form) => void makeAndOpen(form)} />
         <button type="button" className="chip" onClick={() => void makeAndOpen({ edit: 'invert' })}>

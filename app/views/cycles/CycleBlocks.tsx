@@ -45,6 +45,9 @@ export function CycleBlocks({ cycle, noun }: { cycle: CycleDetails; noun: string
           <Link to={`/codebases/${codebaseId}/matrix?${besideQuery(params, cycleInMatrix(cycle))}`}>
             Show in matrix
           </Link>
+          <Link to={`/codebases/${codebaseId}/graph?${besideQuery(params, { cycle: cycle.key })}`}>
+            Show in graph
+          </Link>
           <button
             type="button"
             className="plain-button link"

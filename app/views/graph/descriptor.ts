@@ -1,4 +1,7 @@
+import { MOST_STEPS } from '../../../server/views/graph/steps.ts';
 import type { ViewDescriptor } from '../../frame/viewDescriptor.ts';
+
+const ALL_STEPS = String(MOST_STEPS);
 
 export const graph: ViewDescriptor = {
   path: 'graph',
@@ -18,4 +21,29 @@ export const graph: ViewDescriptor = {
   ],
   dossier: 'withFocus',
   shows: { verb: 'Show in graph', patch: ({ key }) => ({ around: key, focus: key }) },
+  answers: [
+    {
+      verb: 'What a change reaches',
+      patch: ({ key }) => ({ around: key, focus: key, up: ALL_STEPS, down: '0' }),
+    },
+    {
+      verb: 'What it rests on',
+      patch: ({ key, kind }) =>
+        kind === 'external' ? null : { around: key, focus: key, up: '0', down: ALL_STEPS },
+    },
+    {
+      verb: 'Calls from it',
+      patch: ({ key, kind }) =>
+        kind === 'routine' || kind === 'type' || kind === 'file'
+          ? { around: key, focus: key, grain: 'routines', kinds: 'through', up: '0', down: '3' }
+          : null,
+    },
+    {
+      verb: 'Inheritance around it',
+      patch: ({ key, kind }) =>
+        kind === 'type'
+          ? { around: key, focus: key, grain: 'types', kinds: 'inheritance', up: ALL_STEPS, down: ALL_STEPS }
+          : null,
+    },
+  ],
 };

@@ -1,5 +1,6 @@
 import type { ArrangedSurvey } from '../../../core/arrangement/arranged.ts';
 import { groupKey, groupWithKey } from '../../../core/arrangement/arrangement.ts';
+import { endsIn, subjectOf } from '../../../core/arrangement/ends.ts';
 import { nodeOfUnit } from '../../../core/arrangement/nodes.ts';
 import { goesAgainst } from '../../../core/arrangement/order.ts';
 import { rowsOfUnits, type PictureRow } from '../../../core/arrangement/rows.ts';
@@ -239,8 +240,11 @@ function hubsOf({ nodes, links }: DrawnGraph): string[] {
 function labelNamed(
   survey: SurveyedCodebase,
   { arrangement }: ArrangedSurvey,
-  key: string,
+  end: string,
 ): ElementLabel | null {
+  const several = endsIn(end).length;
+  const key = subjectOf(endsIn(end)[0]);
+  if (several > 1) return { key, name: `${several} that are drawn as one`, kind: 'group' };
   const group = groupWithKey(arrangement, key);
   if (group !== undefined) return groupLabel(arrangement, group);
   const element = elementOf(survey, key);
