@@ -12,6 +12,7 @@ import { modules } from './views/modules/descriptor.ts';
 import { notes } from './views/notes/descriptor.ts';
 import { overview } from './views/overview/descriptor.ts';
 import { progress } from './views/progress/descriptor.ts';
+import { saved } from './views/saved/descriptor.ts';
 import { source } from './views/source/descriptor.ts';
 import { strays } from './views/strays/descriptor.ts';
 import { text } from './views/text/descriptor.ts';
@@ -34,6 +35,7 @@ export const allViews: readonly ViewDescriptor[] = [
   strays,
   compare,
   notes,
+  saved,
   document,
   progress,
 ];

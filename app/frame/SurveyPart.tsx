@@ -4,6 +4,7 @@ import type { Codebase } from '../../server/store/codebases.ts';
 import type { SurveyRecord } from '../../server/store/surveys.ts';
 import { dateAndTime } from '../state/figures.ts';
 import { patched } from '../state/pictureState.ts';
+import { SaveDialog } from './parts.ts';
 
 /** The survey that is shown, a newer one when an address names an older, and a link that names it for others. */
 export function SurveyPart({
@@ -17,6 +18,7 @@ export function SurveyPart({
 }) {
   const [params] = useSearchParams();
   const { pathname } = useLocation();
+  const [isSaving, setSaving] = useState(false);
   const [copied, setCopied] = useState<'yes' | 'no' | null>(null);
   const copy = async (): Promise<void> => {
     try {
@@ -52,6 +54,17 @@ export function SurveyPart({
       >
         {copied === 'yes' ? 'copied' : copied === 'no' ? 'not copied' : 'Copy link'}
       </button>
+      {!pathname.endsWith('/saved') && (
+        <button
+          type="button"
+          className="plain-button"
+          title="Keeps this picture with all that its sentence says, under a name"
+          onClick={() => setSaving(true)}
+        >
+          Save view
+        </button>
+      )}
+      {isSaving && <SaveDialog codebaseId={codebase.id} record={record} onClose={() => setSaving(false)} />}
     </div>
   );
 }

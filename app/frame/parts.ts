@@ -6,3 +6,4 @@ export const Dialog = onDemand(async () => (await import('@mui/material/Dialog')
 export const Button = onDemand(async () => (await import('@mui/material/Button')).default);
 export const Finder = onDemand(async () => (await import('./Finder.tsx')).Finder);
 export const KeysDialog = onDemand(async () => (await import('./KeysDialog.tsx')).KeysDialog);
+export const SaveDialog = onDemand(async () => (await import('./saved/SaveDialog.tsx')).SaveDialog);

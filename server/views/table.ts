@@ -46,6 +46,7 @@ import { planExport } from './plan/planExport.ts';
 import { planView } from './plan/planView.ts';
 import { planAfter, planEffect, planRead } from './plan/editedPlan.ts';
 import { planFrom, type PlanAsked } from './plan/planProposal.ts';
+import { filesShown, savedViewsView } from './savedViewsView.ts';
 import { scopeView } from './scopeView.ts';
 import { completed, inverted, shortlistPage, shortlistSummary } from './shortlistView.ts';
 import { sourceView } from './sourceView.ts';
@@ -340,6 +341,10 @@ export const views = {
     const list = shortlist(store, codebase.id, id);
     return { list, members: shortlistPage(survey, list).members };
   },
+
+  savedViews: (view: ViewRequest) => savedViewsView(view),
+
+  filesShown: ({ survey, params }: ViewRequest) => filesShown(survey, params),
 
   foundKeys: ({ survey }: ViewRequest, typed: string) => foundKeys(survey, typed),
 
