@@ -19,6 +19,7 @@ export default [
   route('codebases/:codebaseId/outline', 'routes/outline.ts'),
   route('codebases/:codebaseId/card', 'routes/card.ts'),
   route('codebases/:codebaseId/uses', 'routes/uses.ts'),
+  route('codebases/:codebaseId/marks', 'routes/marks.ts'),
   route('codebases/:codebaseId/shortlists', 'routes/shortlists.ts'),
   route('codebases/:codebaseId/shortlists/:file', 'routes/shortlistFile.ts'),
   route('codebases/:codebaseId/plans/:file', 'routes/planFile.ts'),

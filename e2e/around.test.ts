@@ -26,11 +26,15 @@ async function nameInText(name: string): Promise<void> {
 
 async function nameHandle(name: string, which = 0) {
   await nameInText(name);
-  const handles = await demo.instrument.page.$$('.c-link');
-  const found = [];
-  for (const handle of handles)
-    if ((await handle.evaluate(({ textContent }) => textContent)) === name) found.push(handle);
-  return found[which];
+  // The text is drawn anew when more is known of it: a name that stays is the one that is meant.
+  for (;;) {
+    const handles = await demo.instrument.page.$$('.c-link');
+    const found = [];
+    for (const handle of handles)
+      if ((await handle.evaluate(({ textContent }) => textContent)) === name) found.push(handle);
+    await new Promise((resolve) => setTimeout(resolve, 150));
+    if (await found.at(which)?.evaluate(({ isConnected }) => isConnected)) return found[which];
+  }
 }
 
 describe('the finder', () => {

@@ -66,7 +66,7 @@ describe('the graph', () => {
     await page.waitForFunction(
       () => ![...document.querySelectorAll('.graph-box .element')].some((e) => e.textContent === 'tariff.ts'),
     );
-    await clickText(page, '.graph-tools .chip', 'Bring back 1 box');
+    await clickText(page, '.graph-tools .chip', 'Bring back 1');
     await waitForText(page, '.graph-box', 'tariff.ts');
     await clickText(page, '.graph-tools .chip', 'The whole');
     await page.waitForFunction(() => !location.search.includes('around='));
@@ -137,7 +137,166 @@ describe('the graph', () => {
     await page.hover('.graph-box:has(> .graph-name > .element[title="src/kernel"])');
     await page.waitForSelector('.graph-edge.lit');
     expect(await placeOf('src/kernel')).toEqual(before);
-    expect(await page.$$('.graph-edge.dim')).not.toHaveLength(0);
+    const faint = await page.$eval('.graph-edge:not(.lit) path', (path) => getComputedStyle(path).opacity);
+    expect(Number(faint)).toBeLessThan(0.3);
+  });
+
+  it('is pruned by what is chosen, by all but that, and by a pattern', async () => {
+    const { page } = demo.instrument;
+    const takeOut = async (what: string): Promise<void> => {
+      await clickText(page, '.graph-tools .chip', 'Take out …');
+      await clickText(page, '[role=menuitem]', what);
+    };
+    await open('graph?in=src&open=');
+    await page.waitForSelector('.graph-box');
+    const all = (await boxNames()).length;
+    for (const key of ['src/tolls', 'src/kernel']) {
+      await page.keyboard.down('Control');
+      await page.click(`.graph-box .element[title="${key}"]`);
+      await page.keyboard.up('Control');
+    }
+    await waitForText(page, '.graph-tools', '2 chosen');
+    expect(parameter('focus')).toBeNull();
+    await takeOut('All but what is chosen...');
+    await page.waitForFunction(() => document.querySelectorAll('.graph-box').length === 2);
+    expect((await boxNames()).sort()).toEqual(['kernel', 'tolls']);
+    await page.goBack();
+    await page.waitForFunction((count) => document.querySelectorAll('.graph-box').length === count, {}, all);
+    await takeOut('What a pattern matches');
+    await page.type('[aria-label="Take out by pattern"]', 'src/{tolls,desk}');
+    await page.keyboard.press('Enter');
+    await page.waitForFunction(
+      (count) => document.querySelectorAll('.graph-box').length === count,
+      {},
+      all - 2,
+    );
+    expect(await boxNames()).not.toContain('desk');
+  });
+
+  it('grows by some, by all or by those of a group where many more use a thing', async () => {
+    const { page } = demo.instrument;
+    await open('graph?around=src%2Fkernel%2Fmoney.ts&up=0&down=0');
+    await page.waitForSelector('.graph-more.users');
+    await page.click('.graph-more.users');
+    await clickText(page, '[role=menuitem]', 'Those in tolls...');
+    await page.waitForFunction(() => location.search.includes('users='));
+    await waitForText(page, '.graph-box', 'tariff.ts');
+    const some = await boxNames();
+    await page.click('.graph-more.users');
+    await clickText(page, '[role=menuitem]', 'All ...');
+    await page.waitForFunction(
+      (count) => document.querySelectorAll('.graph-box:not(.open)').length > count,
+      {},
+      some.length,
+    );
+    await page.waitForFunction(
+      () => document.querySelector('[aria-label^="Add what uses money.ts"]') === null,
+    );
+  });
+
+  it('keeps a box where it was put, by pointer and by key, and puts it back', async () => {
+    const { page } = demo.instrument;
+    await open('graph?in=src&open=');
+    await page.waitForSelector('.graph-box');
+    const before = await placeOf('src/misc');
+    const box = (await page.$('.graph-box:has(> .graph-name > .element[title="src/misc"])'))!;
+    const { x, y, height } = (await box.boundingBox())!;
+    await page.mouse.move(x + 3, y + height / 2);
+    await page.mouse.down();
+    await page.mouse.move(x + 60, y + height / 2 + 30, { steps: 4 });
+    await page.mouse.up();
+    await page.waitForFunction(() => location.search.includes('put='));
+    await waitForText(page, '.graph-tools', 'Put back 1 box');
+    const put = await placeOf('src/misc');
+    expect([put.x > before.x + 30, put.y > before.y + 15]).toEqual([true, true]);
+    expect(parameter('focus')).toBeNull();
+    await page.click('.graph-box .element[title="src/misc"]');
+    await page.waitForFunction(() => location.search.includes('focus='));
+    await page.keyboard.down('Shift');
+    await page.keyboard.press('ArrowRight');
+    await page.keyboard.up('Shift');
+    await page.waitForFunction(
+      (left) => parseFloat((document.querySelector('.graph-box.lit') as HTMLElement).style.left) > left + 10,
+      {},
+      put.x,
+    );
+    await clickText(page, '.graph-tools .chip', 'Put back 1 box');
+    await page.waitForFunction(() => !location.search.includes('put='));
+  });
+
+  it('is gone along step by step, with the lines of each step beside it', async () => {
+    const { page } = demo.instrument;
+    await open('graph?around=src%2Fdesk&until=src%2Ffleet%2Fbarge.ts');
+    await clickText(page, '.way-steps .chip', 'Read it step by step');
+    await waitForText(page, '.way-steps', 'step 1 of');
+    await page.waitForSelector('.dossier .place');
+    const first = await textOf(page, '.way-steps');
+    await page.click('[aria-label="The next step"]');
+    await page.waitForFunction(
+      (text) => document.querySelector('.way-steps')?.textContent !== text,
+      {},
+      first,
+    );
+    await waitForText(page, '.way-steps', 'step 2 of');
+    await page.waitForSelector('.graph-edge.walked');
+  });
+
+  it('draws what two that are not connected have in common, and says that no way leads', async () => {
+    const { page } = demo.instrument;
+    await open('graph?around=src%2Ftolls%2Fclasses.ts&until=src%2Fberths%2Fberth.ts');
+    await waitForText(page, '.graph-said', 'No way leads');
+  });
+
+  it('has externals in a plot of their own, and cycles as one box that is spread again', async () => {
+    const { page } = demo.instrument;
+    await open('graph?in=src&open=&externals=in&rings=one');
+    await page.waitForSelector('.graph-box.external.open');
+    const ring = await page.$eval('.graph-box:has([title*="src/tolls"]) .graph-name', (e) => e.textContent);
+    expect(ring).toContain('of ');
+    await page.$eval('.graph-box:has([title*="src/tolls"]) .graph-toggle', (sign) =>
+      (sign as HTMLElement).click(),
+    );
+    await page.waitForFunction(() => location.search.includes('apart='));
+    await page.waitForSelector('.graph-box .element[title="src/tolls"]');
+    // Wherever it is on its way to.
+    await page.$eval('.graph-box.external.open .graph-toggle', (sign) => (sign as HTMLElement).click());
+    await page.waitForFunction(() => document.querySelector('.graph-box.external') === null);
+  });
+
+  it('starts from a menu, from what a claim counts, and from a cycle', async () => {
+    const { page } = demo.instrument;
+    await open('graph?in=src&open=');
+    await page.click('.graph-box .element[title="src/tolls"]', { button: 'right' });
+    await clickText(page, '[role=menuitem]', 'What a change reaches');
+    await page.waitForFunction(() => location.search.includes('around=src%2Ftolls'));
+    expect([parameter('up'), parameter('down')]).toEqual(['9', '0']);
+    await open('graph?in=src&open=&from=src%2Ftolls&to=src%2Fkernel');
+    const counted = await textOf(page, '.dossier .lead');
+    await clickText(page, '.dossier a', 'Draw them');
+    await page.waitForFunction(() => location.search.includes('ways=direct'));
+    await page.waitForSelector('.graph-edge');
+    const drawn = await page.$$eval('.graph-edge title', (all) =>
+      all.map(({ textContent }) => Number(/: ([\d,]+) ref/.exec(textContent ?? '')![1])),
+    );
+    // The places of the claim are those of the links from one to the other.
+    expect(drawn.reduce((sum, n) => sum + n, 0)).toBeGreaterThanOrEqual(parseInt(counted));
+    await open('cycles');
+    await clickText(page, '.cycle-details a', 'Show in graph');
+    await waitForText(page, '.caption', 'members of the cycle');
+  });
+
+  it('becomes a module of the plan', async () => {
+    const { page, url } = demo.instrument;
+    await page.goto(`${url}/codebases/1/modules`, { waitUntil: 'networkidle2' });
+    await clickText(page, 'button', 'Propose');
+    await page.waitForSelector('.plan-frame');
+    await open('graph?around=src%2Ftolls%2Ftariff.ts&down=0');
+    await clickText(page, '.graph-tools .chip', 'As a module');
+    await page.keyboard.type('Tariff and users');
+    await page.keyboard.press('Enter');
+    await waitForText(page, '.graph-tools', 'Tariff and users is a module of');
+    await open('modules');
+    await waitForText(page, '.plan-view', 'Tariff and users');
   });
 
   it('is a table of the same links, and is taken along', async () => {
@@ -153,17 +312,31 @@ describe('the graph', () => {
     );
     expect(text).toContain('label="Folders"');
     expect(text.split(' -> ').length - 1).toBe(Number(links));
+    const [svg, pdf] = await page.evaluate(
+      (base) =>
+        Promise.all(
+          ['svg', 'pdf'].map(async (format) =>
+            (
+              await (await fetch(`${base}/codebases/1/graphs/graph.${format}?in=src&caption=Folders`)).text()
+            ).slice(0, 9),
+          ),
+        ),
+      url,
+    );
+    expect([svg.slice(0, 4), pdf.slice(0, 5)]).toEqual(['<svg', '%PDF-']);
   });
 
-  it.each(['graph?in=src', 'graph?around=src%2Ftolls%2Ftariff.ts', 'graph?in=src&as=table'])(
-    '%s has no accessibility faults',
-    async (path) => {
-      const { page } = demo.instrument;
-      for (const scheme of ['light', 'dark']) {
-        await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);
-        await open(path);
-        expect(await accessibilityFaults(page), scheme).toEqual([]);
-      }
-    },
-  );
+  it.each([
+    'graph?in=src',
+    'graph?around=src%2Ftolls%2Ftariff.ts',
+    'graph?in=src&as=table',
+    'graph?in=src&externals=in&rings=one&tint=codeLines&bar=ca',
+  ])('%s has no accessibility faults', async (path) => {
+    const { page } = demo.instrument;
+    for (const scheme of ['light', 'dark']) {
+      await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);
+      await open(path);
+      expect(await accessibilityFaults(page), scheme).toEqual([]);
+    }
+  });
 });

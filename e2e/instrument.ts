@@ -4,7 +4,7 @@ import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import puppeteer, { type Browser, type Page } from 'puppeteer-core';
+import puppeteer, { type Browser, type ElementHandle, type Page } from 'puppeteer-core';
 import { installationRoot } from '../server/installation.ts';
 import { folderOrigin } from '../server/source/address.ts';
 import { openCodebase } from '../server/store/codebases.ts';
@@ -176,25 +176,17 @@ async function restsStill(element: Element): Promise<void> {
   }
 }
 
-/** Clicks the first element of a kind that has exactly this text. */
+/** Clicks the first element of a kind that has exactly this text, or, where it ends in an ellipsis of three dots, begins with it. */
 export async function clickText(page: Page, selector: string, text: string): Promise<void> {
-  await page.waitForFunction(
-    (wanted, where) =>
-      Array.from(document.querySelectorAll(where)).some(
-        (e) => (e as HTMLElement).innerText.trim() === wanted,
-      ),
-    {},
-    text,
-    selector,
-  );
-  const handles = await page.$$(selector);
-  for (const handle of handles) {
-    if ((await handle.evaluate((e) => (e as HTMLElement).innerText.trim())) === text) {
-      await handle.evaluate(restsStill);
-      await handle.click();
-      return;
-    }
-  }
+  const find = (wanted: string, where: string): Element | undefined =>
+    [...document.querySelectorAll<HTMLElement>(where)].find((element) => {
+      const own = element.innerText.trim();
+      return wanted.endsWith('...') ? own.startsWith(wanted.slice(0, -3)) : own === wanted;
+    });
+  const handle = await page.waitForFunction(find, {}, text, selector);
+  const element = handle.asElement()!;
+  await (element as ElementHandle<Element>).evaluate(restsStill);
+  await (element as ElementHandle<Element>).click();
 }
 
 /** Types a path or address, and perhaps a reference, into the page of codebases. */

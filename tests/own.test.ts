@@ -28,6 +28,7 @@ const orders: Record<string, readonly string[]> = {
     'layout',
     'shape',
     'plan',
+    'marks',
   ],
   server: [
     '',

@@ -5,6 +5,7 @@ import { pictureState } from '../state/pictureState.ts';
 import { usePicture } from '../state/usePicture.ts';
 import { useElementLinks } from './elementLinks.ts';
 import { useViews } from './viewDescriptor.ts';
+import { useMarks } from './marks/Marks.tsx';
 import { useNoteDialog } from './notes/NoteDialog.tsx';
 import { OpenMenu } from './parts.ts';
 import { useShortlists } from './shortlists/Shortlists.tsx';
@@ -27,6 +28,7 @@ export function ElementMenuProvider({ children }: { children: ReactNode }) {
   const { change, params } = usePicture();
   const { offer } = useShortlists();
   const { writeNote } = useNoteDialog();
+  const { openMark } = useMarks();
   const open = useCallback<OpenMenu>((element, position) => setOpened({ element, ...position }), []);
   const close = (): void => setOpened(null);
   const verbs: { label: string; run: (() => void) | null }[] = opened
@@ -47,6 +49,7 @@ export function ElementMenuProvider({ children }: { children: ReactNode }) {
           run: () => offer({ suggested: opened.element.name, count: 1, keys: [opened.element.key] }),
         },
         { label: 'Add note…', run: () => writeNote({ key: opened.element.key }) },
+        { label: 'Mark…', run: markingOf(opened.element) },
         { label: 'Copy its key', run: () => void navigator.clipboard?.writeText(opened.element.key) },
       ]
     : [];
@@ -57,6 +60,12 @@ export function ElementMenuProvider({ children }: { children: ReactNode }) {
     const other = element.key.split('#')[0];
     if (other === file) return null;
     return () => change({ beside: [...new Set([...params.getAll('beside'), other])] });
+  }
+  /** Of a folder, all below it; of what stands in a file, that alone. */
+  function markingOf({ key, kind, name }: ElementLabel): (() => void) | null {
+    if (kind === 'group' || kind === 'external' || key === '') return null;
+    const own = key.replace(/[*?[{\\]/g, '\\$&');
+    return () => openMark({ name, pattern: kind === 'folder' ? `${own}/**` : own });
   }
   function wayTo({ key }: ElementLabel): string | null {
     const { focus } = pictureState(params);

@@ -2,6 +2,7 @@ import { useNavigate, useParams } from 'react-router';
 import { usePicture } from '../state/usePicture.ts';
 import { useElementMenu } from './ElementMenu.tsx';
 import { useElementLinks } from './elementLinks.ts';
+import { markLook, useMarks } from './marks/Marks.tsx';
 import { CutName, useNameOf } from './names/Names.tsx';
 import type { Named } from '../../server/views/picture/namesApart.ts';
 import './names/names.css';
@@ -26,6 +27,8 @@ export function ElementName({
   const links = useElementLinks(codebaseId!);
   const openMenu = useElementMenu();
   const nameOf = useNameOf();
+  const mark = useMarks().markOf(element.key);
+  const look = markLook(mark);
   const goIn = (): void => {
     const target = links.goIn(element);
     if (target !== null) void navigate(target);
@@ -33,9 +36,10 @@ export function ElementName({
   return (
     <button
       type="button"
-      className={`plain-button element${inferred ? ' inferred' : ''}`}
+      className={`plain-button element${inferred ? ' inferred' : ''}${look.className}`}
+      style={look.style}
       aria-current={focus === element.key ? 'true' : undefined}
-      title={element.key}
+      title={mark === null ? element.key : `${element.key}\nmarked: ${mark.name}`}
       onClick={() => focusOn(element.key)}
       onDoubleClick={goIn}
       onKeyDown={(event) => {

@@ -7,3 +7,4 @@ export const Button = onDemand(async () => (await import('@mui/material/Button')
 export const Finder = onDemand(async () => (await import('./Finder.tsx')).Finder);
 export const KeysDialog = onDemand(async () => (await import('./KeysDialog.tsx')).KeysDialog);
 export const SaveDialog = onDemand(async () => (await import('./saved/SaveDialog.tsx')).SaveDialog);
+export const MarkDialog = onDemand(async () => (await import('./marks/MarkDialog.tsx')).MarkDialog);

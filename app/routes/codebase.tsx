@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { Outlet, useLocation, useRevalidator } from 'react-router';
 import { keptAddress } from '../../server/store/keptAddresses.ts';
+import { markings, marks } from '../../server/store/marks.ts';
 import { latestSurveyId, surveyShown } from '../../server/store/surveys.ts';
 import { codebaseState } from '../../server/views/codebaseState.ts';
 import { KEPT } from '../../server/views/picture/address.ts';
@@ -10,6 +11,7 @@ import { ElementMenuProvider } from '../frame/ElementMenu.tsx';
 import { Finder, KeysDialog } from '../frame/parts.ts';
 import { Rail } from '../frame/Rail.tsx';
 import { TitleBlock } from '../frame/TitleBlock.tsx';
+import { MarksProvider } from '../frame/marks/Marks.tsx';
 import { NoteDialogProvider } from '../frame/notes/NoteDialog.tsx';
 import { ShortlistProvider } from '../frame/shortlists/Shortlists.tsx';
 import { Tray } from '../frame/shortlists/Tray.tsx';
@@ -40,6 +42,8 @@ export function loader({ params, request }: Route.LoaderArgs) {
     newest: latestSurveyId(runtime.store, codebase.id),
     state: codebaseState(runtime.store, codebase.id),
     news: record && newsOf(runtime, codebase.id, record.id),
+    marks: marks(runtime.store, codebase.id),
+    markings: markings(runtime.store, codebase.id),
   };
 }
 
@@ -56,7 +60,7 @@ export default function CodebaseFrame(props: Route.ComponentProps) {
 }
 
 function Frame({ loaderData }: Route.ComponentProps) {
-  const { codebase, record, newest, state, news } = loaderData;
+  const { codebase, record, newest, state, news, marks: known, markings: shown } = loaderData;
   const [finding, setFinding] = useState(false);
   const [showsKeys, setShowsKeys] = useState(false);
   const picture = usePicture();
@@ -77,30 +81,32 @@ function Frame({ loaderData }: Route.ComponentProps) {
     >
       <ShortlistProvider codebaseId={String(codebase.id)}>
         <NoteDialogProvider codebaseId={String(codebase.id)}>
-          <ElementMenuProvider>
-            <div className="frame">
-              <button type="button" className="skip-link" onClick={focusPicture}>
-                To the picture
-              </button>
-              <TitleBlock
-                codebase={codebase}
-                record={record}
-                newest={newest}
-                news={news}
-                onFind={() => setFinding(true)}
-              />
-              <Rail codebaseId={codebase.id} totals={record?.totals ?? null} news={news} />
-              <main className="view" tabIndex={-1}>
-                <Outlet />
-              </main>
-              {dossier !== 'never' && record && (
-                <Dossier codebaseId={codebase.id} staysWhenEmpty={dossier === 'always'} />
-              )}
-              {record && <Tray codebaseId={String(codebase.id)} />}
-            </div>
-            {finding && <Finder codebaseId={codebase.id} onClose={() => setFinding(false)} />}
-            {showsKeys && <KeysDialog view={view} onClose={() => setShowsKeys(false)} />}
-          </ElementMenuProvider>
+          <MarksProvider codebaseId={codebase.id} marks={known} markings={shown}>
+            <ElementMenuProvider>
+              <div className="frame">
+                <button type="button" className="skip-link" onClick={focusPicture}>
+                  To the picture
+                </button>
+                <TitleBlock
+                  codebase={codebase}
+                  record={record}
+                  newest={newest}
+                  news={news}
+                  onFind={() => setFinding(true)}
+                />
+                <Rail codebaseId={codebase.id} totals={record?.totals ?? null} news={news} />
+                <main className="view" tabIndex={-1}>
+                  <Outlet />
+                </main>
+                {dossier !== 'never' && record && (
+                  <Dossier codebaseId={codebase.id} staysWhenEmpty={dossier === 'always'} />
+                )}
+                {record && <Tray codebaseId={String(codebase.id)} />}
+              </div>
+              {finding && <Finder codebaseId={codebase.id} onClose={() => setFinding(false)} />}
+              {showsKeys && <KeysDialog view={view} onClose={() => setShowsKeys(false)} />}
+            </ElementMenuProvider>
+          </MarksProvider>
         </NoteDialogProvider>
       </ShortlistProvider>
     </LiveProvider>

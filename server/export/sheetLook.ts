@@ -1,3 +1,5 @@
+import type { PlanColour } from '../../core/plan/modulePlan.ts';
+
 /** Colours of the sheet, light and dark. Colour stands only where it carries meaning. */
 export interface SheetColours {
   sheet: string;
@@ -45,6 +47,18 @@ export const dark: SheetColours = {
   most: '#D58CA6',
   fewer: '#6FA8D6',
   more: '#E08F55',
+};
+
+/** Colours that people choose for modules and marks, on a light and on a dark sheet. */
+export const chosenColours: Record<PlanColour, readonly [light: string, dark: string]> = {
+  rust: ['#A8502F', '#D0805C'],
+  ochre: ['#B58A2A', '#D3B15C'],
+  moss: ['#6B7D3A', '#9FB26A'],
+  sea: ['#2F7F86', '#66B3B9'],
+  slate: ['#50657E', '#8BA3BF'],
+  plum: ['#77507F', '#B18ABB'],
+  rose: ['#B4647A', '#DD93A7'],
+  umber: ['#6F5844', '#AB917A'],
 };
 
 export const wordsFace = '"IBM Plex Sans", sans-serif';

@@ -1,5 +1,6 @@
 import { lookedAt } from '../store/lookedAt.ts';
 import { FORM, KIND } from '../../core/facts/fileFacts.ts';
+import { marker } from '../../core/marks/marking.ts';
 import { grammarFor, languageNamed } from '../../core/languages/registry.ts';
 import { EVERYTHING_RESOLVED } from '../../core/graph/rollUp.ts';
 import { z } from 'zod';
@@ -8,6 +9,7 @@ import { constructsInPool } from '../extract/extractPool.ts';
 import { planFileOfPlan } from '../plans/planFile.ts';
 import { readComments } from '../plans/readComments.ts';
 import type { SentEdit } from '../plans/planForm.ts';
+import { markings } from '../store/marks.ts';
 import { addedFiles, namedStates } from '../store/modulePlans.ts';
 import type { SearchPart } from '../search/textSearch.ts';
 import { notes } from '../store/notes.ts';
@@ -111,7 +113,8 @@ export const views = {
     view: ViewRequest,
     { format, ...shown }: { format: GraphFormat; caption: string; theme: 'light' | 'dark' },
   ) {
-    return graphFile(graphView(view.survey, graphQuestion(view)), format, shown);
+    const markOf = marker(markings(view.store, view.codebase.id));
+    return graphFile(graphView(view.survey, graphQuestion(view)), format, { ...shown, markOf });
   },
 
   cycles({ survey, question, scope, params }: ViewRequest) {

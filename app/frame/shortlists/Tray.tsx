@@ -4,6 +4,8 @@ import type { ShortlistPage } from '../../../server/views/shortlistView.ts';
 import { counted, figure } from '../../state/figures.ts';
 import { usePicture } from '../../state/usePicture.ts';
 import { useElementLinks } from '../elementLinks.ts';
+import { MarksLegend } from '../marks/MarksLegend.tsx';
+import { useMarks } from '../marks/Marks.tsx';
 import { NamedList } from '../names/Names.tsx';
 import { ElementName } from '../ElementName.tsx';
 import { useShortlists, type EditAnswer } from './Shortlists.tsx';
@@ -14,7 +16,8 @@ export function Tray({ codebaseId }: { codebaseId: string }) {
   const { lists, open, openList, problem, edit } = useShortlists();
   const picture = usePicture();
   const [removed, setRemoved] = useState<EditAnswer['removed'] | null>(null);
-  if (lists.length === 0 && !removed) return null;
+  const marks = useMarks();
+  if (lists.length === 0 && !removed && marks.marks.length === 0 && !marks.removed) return null;
   const undo = async (): Promise<void> => {
     if (!removed) return;
     await edit({ edit: 'make', name: removed.name, keys: JSON.stringify(removed.keys) });
@@ -36,7 +39,7 @@ export function Tray({ codebaseId }: { codebaseId: string }) {
         />
       )}
       <div className="tray-line">
-        <span className="faded">Shortlists</span>
+        {lists.length > 0 && <span className="faded">Shortlists</span>}
         {lists.map((list) => (
           <button
             key={list.id}
@@ -59,6 +62,7 @@ export function Tray({ codebaseId }: { codebaseId: string }) {
           </span>
         )}
         {problem && <span className="against">{problem}</span>}
+        <MarksLegend />
       </div>
     </section>
   );
@@ -74,6 +78,7 @@ function OpenList({
   onRemove: () => Promise<void>;
 }) {
   const { edit, openList } = useShortlists();
+  const { openMark } = useMarks();
   const picture = usePicture();
   const links = useElementLinks(codebaseId);
   const [name, setName] = useState(list.name);
@@ -119,6 +124,13 @@ function OpenList({
           onClick={() => picture.change({ overlay: isMarked ? null : String(list.id) })}
         >
           {isMarked ? 'Unmark' : 'Mark on pictures'}
+        </button>
+        <button
+          type="button"
+          className="chip"
+          onClick={() => openMark({ name: list.name, shortlistId: list.id, pattern: null })}
+        >
+          Keep a mark …
         </button>
         <Link className="chip" to={links.to('graph', { list: String(list.id), in: '', open: null })}>
           Draw these

@@ -1,5 +1,6 @@
 import type { MoreLinks } from '../../../server/views/graph/drawnGraph.ts';
 import { changeSigns } from '../../../server/views/graph/graphLegend.ts';
+import { MOST_TINT } from '../../../server/views/graph/ink.ts';
 import type { GraphNode, GraphPicture } from '../../../server/views/graph/graphView.ts';
 import { ElementName } from '../../frame/ElementName.tsx';
 import { figure } from '../../state/figures.ts';
@@ -49,7 +50,9 @@ export function GraphBox({
       style={{
         ...{ left: x, top: y, width, height },
         ...(tint > 0
-          ? { backgroundColor: `color-mix(in srgb, var(--most) ${Math.round(55 * tint)}%, var(--panel))` }
+          ? {
+              backgroundColor: `color-mix(in srgb, var(--most) ${Math.round(100 * MOST_TINT * tint)}%, var(--panel))`,
+            }
           : {}),
       }}
       {...(isOpen ? {} : point)}

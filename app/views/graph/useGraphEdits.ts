@@ -28,8 +28,8 @@ export const wholeAgain = {
   ...{ with: null, users: null, used: null, without: null, put: null, apart: null },
 };
 
-/** So many groups are named in a menu of what can be added. */
-const GROUPS_NAMED = 8;
+/** More groups than these have no room in a menu; those with the most stand first. */
+const GROUPS_NAMED = 200;
 
 const partText = ({ of, within }: { of: string; within: string | null }): string =>
   within === null ? of : of + PART + within;

@@ -15,6 +15,7 @@ import {
 } from '../../frame/Caption.tsx';
 import { useElementLinks } from '../../frame/elementLinks.ts';
 import { CutName } from '../../frame/names/Names.tsx';
+import { useMarks } from '../../frame/marks/Marks.tsx';
 import { besideQuery, carriedOver } from '../../state/pictureState.ts';
 import { counted, figure, percent } from '../../state/figures.ts';
 import { usePicture } from '../../state/usePicture.ts';
@@ -55,7 +56,8 @@ export function MatrixPage({
   const [pointed, setPointed] = useState<Cell | null>(null);
   const scopeKey = scope.current.key;
   const showsAgainst = params.get('against') === '1' && picture.totals.againstCells > 0;
-  const scene = useMemo(() => sceneOf(picture, scopeKey, flat), [picture, scopeKey, flat]);
+  const { markOf } = useMarks();
+  const scene = useMemo(() => sceneOf(picture, scopeKey, flat, markOf), [picture, scopeKey, flat, markOf]);
   const toggle = (row: number): void => {
     const { key, heading } = scene.rows[row];
     setPointed(null);

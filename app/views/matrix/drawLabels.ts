@@ -1,5 +1,5 @@
 import { cutMiddle } from '../../../server/views/picture/cut.ts';
-import { figuresFace, wordsFace, type SheetColours } from '../../../server/export/sheetLook.ts';
+import { figuresFace, light, wordsFace, type SheetColours } from '../../../server/export/sheetLook.ts';
 import { INDENT, LABEL_START, MARK_WIDTH, type Geometry } from './geometry.ts';
 import { beginsLevel, type Context, type Lit, type Visible } from './inView.ts';
 import type { Scene } from './scene.ts';
@@ -124,10 +124,38 @@ function rowLabel(
   const marksWidth = marks === '' ? 0 : context.measureText(marks).width + 6;
   const room = left - x - MARK_WIDTH - (beginsLevel(scene, row) ? 46 : 10) - marksWidth;
   const label = fitted(context, scene.labels[row], room);
+  drawMark(context, scene.marks[row], colours, {
+    x: x + MARK_WIDTH,
+    y: cy,
+    width: context.measureText(label).width,
+    height: Math.min(15, cell),
+  });
   context.fillText(label, x + MARK_WIDTH, cy);
   if (marks === '') return;
   context.fillStyle = colours.accent;
   context.fillText(marks, x + MARK_WIDTH + context.measureText(label).width + 6, cy);
+}
+
+/** Marks a name as it is marked in lists: a line under it, ground behind it, or a frame around it. */
+function drawMark(
+  context: Context,
+  mark: Scene['marks'][number],
+  sheet: SheetColours,
+  { x, y, width, height }: { x: number; y: number; width: number; height: number },
+): void {
+  if (mark === null) return;
+  const before = context.fillStyle;
+  const colour = mark.colours[sheet === light ? 0 : 1];
+  const [left, top] = [x - 2, y - height / 2];
+  context.fillStyle = context.strokeStyle = colour;
+  if (mark.manner === 'line') context.fillRect(left, top + height - 2, width + 4, 2);
+  else if (mark.manner === 'frame') context.strokeRect(left, top, width + 4, height);
+  else {
+    context.globalAlpha = 0.26;
+    context.fillRect(left, top, width + 4, height);
+    context.globalAlpha = 1;
+  }
+  context.fillStyle = before;
 }
 
 /** What stands behind a name: how much of the marked shortlist it holds, and that there are notes. */

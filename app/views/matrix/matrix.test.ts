@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { MatrixPicture } from '../../../server/views/matrixView.ts';
 import { beginsLevel } from './inView.ts';
-import { dark, light } from '../../../server/export/sheetLook.ts';
+import type { Marking } from '../../../core/marks/marking.ts';
+import { chosenColours, dark, light } from '../../../server/export/sheetLook.ts';
 import {
   clampedOrigin,
   fittingCell,
@@ -82,6 +83,15 @@ describe('the scene of a matrix', () => {
   it('tells rows of one name apart, whatever their headings say', () => {
     const rows = [row('src/a/index.ts'), row('src/b/index.ts', 1), row('src/c.ts', 2)];
     expect(sceneOf({ ...picture, rows }, '', false).labels).toEqual(['a/index.ts', 'b/index.ts', 'c.ts']);
+  });
+
+  it('bears the marks of its rows, in the colour that was chosen', () => {
+    const mark: Marking = {
+      ...{ id: 1, name: 'canal', manner: 'frame', colour: 'moss', pattern: null, keys: [] },
+    };
+    const { marks } = sceneOf(picture, '', false, (key) => (key === 'src/b.ts' ? mark : null));
+    expect(marks).toEqual([null, { manner: 'frame', colours: chosenColours.moss }, null]);
+    expect(scene.marks).toEqual([null, null, null]);
   });
 
   it('marks the focus where it stands, or the row that it is inside of', () => {

@@ -3,7 +3,13 @@ import { interpolateRgb } from 'd3-interpolate';
 import type { MatrixPicture } from '../../../server/views/matrixView.ts';
 import { groupText } from '../../../server/views/picture/groupText.ts';
 import { namesApart } from '../../../server/views/picture/namesApart.ts';
-import type { SheetColours } from '../../../server/export/sheetLook.ts';
+import { chosenColours, type SheetColours } from '../../../server/export/sheetLook.ts';
+import type { Marking, MarkManner } from '../../../core/marks/marking.ts';
+
+interface RowMark {
+  manner: MarkManner;
+  colours: readonly [light: string, dark: string];
+}
 
 type Row = MatrixPicture['rows'][number];
 
@@ -11,6 +17,8 @@ type Row = MatrixPicture['rows'][number];
 export interface Scene {
   rows: MatrixPicture['rows'];
   labels: string[];
+  /** How each row is marked, with its colour on a light and on a dark sheet; null for rows that bear no mark. */
+  marks: (RowMark | null)[];
   /** False for a list of units from many groups, which have levels among their own neighbours only. */
   isTree: boolean;
   brackets: MatrixPicture['brackets'];
@@ -86,7 +94,12 @@ function luminance(colour: string): number {
   return 0.2126 * linear(r) + 0.7152 * linear(g) + 0.0722 * linear(b);
 }
 
-export function sceneOf(picture: MatrixPicture, scopeKey: string, flat: boolean): Scene {
+export function sceneOf(
+  picture: MatrixPicture,
+  scopeKey: string,
+  flat: boolean,
+  markOf: (key: string) => Marking | null = () => null,
+): Scene {
   const { rows, cells, brackets, totals } = picture;
   const start = new Int32Array(rows.length + 1);
   for (const row of cells.row) start[row + 1]++;
@@ -97,6 +110,10 @@ export function sceneOf(picture: MatrixPicture, scopeKey: string, flat: boolean)
   return {
     rows,
     labels: labelsOf(rows, scopeKey),
+    marks: rows.map(({ key }) => {
+      const mark = markOf(key);
+      return mark && { manner: mark.manner, colours: chosenColours[mark.colour] };
+    }),
     isTree: !flat,
     brackets,
     start,

@@ -6,6 +6,7 @@ import type { MeasuresState } from '../../../server/views/measuresQuery.ts';
 import type { MeasuresRow, MeasuresTable } from '../../../server/views/measuresView.ts';
 import { useElementLinks } from '../../frame/elementLinks.ts';
 import { useElementMenu } from '../../frame/ElementMenu.tsx';
+import { MarkedName } from '../../frame/marks/MarkedName.tsx';
 import { CutName } from '../../frame/names/Names.tsx';
 import { namesApart } from '../../../server/views/picture/namesApart.ts';
 import '../../frame/names/names.css';
@@ -121,7 +122,7 @@ function gridColumns(table: MeasuresTable, kind: string): GridColDef<MeasuresRow
       row.kind === 'routine' || row.kind === 'type' ? (
         <span className="measured-name" title={row.key}>
           <b>
-            <CutName name={names.get(row.key)!} />
+            <MarkedName of={row.key} name={names.get(row.key)!} />
           </b>
           <RowMarks row={row} />
           <span className="faded">
@@ -130,7 +131,7 @@ function gridColumns(table: MeasuresTable, kind: string): GridColDef<MeasuresRow
         </span>
       ) : (
         <span className="measured-name" title={row.key}>
-          <CutName name={row.kind === 'file' ? row.key : groupText(row)} />
+          <MarkedName of={row.key} name={row.kind === 'file' ? row.key : groupText(row)} />
           <RowMarks row={row} />
           {row.kind === 'group' && parseGroupKey(row.key)?.id === 'modules' && (
             <span className="faded">{parseGroupKey(row.key)!.name}</span>

@@ -8,6 +8,7 @@ import type { MenuEntry } from '../../frame/OpenMenu.tsx';
 import { authorName } from '../../state/author.ts';
 import { counted, figure } from '../../state/figures.ts';
 import { usePicture } from '../../state/usePicture.ts';
+import { chosenColour } from '../../theme/useSheetColours.ts';
 import type { PlanEditor } from '../../state/usePlanEdit.ts';
 import type { PlanTrial } from './usePlanEffect.ts';
 import { Words } from './Words.tsx';
@@ -49,7 +50,8 @@ export function ModuleHead({
       <div className="module-words">
         <button
           type="button"
-          className={`swatch plan-${row.colour ?? 'none'}`}
+          className="swatch"
+          style={chosenColour(row.colour)}
           aria-label={`Colour: ${row.colour ?? 'none'}`}
           aria-haspopup="menu"
           onClick={({ currentTarget }) => setMenu({ at: currentTarget, of: 'colour' })}
@@ -187,7 +189,7 @@ function entriesOf(
         key: String(colour),
         label: (
           <>
-            <span className={`swatch plan-${colour ?? 'none'}`} /> {colour ?? 'no colour'}
+            <span className="swatch" style={chosenColour(colour)} /> {colour ?? 'no colour'}
           </>
         ),
         run: () => editor.edit(`colour of ${name}`, { edit: 'colour', module: id, colour }),

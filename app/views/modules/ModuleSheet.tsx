@@ -3,6 +3,7 @@ import type { ModuleRow, PlanPage } from '../../../server/views/plan/planView.ts
 import { NOT_PLACED } from '../../../server/views/plan/planOpen.ts';
 import { counted, figure } from '../../state/figures.ts';
 import { ModuleArcs } from './ModuleArcs.tsx';
+import { chosenColour } from '../../theme/useSheetColours.ts';
 
 /**
  * The plan as a picture: modules one below the other in the one order, those that use above what they rest on, each as large as
@@ -131,7 +132,7 @@ function Row({
     >
       <span className="module-name" style={{ paddingLeft: 14 * row.depth }}>
         <span className="module-title">
-          {row.colour && <span className={`swatch plan-${row.colour}`} aria-hidden="true" />}
+          {row.colour && <span className="swatch" style={chosenColour(row.colour)} aria-hidden="true" />}
           <button type="button" className="plain-button" aria-expanded={isOpen} onClick={onOpen}>
             {row.name}
           </button>

@@ -6,6 +6,8 @@ import { cutMiddle } from '../../../server/views/picture/cut.ts';
 import { namesApart } from '../../../server/views/picture/namesApart.ts';
 import { useElementMenu } from '../../frame/ElementMenu.tsx';
 import { useElementLinks } from '../../frame/elementLinks.ts';
+import { useMarks } from '../../frame/marks/Marks.tsx';
+import { chosenColour } from '../../theme/useSheetColours.ts';
 import type { TypesState } from '../../../server/views/typesQuery.ts';
 import { counted } from '../../state/figures.ts';
 import { usePicture } from '../../state/usePicture.ts';
@@ -218,6 +220,7 @@ function Box({
   const navigate = useNavigate();
   const links = useElementLinks(codebaseId);
   const isFocus = focus === node.key;
+  const mark = useMarks().markOf(node.key);
   const goIn = (): void => {
     const source = links.source(node);
     if (source !== null) void navigate(source);
@@ -244,7 +247,17 @@ function Box({
         openMenu(node, { left: event.clientX, top: event.clientY });
       }}
     >
-      <title>{node.key}</title>
+      <title>{mark === null ? node.key : `${node.key}\nmarked: ${mark.name}`}</title>
+      {mark?.manner === 'frame' && (
+        <rect
+          className="type-mark frame"
+          style={chosenColour(mark.colour)}
+          x={-3}
+          y={-3}
+          width={box.width + 6}
+          height={box.height + 6}
+        />
+      )}
       <rect
         width={box.width}
         height={box.height}
@@ -253,6 +266,15 @@ function Box({
         strokeWidth={isFocus ? 2.2 : 1}
         strokeDasharray={node.kind === 'external' ? '2 2' : undefined}
       />
+      {mark !== null && mark.manner !== 'frame' && (
+        <rect
+          className={`type-mark ${mark.manner}`}
+          style={chosenColour(mark.colour)}
+          y={mark.manner === 'line' ? box.height - 3 : 0}
+          width={box.width}
+          height={mark.manner === 'line' ? 3 : box.height}
+        />
+      )}
       {box.compartments.map((lines, index) => {
         const top = y;
         y += lines.length * BOX.line + 2 * BOX.padding;

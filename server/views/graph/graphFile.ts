@@ -1,3 +1,4 @@
+import type { Marking } from '../../../core/marks/marking.ts';
 import { csvOf } from '../../export/csv.ts';
 import { pdfOfSvg } from '../../export/pdfOfSvg.ts';
 import { dark, light } from '../../export/sheetLook.ts';
@@ -25,10 +26,14 @@ export const graphMediaTypes: Record<GraphFormat, string> = {
 export async function graphFile(
   picture: GraphPicture,
   format: GraphFormat,
-  { caption, theme }: { caption: string; theme: 'light' | 'dark' },
+  {
+    caption,
+    theme,
+    markOf,
+  }: { caption: string; theme: 'light' | 'dark'; markOf?: (key: string) => Marking | null },
 ): Promise<string | Uint8Array> {
   if (format !== 'svg' && format !== 'pdf') return graphText(picture, format, caption);
-  const svg = graphSvg(picture, { caption, colours: theme === 'dark' ? dark : light });
+  const svg = graphSvg(picture, { caption, colours: theme === 'dark' ? dark : light, markOf });
   return format === 'svg' ? svg : pdfOfSvg(svg);
 }
 

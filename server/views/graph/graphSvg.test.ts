@@ -1,5 +1,6 @@
 import { XMLValidator } from 'fast-xml-parser';
 import { describe, expect, it } from 'vitest';
+import type { MarkManner } from '../../../core/marks/marking.ts';
 import { pdfOfSvg } from '../../export/pdfOfSvg.ts';
 import { light } from '../../export/sheetLook.ts';
 import { changeOf } from './graphLegend.ts';
@@ -97,9 +98,24 @@ describe('a drawing as SVG', () => {
     const [group, one, two] = picture.nodes;
     const nodes = [group, { ...one, tint: 20, bar: 40 }, { ...two, tint: null, bar: null }];
     const shaded = graphSvg({ ...picture, nodes, tint: most, bar: most }, { caption: '', colours: light });
-    expect(shaded.match(/fill-opacity="0.275"/g)).toHaveLength(1);
+    expect(shaded.match(/fill-opacity="0.200"/g)).toHaveLength(1);
     expect(shaded.match(new RegExp(`width="${one.width - 2}.0" height="4"`, 'g'))).toHaveLength(1);
     expect(shaded).toContain('tint: code lines, up to 40 · bar: code lines, up to 40');
+  });
+
+  it('bears marks as they look on its sheet, and names them in its legend', () => {
+    const marked = (manner: MarkManner): string =>
+      graphSvg(picture, {
+        caption: '',
+        colours: light,
+        markOf: (key) =>
+          key === 'group' ? { id: 1, name: 'canal', manner, colour: 'rust', pattern: null, keys: [] } : null,
+      });
+    expect(marked('line')).toContain('<path d="M8 17h124" stroke="#A8502F" stroke-width="2"/>');
+    expect(marked('frame')).toContain('width="144" height="164" fill="none" stroke="#A8502F"');
+    expect(marked('ground')).toContain('width="140" height="22" fill="#A8502F" fill-opacity="0.26"');
+    expect(marked('line')).toContain('marked: canal');
+    expect(svg).not.toContain('marked:');
   });
 
   it('of two surveys has a sign for what came, went, grew and shrank, and the colour of more and of less', () => {

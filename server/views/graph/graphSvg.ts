@@ -1,10 +1,11 @@
 import { edgePaths } from '../../../core/layout/edgePaths.ts';
-import type { SheetColours } from '../../export/sheetLook.ts';
+import type { Marking } from '../../../core/marks/marking.ts';
+import { chosenColours, light, type SheetColours } from '../../export/sheetLook.ts';
 import { cutMiddle } from '../picture/cut.ts';
 import { namesApart } from '../picture/namesApart.ts';
 import { changeOf, changeSigns, graphLegend } from './graphLegend.ts';
 import type { GraphEdge, GraphNode, GraphPicture } from './graphView.ts';
-import { inkOf } from './ink.ts';
+import { inkOf, MOST_TINT } from './ink.ts';
 
 const MARGIN = 24;
 /** Pixels of a line of the sentence and the legend, of a character of a name, and of one of the sentence. */
@@ -37,20 +38,26 @@ function inLines(text: string, width: number): string[] {
 /** The drawing as an image that stands for itself: its sentence above it, what the marks mean below. */
 export function graphSvg(
   picture: GraphPicture,
-  { caption, colours }: { caption: string; colours: SheetColours },
+  {
+    caption,
+    colours,
+    markOf = () => null,
+  }: { caption: string; colours: SheetColours; markOf?: (key: string) => Marking | null },
 ): string {
   const { nodes, edges, width, height, largest, flow } = picture;
   const wide = Math.max(width, NARROWEST) + 2 * MARGIN;
   const sentence = inLines(caption, wide - 2 * MARGIN);
-  const legend = inLines(graphLegend(picture).join(' · '), wide - 2 * MARGIN);
+  const marked = new Set(nodes.map(({ key }) => markOf(key)?.name).filter((name) => name !== undefined));
+  const words = [...graphLegend(picture), ...(marked.size > 0 ? [`marked: ${[...marked].join(', ')}`] : [])];
+  const legend = inLines(words.join(' · '), wide - 2 * MARGIN);
   const top = MARGIN + sentence.length * LINE + 12;
   const tall = top + height + 20 + legend.length * LINE + MARGIN;
   const names = namesApart(nodes);
-  const boxes = nodes.map((node, at) => boxOf(node, names[at], picture, colours));
+  const boxes = nodes.map((node, at) => boxOf(node, names[at], picture, colours, markOf(node.key)));
   const links = edgePaths(nodes, edges, flow).map(({ edge, path, middle }) =>
     linkOf(edges[edge], { path, middle, largest }, colours),
   );
-  const words = (lines: readonly string[], y: number, fill: string, size: number): string =>
+  const written = (lines: readonly string[], y: number, fill: string, size: number): string =>
     lines
       .map(
         (line, i) =>
@@ -60,12 +67,12 @@ export function graphSvg(
   return (
     `<svg xmlns="http://www.w3.org/2000/svg" width="${wide}" height="${tall}" viewBox="0 0 ${wide} ${tall}" font-family="IBM Plex Mono, monospace" font-size="12">` +
     `<title>${inXml(caption)}</title><rect width="${wide}" height="${tall}" fill="${colours.sheet}"/>` +
-    words(sentence, MARGIN + 8, colours.ink, 13) +
+    written(sentence, MARGIN + 8, colours.ink, 13) +
     `<g transform="translate(${MARGIN} ${top})">` +
     boxes.filter((_, at) => nodes[at].isOpen).join('') +
     links.join('') +
     boxes.filter((_, at) => !nodes[at].isOpen).join('') +
-    `</g>${words(legend, top + height + 28, colours.faded, 11)}</svg>`
+    `</g>${written(legend, top + height + 28, colours.faded, 11)}</svg>`
   );
 }
 
@@ -73,8 +80,10 @@ function boxOf(
   node: GraphNode,
   name: string,
   { tint, bar }: GraphPicture,
-  { panel, hairline, faded, ink, most, fewer, more }: SheetColours,
+  colours: SheetColours,
+  mark: Marking | null,
 ): string {
+  const { panel, hairline, faded, ink, most, fewer, more } = colours;
   const { x, y, width, height, isOpen, opens, cycle, chain, members, news } = node;
   const sign = news === null ? '' : `${changeSigns[news]} `;
   const tag = cycle === null || members !== null ? '' : ` ⟨${cycle}⟩`;
@@ -87,7 +96,7 @@ function boxOf(
   const shade =
     share === 0
       ? ''
-      : `<rect x="${x}" y="${y}" width="${width}" height="${height}" rx="2" fill="${most}" fill-opacity="${(0.55 * share).toFixed(3)}"/>`;
+      : `<rect x="${x}" y="${y}" width="${width}" height="${height}" rx="2" fill="${most}" fill-opacity="${(MOST_TINT * share).toFixed(3)}"/>`;
   const length = node.bar === null || !bar || bar.most === 0 ? 0 : (node.bar / bar.most) * (width - 2);
   const measured =
     length === 0
@@ -100,9 +109,25 @@ function boxOf(
       : '';
   const middle = (height - (bar === null ? 0 : BAR)) / 2;
   return (
-    `<rect x="${x}" y="${y}" width="${width}" height="${height}" rx="2" fill="${isOpen ? 'none' : panel}" stroke="${stroke}"${dash}/>${shade}${ground}${measured}` +
+    `<rect x="${x}" y="${y}" width="${width}" height="${height}" rx="2" fill="${isOpen ? 'none' : panel}" stroke="${stroke}"${dash}/>${shade}${markOfBox(node, mark, colours)}${ground}${measured}` +
     `<text x="${x + 8}" y="${y + (isOpen ? 16 : middle + 4)}" fill="${ink}">${inXml(text)}</text>`
   );
+}
+
+/** A mark on a box: a line in it, ground over it, or a frame around it. */
+function markOfBox(
+  { x, y, width, height, isOpen }: GraphNode,
+  mark: Marking | null,
+  colours: SheetColours,
+): string {
+  if (mark === null) return '';
+  const colour = chosenColours[mark.colour][colours === light ? 0 : 1];
+  const tall = isOpen ? 22 : height;
+  if (mark.manner === 'line')
+    return `<path d="M${x + 8} ${y + tall - 5}h${width - 16}" stroke="${colour}" stroke-width="2"/>`;
+  if (mark.manner === 'frame')
+    return `<rect x="${x - 2}" y="${y - 2}" width="${width + 4}" height="${height + 4}" fill="none" stroke="${colour}" stroke-width="1.5"/>`;
+  return `<rect x="${x}" y="${y}" width="${width}" height="${tall}" fill="${colour}" fill-opacity="0.26"/>`;
 }
 
 function linkOf(

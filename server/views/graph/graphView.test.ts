@@ -122,9 +122,11 @@ describe('the graph around an element', () => {
     expect(bill.users).toEqual({
       count: 1,
       strongest: ['desk/deep/form.ts'],
-      groups: [{ key: 'desk', name: 'desk', count: 1 }],
+      groups: [{ key: 'desk/deep', name: 'deep', count: 1 }],
     });
     expect(bill.used).toMatchObject({ count: 1, strongest: ['locks/pump.ts'] });
+    const pump = drawn('around=locks/pump.ts&up=0').nodes.find(({ key }) => key === 'locks/pump.ts')!;
+    expect(pump.users?.groups.map(({ key, count }) => `${key} ${count}`)).toEqual(['locks 1', 'tolls 1']);
     const more = drawn('around=tolls/rate.ts&with=desk/deep/form.ts');
     expect(more.nodes.find(({ key }) => key === 'tolls/bill.ts')!.users).toBeNull();
     expect(more.nodes.find(({ key }) => key === 'desk/deep/form.ts')!.users).toMatchObject({ count: 1 });

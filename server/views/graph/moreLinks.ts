@@ -1,7 +1,6 @@
 import type { ArrangedSurvey } from '../../../core/arrangement/arranged.ts';
-import { groupKey } from '../../../core/arrangement/arrangement.ts';
+import { groupKey, isWithin } from '../../../core/arrangement/arrangement.ts';
 import { unitOfNode } from '../../../core/arrangement/nodes.ts';
-import { chainOf } from '../../../core/arrangement/rows.ts';
 import type { Graph } from '../../../core/graph/rollUp.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 import { groupLabel, nodeLabel } from '../picture/labels.ts';
@@ -35,15 +34,16 @@ export function moreLinks(
   return { users: beyond(drawn.usedBy), used: beyond(picture.graph) };
 }
 
-/** How many units stand in each of the largest groups of the whole, those with the most first. */
+/** How many units stand in each child of the innermost group that holds them all, those with the most first. */
 function groupsOf(picture: ArrangedSurvey, found: readonly { unit: number }[]): MoreLinks['groups'] {
   const { arrangement, units } = picture;
-  const whole = chainOf(picture, 0).pop()!;
+  let around = units.group[found[0].unit];
+  for (const { unit } of found)
+    while (!isWithin(arrangement, units.group[unit], around)) around = arrangement.parent[around];
   const count = new Map<number, number>();
   for (const { unit } of found) {
     let group = units.group[unit];
-    while (group > 0 && arrangement.parent[group] !== whole && arrangement.parent[group] >= 0)
-      group = arrangement.parent[group];
+    while (group !== around && arrangement.parent[group] !== around) group = arrangement.parent[group];
     count.set(group, (count.get(group) ?? 0) + 1);
   }
   return [...count]
