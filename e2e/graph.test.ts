@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { accessibilityFaults, clickText, textOf, waitForText } from './instrument.ts';
+import { rmSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { accessibilityFaults, clickText, surveyAgain, textOf, waitForText } from './instrument.ts';
 import { surveyedDemo } from './surveyedDemo.ts';
 
 const demo = surveyedDemo();
@@ -177,12 +179,12 @@ describe('the graph', () => {
     const { page } = demo.instrument;
     await open('graph?around=src%2Fkernel%2Fmoney.ts&up=0&down=0');
     await page.waitForSelector('.graph-more.users');
-    await page.click('.graph-more.users');
+    await page.$eval('[aria-label^="Add what uses money.ts"]', (sign) => (sign as HTMLElement).click());
     await clickText(page, '[role=menuitem]', 'Those in tolls...');
     await page.waitForFunction(() => location.search.includes('users='));
-    await waitForText(page, '.graph-box', 'tariff.ts');
+    await page.waitForFunction(() => document.querySelectorAll('.graph-box:not(.open)').length === 4);
     const some = await boxNames();
-    await page.click('.graph-more.users');
+    await page.$eval('[aria-label^="Add what uses money.ts"]', (sign) => (sign as HTMLElement).click());
     await clickText(page, '[role=menuitem]', 'All ...');
     await page.waitForFunction(
       (count) => document.querySelectorAll('.graph-box:not(.open)').length > count,
@@ -297,6 +299,33 @@ describe('the graph', () => {
     await waitForText(page, '.graph-tools', 'Tariff and users is a module of');
     await open('modules');
     await waitForText(page, '.plan-view', 'Tariff and users');
+  });
+
+  it('of two surveys shows what came and what went, and leads from what went to the older one', async () => {
+    const { page, demo: root } = demo.instrument;
+    writeFileSync(
+      join(root, 'src/tolls/fees.ts'),
+      "import { Tariff } from './tariff';\nexport const fee = (t: Tariff) => t;\n",
+    );
+    rmSync(join(root, 'src/gauging'), { recursive: true });
+    await open('survey');
+    await surveyAgain(page);
+    await open('graph?in=src&open=src%2Ftolls');
+    await page.click('.caption [aria-label^="another survey"]');
+    await clickText(page, '[role=menuitem]', 'the survey of...');
+    await page.waitForSelector('.graph-box.gone');
+    expect(await textOf(page, '.graph-box.gone')).toContain('gauging');
+    expect(await textOf(page, '.graph-box.came')).toContain('fees.ts');
+    const gone = await page.$eval('.graph-edge.gone title', ({ textContent }) => textContent ?? '');
+    expect(gone).toMatch(/gauging.*: 0 references, \d+ before/);
+    await waitForText(page, '.graph-legend', '+ new · − gone');
+    await page.$eval('.graph-edge.gone .graph-reach', (path) =>
+      path.dispatchEvent(new MouseEvent('click', { bubbles: true })),
+    );
+    await page.waitForFunction(
+      () => location.search.includes('survey=1') && !location.search.includes('since='),
+    );
+    await waitForText(page, '.dossier .lead', `${/(\d+) before/.exec(gone)![1]} place`);
   });
 
   it('is a table of the same links, and is taken along', async () => {

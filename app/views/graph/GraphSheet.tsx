@@ -153,7 +153,11 @@ export function GraphSheet({
       onPointerDown={startDrag}
       onClickCapture={choose}
     >
-      <div className="graph-world" ref={world} style={{ width, height, transform: zoom.transform }}>
+      <div
+        className={`graph-world${query.since === null ? '' : ' compared'}`}
+        ref={world}
+        style={{ width, height, transform: zoom.transform }}
+      >
         {drawn}
       </div>
       <p className="graph-legend faded">{graphLegend(picture).join(' · ')}</p>

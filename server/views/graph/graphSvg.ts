@@ -148,5 +148,5 @@ function linkOf(
       : change === 'came' || change === 'gone'
         ? `<text x="${x + 7}" y="${y + 4}" fill="${changed}" font-weight="bold">${changeSigns[change]}</text>`
         : `<path d="M${x + 6} ${y + (change === 'grew' ? 4 : -4)}h9l-4.5 ${change === 'grew' ? -8 : 8}z" fill="${changed}"/>`;
-  return `<path d="${path}" fill="none" stroke="${colour}" stroke-opacity="0.6" stroke-width="${thickness}"${dash}/>${notch}${sign}`;
+  return `<path d="${path}" fill="none" stroke="${colour}" stroke-opacity="${was !== null && change === null ? 0.2 : 0.6}" stroke-width="${thickness}"${dash}/>${notch}${sign}`;
 }
