@@ -1,3 +1,4 @@
+import { useMemo } from 'react';
 import type { GraphPicture } from '../../../server/views/graph/graphView.ts';
 
 /** The inset is so wide and tall at most, in pixels. */
@@ -15,6 +16,14 @@ export function GraphInset({
   view: { x: number; y: number; width: number; height: number } | null;
   onGo: (x: number, y: number) => void;
 }) {
+  // The boxes are the same wherever the sheet is moved to.
+  const boxes = useMemo(
+    () =>
+      nodes.map(({ end, x, y, width: w, height: h, isOpen }) => (
+        <rect key={end} x={x} y={y} width={w} height={h} className={isOpen ? 'open' : undefined} />
+      )),
+    [nodes],
+  );
   if (view === null) return null;
   const isAllSeen =
     view.x <= 1 && view.y <= 1 && view.x + view.width >= width - 1 && view.y + view.height >= height - 1;
@@ -32,9 +41,7 @@ export function GraphInset({
         onGo((clientX - left) / scale, (clientY - top) / scale);
       }}
     >
-      {nodes.map(({ end, x, y, width: w, height: h, isOpen }) => (
-        <rect key={end} x={x} y={y} width={w} height={h} className={isOpen ? 'open' : undefined} />
-      ))}
+      {boxes}
       <rect
         className="seen"
         x={view.x}

@@ -15,6 +15,7 @@ import { nearestBox } from './nearestBox.ts';
 import { useBoxDrag } from './useBoxDrag.ts';
 import { useGraphEdits, type GraphEdits } from './useGraphEdits.ts';
 import { isInBox, useLighting } from './useLighting.ts';
+import { around, meets, useSeenArea } from './useSeenArea.ts';
 import { useSheetZoom, type SheetZoom } from './useSheetZoom.ts';
 
 /** So many pixels a box goes by a key. */
@@ -77,6 +78,7 @@ export function GraphSheet({
     onChoose(nodes[Number(at)].end);
   };
 
+  const area = useSeenArea(zoom.view, nodes.length + edges.length);
   // What is drawn does not change when the sheet is moved or pointed at.
   const drawn = useMemo(() => {
     const boxAt = (at: number) => {
@@ -101,13 +103,15 @@ export function GraphSheet({
       );
     };
     const isWalked = (from: string, to: string): boolean => from === openFrom && to === openTo;
+    const seen = nodes.map((node) => area === null || meets(node, area));
     return (
       <>
-        {nodes.map((node, at) => node.isOpen && boxAt(at))}
+        {nodes.map((node, at) => node.isOpen && seen[at] && boxAt(at))}
         <svg className="graph-edges" width={width} height={height} aria-hidden="true">
           {paths.map(({ edge, path, middle }) => {
             const link = edges[edge];
             const [from, to] = [nodes[link.from], nodes[link.to]];
+            if (area !== null && !meets(around(from, to), area)) return null;
             return (
               <GraphLink
                 key={`${from.end} ${to.end}`}
@@ -128,12 +132,12 @@ export function GraphSheet({
             );
           })}
         </svg>
-        {nodes.map((node, at) => !node.isOpen && boxAt(at))}
+        {nodes.map((node, at) => !node.isOpen && seen[at] && boxAt(at))}
       </>
     );
     // The rest follows from these; functions are others at each drawing and do the same.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [picture, paths, wanted, chosen, focus, openFrom, openTo, edits]);
+  }, [picture, paths, wanted, chosen, focus, openFrom, openTo, edits, area]);
 
   const onKey = (event: React.KeyboardEvent): void => {
     if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
