@@ -294,6 +294,7 @@ describe('the graph', () => {
     await page.waitForSelector('.plan-frame');
     await open('graph?around=src%2Ftolls%2Ftariff.ts&down=0');
     await clickText(page, '.graph-tools .chip', 'As a module');
+    await page.waitForSelector('[aria-label="Name of the new module"]:focus');
     await page.keyboard.type('Tariff and users');
     await page.keyboard.press('Enter');
     await waitForText(page, '.graph-tools', 'Tariff and users is a module of');

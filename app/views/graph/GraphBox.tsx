@@ -3,7 +3,7 @@ import { changeSigns } from '../../../server/views/graph/graphLegend.ts';
 import { MOST_TINT } from '../../../server/views/graph/ink.ts';
 import type { GraphNode, GraphPicture } from '../../../server/views/graph/graphView.ts';
 import { ElementName } from '../../frame/ElementName.tsx';
-import { figure } from '../../state/figures.ts';
+import { counted, figure } from '../../state/figures.ts';
 
 /** A group or an element as a box: opened in place, with what else uses it and what else it uses to be added. */
 export function GraphBox({
@@ -29,7 +29,8 @@ export function GraphBox({
   /** The figure of what is not drawn was pressed. */
   onMore: (links: MoreLinks, where: 'users' | 'used', button: Element) => void;
 }) {
-  const { x, y, width, height, isOpen, opens, chain, cycle, name, users, used, members, news, kind } = node;
+  const { x, y, width, height, isOpen, opens, chain, cycle, name, users, used, members, news, kind, holds } =
+    node;
   const states = {
     open: isOpen,
     group: kind === 'folder' || kind === 'group',
@@ -85,6 +86,14 @@ export function GraphBox({
           </span>
         ) : (
           <ElementName element={node} text={chain.length > 0 ? [...chain, name].join('/') : undefined} />
+        )}
+        {holds !== null && (
+          <span
+            className="graph-cycle mono faded"
+            title={`holds ${counted(holds, 'element')} of what is drawn`}
+          >
+            {figure(holds)}
+          </span>
         )}
         {cycle !== null && members === null && (
           <span className="graph-cycle mono" title={`takes part in the cycle ${cycle}`}>

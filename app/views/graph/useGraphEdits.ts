@@ -25,7 +25,7 @@ export interface GraphEdits {
 /** Nothing of what the whole was narrowed to. */
 export const wholeAgain = {
   ...{ around: null, until: null, ways: null, cycle: null, up: null, down: null },
-  ...{ with: null, users: null, used: null, without: null, put: null, apart: null },
+  ...{ open: null, shut: null, with: null, users: null, used: null, without: null, put: null, apart: null },
 };
 
 /** More groups than these have no room in a menu; those with the most stand first. */
@@ -50,6 +50,12 @@ export function useGraphEdits(picture: GraphPicture, query: GraphQuery): GraphEd
         }
         if (kind === 'external') {
           change({ externals: null });
+          return;
+        }
+        if (query.around !== null || query.cycle !== null) {
+          const others = (all: readonly string[]): string[] => all.filter((own) => own !== end);
+          const [open, shut] = [others(query.open ?? []), others(query.shut)];
+          change(isOpen ? { open, shut: [...shut, end] } : { open: [...open, end], shut });
           return;
         }
         const open = isOpen ? picture.open.filter((own) => own !== end) : [...picture.open, end];

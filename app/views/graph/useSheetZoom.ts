@@ -94,14 +94,14 @@ export function useSheetZoom(
     const isAllSeen = first.k * height + 2 * MARGIN <= room.height;
     if (home === null || isAllSeen) go(first);
     else {
-      const [homeX, homeY] = [home.x + home.width / 2, home.y + home.height / 2];
-      go(
-        zoomIdentity
-          .translate(room.width / 2 - first.k * homeX, room.height / 2 - first.k * homeY)
-          .scale(first.k),
-      );
+      // In the middle, but for the ends of the drawing: beyond those nothing is to be seen.
+      const middle = (space: number, at: number, size: number): number =>
+        Math.max(space - MARGIN - first.k * size, Math.min(MARGIN, space / 2 - first.k * at));
+      const x = middle(room.width, home.x + home.width / 2, width);
+      const y = middle(room.height, home.y + home.height / 2, height);
+      go(zoomIdentity.translate(first.k * width < room.width ? first.x : x, y).scale(first.k));
     }
-  }, [room, fitted, go, height, home]);
+  }, [room, fitted, go, width, height, home]);
   const { k, x, y } = transform;
   return {
     scale: k,

@@ -41,6 +41,7 @@ function ringNode(nodes: readonly DrawnNode[], ring: readonly number[]): DrawnNo
     parent: innermostAround(nodes, ring),
     isOpen: false,
     opens: true,
+    holds: null,
     cycle: tag,
     users: null,
     used: null,

@@ -48,6 +48,7 @@ export function withExternals(
     chain: [],
     parent: drawn.nodes.length,
     isOpen: false,
+    holds: null,
     cycle: null,
     users: null,
     used: null,

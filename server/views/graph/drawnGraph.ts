@@ -18,6 +18,8 @@ export interface DrawnNode extends NodeLabel {
   isOpen: boolean;
   /** A group that could be opened, or is. */
   opens: boolean;
+  /** Of a closed group in a drawing of a choice, how many of what was chosen it holds; null for every other. */
+  holds: number | null;
   /** The cycle that it takes part in, as every view calls it; null for none. */
   cycle: string | null;
   /** What uses it and what it uses that is not drawn; null where all is. */

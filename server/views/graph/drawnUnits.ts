@@ -1,6 +1,6 @@
 import type { ArrangedSurvey } from '../../../core/arrangement/arranged.ts';
 import { groupWithKey } from '../../../core/arrangement/arrangement.ts';
-import { isBelow, unitOfNode } from '../../../core/arrangement/nodes.ts';
+import { isBelow, nodeOfUnit, parentOfNode, unitOfNode } from '../../../core/arrangement/nodes.ts';
 import { passes, reversed, type Graph } from '../../../core/graph/rollUp.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 import { Problem } from '../../problem.ts';
@@ -8,27 +8,29 @@ import { elementOf } from '../ground/elements.ts';
 import { cycleNamed } from '../picture/cycleNames.ts';
 import { nodeLabel, type NodeLabel } from '../picture/labels.ts';
 import type { GraphQuery } from './graphQuery.ts';
+import { MOST_DRAWN, packedUnits, type PackedUnits } from './packedUnits.ts';
 import { unitsOf } from './unitKeys.ts';
 
-/** More units are not drawn by themselves: a drawing of so many says nothing. */
-export const MOST_DRAWN = 150;
-/** Nor by hand. */
-const MOST_ADDED = 2000;
-
 /** The units of a drawing that is a choice of the whole. */
-export interface DrawnUnits {
-  units: ReadonlySet<number>;
-  /** How many more there would be, were there room. */
-  left: number;
+export interface DrawnUnits extends PackedUnits {
   /** The same links from what is used to what uses it. */
   usedBy: Graph;
-  /** Groups that are drawn as one box until they are opened by hand; without any, all units are drawn. */
-  closed?: ReadonlySet<number>;
   /** One of the shortest ways, where ways are drawn: each uses the next. */
-  walk?: readonly number[];
+  walk: readonly number[];
   /** Where ways between two were asked for and none leads: what is nearest to both. */
+  noWay: NoWay | null;
+}
+
+/** What a query means before it is seen how much of it has room: `kept` is drawn in any case, `meant` has what matters most first. */
+interface MeantUnits {
+  meant: readonly number[];
+  kept: readonly number[];
+  walk?: readonly number[];
   noWay?: NoWay;
 }
+
+/** So much of what a drawing is about is drawn one by one. */
+const FEW = 40;
 
 /** What two that are not connected have in common: the nearest that both rest on, and that rests on both; null for none. */
 export interface NoWay {
@@ -43,34 +45,31 @@ export function drawnUnits(
   query: GraphQuery,
 ): DrawnUnits | null {
   const { cycle, around, until } = query;
-  const chosen =
-    cycle !== null
-      ? unitsOfCycle(survey, picture, cycle)
-      : around === null
-        ? null
-        : until === null
-          ? unitsAround(survey, picture, { ...query, around })
-          : unitsBetween(survey, picture, { ...query, around, until });
-  return chosen && withAdded(survey, picture, query, chosen);
+  if (cycle === null && around === null) return null;
+  const usedBy = reversed(picture.graph);
+  if (cycle !== null) return { ...membersOf(survey, picture, cycle), usedBy, walk: [], noWay: null };
+  const { meant, kept, walk, noWay } =
+    until === null
+      ? unitsAround(survey, picture, { ...query, around: around! }, usedBy)
+      : unitsBetween(survey, picture, { ...query, around: around!, until }, usedBy);
+  const { named, others } = addedUnits(survey, picture, query, usedBy);
+  // What was asked for by name is drawn one by one, as far as that can be read.
+  const own = [...new Set([...kept, ...named])].slice(0, MOST_DRAWN);
+  const packed = packedUnits(picture, [...meant, ...named, ...others], new Set(own));
+  return { ...packed, usedBy, walk: walk ?? [], noWay: noWay ?? null };
 }
 
-/** With what was added by hand: elements, and all that use some or are used by them. */
-function withAdded(
+/** What was added by hand: elements by their names, and all that use some or are used by them. */
+function addedUnits(
   survey: SurveyedCodebase,
   picture: ArrangedSurvey,
   { added, allUsers, allUsed }: GraphQuery,
-  chosen: DrawnUnits,
-): DrawnUnits {
-  const units = new Set(chosen.units);
-  let { left } = chosen;
-  const add = (unit: number): void => {
-    if (units.has(unit)) return;
-    if (units.size < MOST_ADDED) units.add(unit);
-    else left++;
-  };
-  for (const key of added) unitsOf(survey, picture, key).forEach(add);
+  usedBy: Graph,
+): { named: number[]; others: number[] } {
+  const named = added.flatMap((key) => unitsOf(survey, picture, key));
+  const others: number[] = [];
   for (const [links, wanted] of [
-    [chosen.usedBy, allUsers],
+    [usedBy, allUsers],
     [picture.graph, allUsed],
   ] as const)
     for (const { of, within } of wanted) {
@@ -78,43 +77,47 @@ function withAdded(
       if (group === undefined) continue;
       for (const unit of unitsOf(survey, picture, of))
         for (let edge = links.start[unit]; edge < links.start[unit + 1]; edge++)
-          if (isBelow(picture, picture.arrangement.count + links.to[edge], group)) add(links.to[edge]);
+          if (isBelow(picture, nodeOfUnit(picture, links.to[edge]), group)) others.push(links.to[edge]);
     }
-  return { ...chosen, units, left };
+  return { named, others };
 }
 
 /** The members of a cycle, each of them closed. */
-function unitsOfCycle(survey: SurveyedCodebase, picture: ArrangedSurvey, name: string): DrawnUnits {
+function membersOf(survey: SurveyedCodebase, picture: ArrangedSurvey, name: string): PackedUnits {
+  const { arrangement, units } = picture;
   const found = cycleNamed(survey, picture, name);
   if (!found) throw new Problem('notFound', 'This picture has no such cycle any more.');
-  const units = new Set<number>();
-  const closed = new Set<number>();
+  const members = new Set(found.members);
+  const all = new Set<number>();
+  const open = new Set<number>();
   for (const node of found.members) {
     const unit = unitOfNode(picture, node);
-    if (unit >= 0) units.add(unit);
-    else closed.add(node);
+    if (unit >= 0) all.add(unit);
+    for (let group = parentOfNode(picture, node); group >= 0; group = arrangement.parent[group])
+      open.add(group);
   }
-  return { units, closed, left: 0, usedBy: reversed(picture.graph) };
+  units.group.forEach((group, unit) => {
+    for (let at = group; at >= 0; at = arrangement.parent[at]) if (members.has(at)) all.add(unit);
+  });
+  return { units: all, open, left: 0 };
 }
 
-/** An element or group with so many steps of what uses it and what it uses; where there are too many, those with the most references come first. */
+/** An element or group with so many steps of what uses it and what it uses; of each step those with the most references first. */
 function unitsAround(
   survey: SurveyedCodebase,
   picture: ArrangedSurvey,
   { around, up, down }: GraphQuery & { around: string },
-): DrawnUnits {
-  const { graph } = picture;
-  const usedBy = reversed(graph);
+  usedBy: Graph,
+): MeantUnits {
   const external = elementOf(survey, around);
   const isExternal = external !== undefined && external >= survey.elements.firstExternal;
   const start = isExternal ? usersOfExternal(survey, picture, external) : unitsOf(survey, picture, around);
   if (start.length === 0) throw new Problem('notFound', `${around} is not among what is drawn here.`);
-  const units = new Set(start.slice(0, MOST_DRAWN));
-  let left = start.length - units.size;
+  const reached = new Set(start);
   for (const [links, steps] of [
     // What uses an external is one step from it already, and what they use beside it was not asked for.
     [usedBy, isExternal ? up - 1 : up],
-    [graph, isExternal ? 0 : down],
+    [picture.graph, isExternal ? 0 : down],
   ] as const) {
     let front = [...start];
     for (let step = 0; step < steps && front.length > 0; step++) {
@@ -122,15 +125,14 @@ function unitsAround(
       for (const unit of front)
         for (let edge = links.start[unit]; edge < links.start[unit + 1]; edge++) {
           const next = links.to[edge];
-          if (!units.has(next)) pulls.set(next, (pulls.get(next) ?? 0) + links.weight[edge]);
+          if (!reached.has(next)) pulls.set(next, (pulls.get(next) ?? 0) + links.weight[edge]);
         }
-      const strongest = [...pulls].sort(([a, x], [b, y]) => y - x || a - b).map(([unit]) => unit);
-      front = strongest.slice(0, Math.max(0, MOST_DRAWN - units.size));
-      left += strongest.length - front.length;
-      for (const unit of front) units.add(unit);
+      front = [...pulls].sort(([a, x], [b, y]) => y - x || a - b).map(([unit]) => unit);
+      for (const unit of front) reached.add(unit);
     }
   }
-  return { units, left, usedBy };
+  // Of something large, its groups stand for what is in them.
+  return { meant: [...reached], kept: start.length <= FEW ? start : [] };
 }
 
 /** Units that use an external, those with the most references first. */
@@ -152,32 +154,31 @@ function usersOfExternal(
 
 /**
  * What lies on the ways by which one element or group uses another, be it the first the second or the second the first; the
- * nearest first where there are too many. Where no way leads, both with what is nearest to both.
+ * nearest first. Where no way leads, both with what is nearest to both.
  */
 function unitsBetween(
   survey: SurveyedCodebase,
   picture: ArrangedSurvey,
   { around, until, ways }: GraphQuery & { around: string; until: string },
-): DrawnUnits {
+  usedBy: Graph,
+): MeantUnits {
   const { graph } = picture;
-  const usedBy = reversed(graph);
   const ends = [around, until].map((key) => {
     const found = unitsOf(survey, picture, key);
     if (found.length === 0) throw new Problem('notFound', `${key} is not among what is drawn here.`);
     return found;
   });
   const [first, second] = ends;
-  if (ways === 'direct') return limited(linkedAcross(graph, first, second), usedBy);
+  if (ways === 'direct') return { meant: linkedAcross(graph, first, second), kept: [] };
   const there = waysFrom(graph, usedBy, first, second);
   const lengths = there ?? waysFrom(graph, usedBy, second, first);
   if (lengths === null) {
     const below = nearestCommon(graph, first, second);
     const above = nearestCommon(usedBy, first, second);
     const label = (unit: number | null): NodeLabel | null =>
-      unit === null ? null : nodeLabel(survey, picture, picture.arrangement.count + unit);
-    const common = [below, above].flatMap((unit) => unit ?? []);
-    const noWay = { bothUse: label(below), usesBoth: label(above) };
-    return { ...limited([...common, ...ends.flat()], usedBy), noWay };
+      unit === null ? null : nodeLabel(survey, picture, nodeOfUnit(picture, unit));
+    const kept = [below, above].flatMap((unit) => unit ?? []);
+    return { meant: ends.flat(), kept, noWay: { bothUse: label(below), usesBoth: label(above) } };
   }
   const shortest = Math.min(...lengths.values());
   const on = [...lengths]
@@ -185,7 +186,7 @@ function unitsBetween(
     .sort(([a, x], [b, y]) => x - y || a - b)
     .map(([unit]) => unit);
   const walk = there ? shortestWalk(graph, first, second) : shortestWalk(graph, second, first);
-  return { ...limited(on, usedBy), walk };
+  return { meant: on, kept: walk, walk };
 }
 
 /** The units of a shortest way from one set to another, which must be reached. */
@@ -203,12 +204,6 @@ function shortestWalk(uses: Graph, from: readonly number[], to: readonly number[
     at = next;
   }
   return walk;
-}
-
-/** As many as there is room for, the first ones first. */
-function limited(chosen: readonly number[], usedBy: Graph): DrawnUnits {
-  const units = new Set(chosen.slice(0, MOST_DRAWN));
-  return { units, left: new Set(chosen).size - units.size, usedBy };
 }
 
 /** The units of two sets that a link leads from or to, from the first set to the second: those with the most references first. */
@@ -264,20 +259,4 @@ function distances(links: Graph, from: readonly number[]): Int32Array {
       waiting.push(next);
     }
   return distance;
-}
-
-/** The groups that what is drawn stands in, at any depth, but for those that are drawn as one box and what is in them. */
-export function groupsAround(
-  picture: ArrangedSurvey,
-  { units: drawn, closed }: Pick<DrawnUnits, 'units' | 'closed'>,
-): Set<number> {
-  const { arrangement, units } = picture;
-  const groups = new Set<number>();
-  const addAbove = (start: number): void => {
-    for (let group = start; group >= 0 && !groups.has(group); group = arrangement.parent[group])
-      groups.add(group);
-  };
-  for (const unit of drawn) addAbove(units.group[unit]);
-  for (const group of closed ?? []) addAbove(arrangement.parent[group]);
-  return groups;
 }

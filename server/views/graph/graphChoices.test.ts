@@ -232,6 +232,60 @@ describe('growing and pruning', () => {
   });
 });
 
+describe('a choice of more than can be read one by one', () => {
+  let wide: SurveyedCodebase;
+  beforeAll(async () => {
+    const users = Array.from({ length: 400 }, (_, i): [string, string] => [
+      `users/g${i % 8}/part${i % 3}/u${i}.ts`,
+      "import { hub } from '../../../hub';\nexport const u = hub;\n",
+    ]);
+    wide = await surveyText({
+      ...Object.fromEntries(users),
+      'hub.ts': 'export const hub = 1;\n',
+      'users/other.ts': 'export const other = 1;\n',
+    });
+  });
+  const around = (search = ''): GraphPicture => drawn(`around=hub.ts&down=0${search}`, {}, wide);
+
+  it('is drawn by groups, each with how many it holds, and with all their references', () => {
+    const picture = around();
+    const held = picture.nodes.filter(({ holds }) => holds !== null);
+    expect(held.map(({ key, holds }) => `${key} ${holds}`).sort()).toContain('users/g0/part0 17');
+    expect(held).toHaveLength(24);
+    expect(held.reduce((sum, { holds }) => sum + holds!, 0)).toBe(400);
+    expect(picture.left).toBe(0);
+    expect(files(picture)).toEqual(['hub.ts']);
+    expect(picture.edges.reduce((sum, { references }) => sum + references, 0)).toBe(800);
+  });
+
+  it('is opened and closed by hand, showing those of the group that were meant', () => {
+    const opened = around('&open=users/g0/part0');
+    expect(files(opened)).toHaveLength(1 + 17);
+    const shut = around('&shut=users/g0&shut=users/g1');
+    const held = shut.nodes.filter(({ key }) => key === 'users/g0' || key === 'users/g1');
+    expect(held.map(({ holds, isOpen }) => [holds, isOpen])).toEqual([
+      [50, false],
+      [50, false],
+    ]);
+  });
+
+  it('of many that stand beside it has as many as can be read, those with the most references first', async () => {
+    const flat = await surveyText({
+      'all/hub.ts': 'export const hub = 1;\n',
+      ...Object.fromEntries(
+        Array.from({ length: 300 }, (_, i): [string, string] => [
+          `all/u${i}.ts`,
+          `import { hub } from './hub';\nexport const u = hub${i === 299 ? ' + hub' : ''};\n`,
+        ]),
+      ),
+    });
+    const picture = drawn('around=all/hub.ts&down=0', {}, flat);
+    expect(files(picture)).toHaveLength(150);
+    expect(files(picture)).toContain('all/u299.ts');
+    expect(picture.left).toBe(151);
+  });
+});
+
 describe('where boxes stand', () => {
   const placeOf = ({ nodes }: GraphPicture, key: string) => nodes.find((node) => node.key === key)!;
 

@@ -6,6 +6,7 @@ const asked = (search: string) => graphQuery(new URLSearchParams(search));
 it('an address without a word is of the whole, one step each way where it names a place', () => {
   expect(asked('')).toEqual({
     open: null,
+    shut: [],
     cycle: null,
     around: null,
     until: null,

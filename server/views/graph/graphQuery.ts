@@ -18,6 +18,8 @@ export interface PutBox {
 export interface GraphQuery {
   /** Keys of the groups opened by hand; null for those that the picture opens by itself. */
   open: readonly string[] | null;
+  /** In a drawing of a choice: keys of the groups that were closed by hand. */
+  shut: readonly string[];
   /** The name of a cycle whose members alone are drawn; null for none. */
   cycle: string | null;
   /** The key of what is drawn with its surroundings; null for the whole. */
@@ -64,6 +66,7 @@ export function graphQuery(params: URLSearchParams): GraphQuery {
     z.enum(choices).catch(choices[0]).parse(params.get(name));
   return {
     open: params.has('open') ? params.getAll('open') : null,
+    shut: params.getAll('shut'),
     cycle: params.get('cycle'),
     around: params.get('around'),
     until: params.get('until'),

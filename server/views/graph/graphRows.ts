@@ -4,8 +4,9 @@ import { unitOfNode } from '../../../core/arrangement/nodes.ts';
 import { openedByItself, pictureRows, type PictureRow } from '../../../core/arrangement/rows.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 import type { Scope } from '../ground/scope.ts';
-import { groupsAround, type DrawnUnits } from './drawnUnits.ts';
+import type { DrawnUnits } from './drawnUnits.ts';
 import type { GraphQuery } from './graphQuery.ts';
+import { unitsIn } from './packedUnits.ts';
 import { nodesNamed } from './unitKeys.ts';
 
 /** Pictures open by themselves until they have so many boxes, and to no more than so many. */
@@ -30,10 +31,12 @@ export function graphRows(
   const asked = query.open?.flatMap((key) => groupWithKey(picture.arrangement, key) ?? []) ?? null;
   const open =
     drawn !== null
-      ? new Set([...groupsAround(picture, drawn), ...(drawn.closed ? (asked ?? []) : [])])
+      ? new Set([...drawn.open, ...(asked ?? [])])
       : asked === null
         ? openedByItself(picture, scope.group, ROOM)
         : new Set(asked);
+  const within = drawn === null ? new Int32Array(0) : unitsIn(picture, drawn.units);
+  if (drawn !== null) for (const key of query.shut) open.delete(groupWithKey(picture.arrangement, key) ?? -1);
   const without = nodesNamed(survey, picture, query.without);
   const shown = (): PictureRow[] => {
     const rows = pictureRows(picture, {
@@ -42,7 +45,8 @@ export function graphRows(
       isOpen: (group) => everything || open.has(group),
       byName: false,
     });
-    const chosen = drawn === null ? rows : rows.filter((row) => holdsDrawn(picture, row, drawn));
+    const chosen =
+      drawn === null ? rows : rows.filter((row) => holdsDrawn(picture, row, drawn.units, within));
     return withoutEmpty(withoutNodes(chosen, without));
   };
   const rolledUp: string[] = [];
@@ -56,11 +60,15 @@ export function graphRows(
   return { rows, rolledUp };
 }
 
-/** True for an open group, and for what is drawn or, closed, holds something that is. */
-function holdsDrawn(picture: ArrangedSurvey, { node, heading }: PictureRow, { units, closed }: DrawnUnits) {
-  if (heading) return true;
+/** True for an open group, for what is drawn, and for a closed group that holds some of it. */
+function holdsDrawn(
+  picture: ArrangedSurvey,
+  { node, heading }: PictureRow,
+  drawn: ReadonlySet<number>,
+  within: Int32Array,
+): boolean {
   const unit = unitOfNode(picture, node);
-  return unit >= 0 ? units.has(unit) : (closed?.has(node) ?? false);
+  return heading || (unit >= 0 ? drawn.has(unit) : within[node] > 0);
 }
 
 /** Rows without some, and without what stands in those. */

@@ -18,6 +18,7 @@ const node = (key: string, x: number, y: number, own: Partial<GraphNode> = {}): 
   parent: -1,
   isOpen: false,
   opens: false,
+  holds: null,
   cycle: null,
   ...{ x, y, width: 100, height: 20 },
   users: null,

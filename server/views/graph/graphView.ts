@@ -1,7 +1,7 @@
 import type { ArrangedSurvey } from '../../../core/arrangement/arranged.ts';
 import { groupKey, groupWithKey } from '../../../core/arrangement/arrangement.ts';
 import { endsIn, subjectOf } from '../../../core/arrangement/ends.ts';
-import { nodeOfUnit } from '../../../core/arrangement/nodes.ts';
+import { nodeOfUnit, unitOfNode } from '../../../core/arrangement/nodes.ts';
 import { goesAgainst } from '../../../core/arrangement/order.ts';
 import { rowsOfUnits, type PictureRow } from '../../../core/arrangement/rows.ts';
 import { CERTAINTY } from '../../../core/contracts/linked.ts';
@@ -21,6 +21,7 @@ import type { GraphQuery } from './graphQuery.ts';
 import { graphRows, parentsOf } from './graphRows.ts';
 import { moreLinks } from './moreLinks.ts';
 import { measuredNodes, type DrawnMeasure } from './measuredNodes.ts';
+import { unitsIn } from './packedUnits.ts';
 import { keptLinks, placedBoxes } from './placedGraph.ts';
 import { withBefore } from './twoSurveys.ts';
 
@@ -168,7 +169,7 @@ function drawnUnitsOfOld(
     return drawnUnits(survey, picture, query);
   } catch (error) {
     if (!(error instanceof Problem)) throw error;
-    return { units: new Set(), left: 0, usedBy: picture.graph };
+    return { units: new Set(), open: new Set(), left: 0, usedBy: picture.graph, walk: [], noWay: null };
   }
 }
 
@@ -179,6 +180,7 @@ function nodesOfRows(
   chosen: DrawnUnits | null,
 ): DrawnNode[] {
   const parent = parentsOf(rows);
+  const within = chosen === null ? null : unitsIn(picture, chosen.units);
   const cycleOf = new Map(picture.cycles.flatMap(({ tag, members }) => members.map((node) => [node, tag])));
   return rows.map(({ node, chain, heading, opens }, i) => ({
     ...nodeLabel(survey, picture, node),
@@ -186,6 +188,7 @@ function nodesOfRows(
     parent: parent[i],
     isOpen: heading,
     opens,
+    holds: within === null || heading || unitOfNode(picture, node) >= 0 ? null : within[node],
     cycle: [node, ...chain].map((each) => cycleOf.get(each)).find((tag) => tag !== undefined) ?? null,
     ...moreLinks(survey, picture, node, chosen),
     place: picture.order.place[node],

@@ -54,10 +54,11 @@ function shownName({ key, name, chain }: DrawnNode, isShared: boolean): string {
 }
 
 function widthOf(node: DrawnNode, isShared: boolean): number {
-  const { opens, cycle, members, news } = node;
+  const { opens, cycle, members, news, holds } = node;
   const signs = (opens ? SIGN : 0) + (news === null ? 0 : SIGN);
   const tag = cycle === null || members !== null ? 0 : (cycle.length + 3) * CHARACTER;
-  const name = shownName(node, isShared).length * CHARACTER + AROUND_NAME;
+  const count = holds === null ? 0 : (holds.toLocaleString('en').length + 1) * CHARACTER;
+  const name = count + shownName(node, isShared).length * CHARACTER + AROUND_NAME;
   return Math.min(WIDEST, Math.max(NARROWEST, name)) + signs + tag;
 }
 

@@ -133,6 +133,7 @@ function rowsOfOld(nodes: DrawnNode[], { survey, picture, chosen }: Before, scop
       parent,
       isOpen: false,
       opens: false,
+      holds: null,
       cycle: null,
       users: null,
       used: null,
