@@ -207,7 +207,7 @@ describe('yletope export', () => {
       '-',
     ).stdout;
     expect(csv).toContain('plan:tolls,plan:kernel,');
-    for (const format of ['dot', 'graphml', 'mermaid'])
+    for (const format of ['dot', 'graphml', 'mermaid', 'svg'])
       expect(yletope('export', demo, '--by', 'packages', '--format', format, '--out', '-').stdout).toContain(
         'planner',
       );
@@ -216,7 +216,7 @@ describe('yletope export', () => {
   it.each([
     [['--by', 'nothing'], 'nothing is no file that can be read.'],
     [['--grain', 'line'], 'Allowed choices are group, file, type, routine.'],
-    [['--format', 'pdf'], 'Allowed choices are dot, graphml, mermaid, csv, json.'],
+    [['--format', 'gif'], 'Allowed choices are dot, graphml, mermaid, csv, json, svg, pdf.'],
   ])('%j ends with one line and 2', (args, sentence) => {
     const { status, stderr } = yletope('export', demo, ...args, '--out', '-');
     expect(status).toBe(2);

@@ -75,7 +75,7 @@ const shots: Shot[] = [
   },
   {
     name: 'graph',
-    path: '/codebases/1/graph?in=src&open=src/tolls',
+    path: '/codebases/1/graph?in=src&open=src/tolls&externals=in&tint=codeLines',
     scheme: 'light',
     ready: '.graph-edge',
   },
