@@ -8,6 +8,8 @@ import { openCodebase } from '../server/store/codebases.ts';
 import { openStore } from '../server/store/database.ts';
 import { createJob } from '../server/store/jobs.ts';
 import { runJob } from '../server/work/runJob.ts';
+import { frames, median, recordFrameWork, tellFrames } from './frames.ts';
+import { benchGraph } from './graphBench.ts';
 
 const FILES = 1_000;
 
@@ -27,47 +29,6 @@ function writeCodebase(folder: string): void {
       `${imports.join('\n')}\nexport function f${i}() {\n${calls.join('\n')}\n}\n`,
     );
   }
-}
-
-/** Keeps, of each frame, how long its callbacks work: a display's own 16.7 ms a frame say nothing of that. */
-function recordFrameWork(): void {
-  const held = window as unknown as { frameWork: number[] };
-  held.frameWork = [];
-  const request = window.requestAnimationFrame.bind(window);
-  window.requestAnimationFrame = (callback) =>
-    request((now) => {
-      const started = performance.now();
-      callback(now);
-      held.frameWork.push(performance.now() - started);
-    });
-}
-
-/** Times between frames while `act` goes on, and the work in those that drew, in milliseconds. */
-async function frames(page: Page, act: () => Promise<void>): Promise<{ between: number[]; work: number[] }> {
-  await page.evaluate(() => {
-    const held = window as unknown as { frameTimes: number[]; frameWork: number[]; counting: boolean };
-    held.frameTimes = [];
-    held.frameWork = [];
-    held.counting = true;
-    let last = performance.now();
-    const tick = (now: number): void => {
-      held.frameTimes.push(now - last);
-      last = now;
-      if (held.counting) requestAnimationFrame(tick);
-    };
-    requestAnimationFrame(tick);
-  });
-  await act();
-  return page.evaluate(() => {
-    const held = window as unknown as { frameTimes: number[]; frameWork: number[]; counting: boolean };
-    held.counting = false;
-    // The counting itself works next to nothing; only frames that drew are of interest.
-    return { between: held.frameTimes.slice(1), work: held.frameWork.filter((work) => work > 0.3) };
-  });
-}
-
-function median(values: number[]): number {
-  return [...values].sort((a, b) => a - b)[values.length >> 1] ?? NaN;
 }
 
 /** Prints how long the matrix of 1,000 files takes to be drawn, its frames, and the views of the demo. */
@@ -111,12 +72,8 @@ export async function benchMatrix(): Promise<void> {
     console.log(`\nmatrix of ${FILES} files, in headless Chromium without a graphics processor`);
     console.log(`  folders, from the click to the drawing      ${drawn.toFixed(0)} ms`);
     console.log(`  all files, from its data to the drawing     ${(firstDrawn - dataThere).toFixed(0)} ms`);
-    for (const [name, { between, work }] of Object.entries({ zooming, panning })) {
-      console.log(
-        `  median work in a frame while ${name}          ${median(work).toFixed(1)} ms of ${work.length} frames`,
-      );
-      console.log(`  median time between frames while ${name}      ${median(between).toFixed(1)} ms`);
-    }
+    tellFrames({ zooming, panning });
+    await benchGraph(page, `${url}/codebases/${opened.id}`);
     await benchViews(page, url);
   } finally {
     rmSync(folder, { recursive: true, force: true });

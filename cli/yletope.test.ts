@@ -317,3 +317,41 @@ describe('yletope modules', () => {
     expect(stderr.trim().split('\n')).toHaveLength(1);
   });
 });
+
+describe('yletope check', () => {
+  const files = {
+    'low/a.ts': "import { b } from '../high/b';\nexport const a = () => b();\n",
+    'high/b.ts': 'export const b = () => 1;\n',
+  };
+  const rules = (more = ''): string =>
+    `yletope: 1\nrules:\n  - name: layers\n    reason: Low knows nothing of high.\n    order: [high, low]\n${more}`;
+
+  it('ends with 1 where something breaks the rules, each in one line with its place', () => {
+    const folder = temporaryFolder({ ...files, 'yletope.yaml': rules() });
+    const { status, stdout } = yletope('check', folder, '--sarif', join(folder, 'found.sarif'));
+    expect(status).toBe(1);
+    expect(stdout.trim().split('\n')).toEqual([
+      'low/a.ts:2: layers: low/a.ts uses high/b.ts (call). Low knows nothing of high.',
+      'low/a.ts:1: layers: low/a.ts uses high/b.ts (import). Low knows nothing of high.',
+      '2 found, 0 accepted',
+    ]);
+    const sarif = JSON.parse(readFileSync(join(folder, 'found.sarif'), 'utf8')) as { version: string };
+    expect(sarif.version).toBe('2.1.0');
+  });
+
+  it('ends with 0 where all of it was accepted', () => {
+    const accepting = rules('exceptions:\n  - { from: low/a.ts, reason: Since ever. }\n');
+    const { status, stdout } = yletope('check', temporaryFolder({ ...files, 'yletope.yaml': accepting }));
+    expect([status, stdout.trim()]).toEqual([0, '0 found, 2 accepted']);
+  });
+
+  it('ends with 2 and one line where the rules cannot be read', () => {
+    const folder = temporaryFolder({ ...files, 'yletope.yaml': rules('    seas: next\n') });
+    const { status, stderr } = yletope('check', folder);
+    expect(status).toBe(2);
+    expect(stderr.trim()).toMatch(/^yletope: yletope\.yaml, line 3, column 5: .*$/);
+    expect(yletope('check', temporaryFolder(files)).stderr).toContain(
+      'yletope.yaml is no file that can be read',
+    );
+  });
+});

@@ -19,6 +19,7 @@ import { measuresQuery } from '../server/views/measuresQuery.ts';
 import { measuresCsv } from '../server/views/measuresView.ts';
 import { filterOf } from '../server/views/picture/filters.ts';
 import { readPlan } from '../server/plans/readPlan.ts';
+import { addCheckCommand } from './check.ts';
 import { addGraphCommand } from './graphs.ts';
 import { addPlanCommands, readPlain } from './plans.ts';
 import { clearProgress, withSurvey, write } from './surveying.ts';
@@ -71,6 +72,7 @@ program
 
 addPlanCommands(program, place);
 addGraphCommand(program, place);
+addCheckCommand(program, place);
 
 program
   .command('open')

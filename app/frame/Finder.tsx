@@ -8,6 +8,7 @@ import { carriedOver } from '../state/pictureState.ts';
 import { recentKeys } from '../state/recent.ts';
 import { usePicture } from '../state/usePicture.ts';
 import { useElementLinks } from './elementLinks.ts';
+import { markLook, useMarks } from './marks/Marks.tsx';
 import { useShortlists } from './shortlists/Shortlists.tsx';
 
 const RECENT_SENT = 30;
@@ -25,6 +26,7 @@ export function Finder({ codebaseId, onClose }: { codebaseId: number; onClose: (
   const navigate = useNavigate();
   const { focusOn, params } = usePicture();
   const { offer } = useShortlists();
+  const { markOf } = useMarks();
   const links = useElementLinks(String(codebaseId));
   const list = useRef<HTMLUListElement>(null);
   const isCurrent = data?.asked === typed;
@@ -108,7 +110,12 @@ export function Finder({ codebaseId, onClose }: { codebaseId: number; onClose: (
               onMouseEnter={() => setChosen(index)}
               onClick={(event) => take(element, event.ctrlKey)}
             >
-              <span className="mono">{element.name}</span>
+              <span
+                className={`mono${markLook(markOf(element.key)).className}`}
+                style={markLook(markOf(element.key)).style}
+              >
+                {element.name}
+              </span>
               <span className="faded">{element.form}</span>
               <span className="mono faded place-name">
                 {element.place === element.key ? element.key : element.place}

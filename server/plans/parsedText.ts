@@ -1,4 +1,4 @@
-import { LineCounter, parseDocument } from 'yaml';
+import { isNode, LineCounter, parseDocument } from 'yaml';
 import { Problem } from '../problem.ts';
 
 /** A file that people write is not larger, nor nested deeper, nor does it say one thing so often. */
@@ -8,12 +8,23 @@ const MOST_YAML = 1024 ** 2;
 const DEEPEST = 60;
 const MOST_ALIASES = 100;
 
+/** The plain data of a text, and where in it something stands that a path of keys and numbers leads to: `line 3, column 5`. */
+export interface ParsedText {
+  data: unknown;
+  placeOf(path: readonly PropertyKey[]): string;
+}
+
 /** The plain data of a text in YAML, and so in JSON too. Throws a Problem with the line and column of what is wrong. */
 export function parsedText(text: string, name: string): unknown {
+  return parsedWithPlaces(text, name).data;
+}
+
+/** The same with the places in it; of JSON, a path is told as it is. */
+export function parsedWithPlaces(text: string, name: string): ParsedText {
   if (text.length > MOST_LETTERS) throw new Problem('badRequest', `${name} is too large: over 32 MB.`);
   if (isTooDeep(text)) throw new Problem('badRequest', `${name} is nested too deeply.`);
   const json = asJson(text);
-  if (json !== undefined) return json;
+  if (json !== undefined) return { data: json, placeOf: (path) => path.join('.') || 'the whole' };
   if (text.length > MOST_YAML)
     throw new Problem('badRequest', `${name} is no JSON, and too large for YAML: over 1 MB.`);
   const lines = new LineCounter();
@@ -24,9 +35,20 @@ export function parsedText(text: string, name: string): unknown {
     throw new Problem('badRequest', `${name}, line ${line}, column ${col}: ${error.message}`);
   }
   try {
-    return document.toJS({ maxAliasCount: MOST_ALIASES });
+    return { data: document.toJS({ maxAliasCount: MOST_ALIASES }), placeOf };
   } catch (error) {
     throw new Problem('badRequest', `${name}: ${(error as Error).message}.`);
+  }
+
+  /** The innermost part of the path that is there. */
+  function placeOf(path: readonly PropertyKey[]): string {
+    for (let length = path.length; length >= 0; length--) {
+      const node = document.getIn(path.slice(0, length), true);
+      if (!isNode(node) || !node.range) continue;
+      const { line, col } = lines.linePos(node.range[0]);
+      return `line ${line}, column ${col}`;
+    }
+    return 'line 1, column 1';
   }
 }
 

@@ -101,7 +101,7 @@ export const views = {
       plan: plans.shown,
       picture: graphView(survey, asked),
       scope: scopeView(survey, scope),
-      measures: measuresOfBoxes(),
+      measures: measuresOfBoxes(asked.grain),
       /** Other surveys that this one can be compared with. */
       others: surveys(store, codebase.id)
         .filter(({ id }) => id !== record.id)

@@ -6,6 +6,7 @@ import { useElementLinks } from '../../frame/elementLinks.ts';
 import { counted, figure, percent } from '../../state/figures.ts';
 import { besideQuery } from '../../state/pictureState.ts';
 import { usePicture } from '../../state/usePicture.ts';
+import { MarkedName } from '../../frame/marks/MarkedName.tsx';
 import { CutName, NamedList } from '../../frame/names/Names.tsx';
 import { namesApart } from '../../../server/views/picture/namesApart.ts';
 import { Block } from './Block.tsx';
@@ -31,7 +32,7 @@ export function EntryPoints({ overview, codebaseId }: { overview: Overview; code
       {entryPoints.slice(0, 8).map(({ path, role, name }) => (
         <div key={path} className="entry-line">
           <Link to={links.place(path, 1)} className="mono" title={path}>
-            <CutName name={path} />
+            <MarkedName of={path} name={path} />
           </Link>
           <span className="faded">
             {roleWords[role]} {role === 'server' || role === 'configuration' ? '' : <b>{name}</b>}

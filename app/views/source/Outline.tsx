@@ -3,7 +3,8 @@ import { useEffect, useLayoutEffect, useMemo, useRef, useState, type ReactNode, 
 import { Link } from 'react-router';
 import type { FileOutline, OutlineRow } from '../../../server/views/outlineView.ts';
 import { ElementName } from '../../frame/ElementName.tsx';
-import { CutName, NamedList } from '../../frame/names/Names.tsx';
+import { MarkedName } from '../../frame/marks/MarkedName.tsx';
+import { NamedList } from '../../frame/names/Names.tsx';
 import { shortNames } from '../../../server/views/picture/namesApart.ts';
 import { useElementLinks } from '../../frame/elementLinks.ts';
 import { counted } from '../../state/figures.ts';
@@ -232,7 +233,7 @@ function OutlineLine({
       >
         <span className="faded visibility">{visibilityMarks[row.visibility]}</span>
         <span className={row.isAbstract ? 'abstract' : undefined}>
-          <CutName name={name} />
+          <MarkedName of={row.key} name={name} />
         </span>
         <span className="faded">
           {row.from

@@ -10,6 +10,7 @@ import { filterOf } from '../picture/filters.ts';
 import { cyclesView } from '../cyclesView.ts';
 import { graphQuery } from './graphQuery.ts';
 import { graphView, type GraphPicture } from './graphView.ts';
+import { measuresOfBoxes } from './measuredNodes.ts';
 
 const canal = {
   'locks/gate.ts':
@@ -331,7 +332,17 @@ describe('measures', () => {
     expect(picture.tint).toMatchObject({ id: 'codeLines', most: 6 });
     expect([value('tolls').tint, value('npm:zod').tint]).toEqual([null, null]);
     expect(value('locks').bar).toBeGreaterThan(0);
-    expect(drawn('tint=gone&bar=fanIn')).toMatchObject({ tint: null, bar: null });
+    expect(drawn('tint=gone').tint).toBeNull();
+  });
+
+  it('are those of what stands in an open group, and of closed groups where they have any', () => {
+    expect(measuresOfBoxes('files').map(({ id }) => id)).toContain('codeLines');
+    expect(measuresOfBoxes('files').map(({ id }) => id)).not.toContain('fanIn');
+    expect(measuresOfBoxes('routines').map(({ id }) => id)).toContain('fanIn');
+    const routines = drawn('open=locks&tint=fanIn', { grain: 'routines' });
+    const value = (key: string) => routines.nodes.find((node) => node.key === key)?.tint;
+    expect(value('locks/gate.ts#gate')).toBeGreaterThan(0);
+    expect(value('tolls')).toBeNull();
   });
 });
 

@@ -1,6 +1,7 @@
 import { catalogue, measureNamed } from '../../../core/measures/catalogue.ts';
-import type { Measure } from '../../../core/measures/measure.ts';
+import type { Measure, MeasuredKind } from '../../../core/measures/measure.ts';
 import { groupWithKey, type Arrangement } from '../../../core/arrangement/arrangement.ts';
+import type { Grain } from '../../../core/arrangement/units.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 import { elementOf } from '../ground/elements.ts';
 import { measureValues } from '../ground/memory.ts';
@@ -15,19 +16,26 @@ export interface DrawnMeasure {
   most: number;
 }
 
-/** A measure for boxes: one that applies to groups and to what stands in them. */
-export function measuresOfBoxes(): { id: string; name: string }[] {
-  return catalogue.filter(appliesToBoxes).map((measure) => ({ id: measure.id, name: named(measure) }));
+/** The kind of element that stands in an open group. */
+const kindOfGrain: Record<Grain, MeasuredKind> = {
+  groups: 'group',
+  files: 'file',
+  types: 'type',
+  routines: 'routine',
+};
+
+/** The measures of what a drawing of a grain has as boxes: elements, and closed groups. */
+export function measuresOfBoxes(grain: Grain): { id: string; name: string }[] {
+  return catalogue
+    .filter(({ appliesTo }) => appliesTo.includes(kindOfGrain[grain]))
+    .map((measure) => ({ id: measure.id, name: named(measure) }));
 }
 
 const named = ({ name, unit }: Measure): string => (unit === '' ? name : `${name}, ${unit}`);
 
-const appliesToBoxes = ({ appliesTo, ofGroups }: Measure): boolean =>
-  ofGroups !== undefined && appliesTo.includes('group') && appliesTo.includes('file');
-
 /**
- * A measure's value for each node, null where it is not defined; open boxes and what is gone have none. Null in whole for a
- * measure that is none of boxes. O(nodes), once the measure is computed.
+ * A measure's value for each node, null where it is not defined; open boxes and what is gone have none. Null in whole for one that
+ * is not in the catalogue. O(nodes), once the measure is computed.
  */
 export function measuredNodes(
   survey: SurveyedCodebase,
@@ -36,14 +44,15 @@ export function measuredNodes(
   { id, withTests }: { id: string; withTests: boolean },
 ): { measure: DrawnMeasure; values: (number | null)[] } | null {
   const measure = measureNamed(id);
-  if (!measure || !appliesToBoxes(measure)) return null;
+  if (!measure) return null;
   const ofElements = measureValues(survey, id);
-  const ofGroups = groupValues(counted(survey, withTests), arrangement, id);
+  const ofGroups = measure.ofGroups ? groupValues(counted(survey, withTests), arrangement, id) : null;
   const values = nodes.map(({ key, isOpen, members, news }) => {
     if (isOpen || members !== null || news === 'gone') return null;
     const group = groupWithKey(arrangement, key);
     const element = group === undefined ? elementOf(survey, key) : undefined;
-    const value = group !== undefined ? ofGroups[group] : element === undefined ? NaN : ofElements[element];
+    const value =
+      group !== undefined ? (ofGroups?.[group] ?? NaN) : element === undefined ? NaN : ofElements[element];
     return Number.isFinite(value) ? value : null;
   });
   const most = values.reduce((largest: number, value) => Math.max(largest, value ?? 0), 0);

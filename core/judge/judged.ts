@@ -1,0 +1,145 @@
+import { arrangedSurvey } from '../arrangement/arranged.ts';
+import type { Arrangement } from '../arrangement/arrangement.ts';
+import { byFolders } from '../arrangement/folders.ts';
+import { unitOfNode, unitTree } from '../arrangement/nodes.ts';
+import { dependencyKinds } from '../contracts/linked.ts';
+import { giveUpAtStep } from '../graph/giveUp.ts';
+import { passes } from '../graph/rollUp.ts';
+import { decidingPlacings } from '../plan/decidingPlacings.ts';
+import { globMatcher } from '../search/glob.ts';
+import type { SurveyedCodebase } from '../survey.ts';
+import { accepted } from './accepted.ts';
+import type { CycleRule, Judgement, OrderRule, Rule, RuleBook, UseRule, Violation } from './rules.ts';
+
+/** What rules are held against: a survey, how its elements stand in packages, and which are tests (1). */
+export interface Judged {
+  survey: SurveyedCodebase;
+  packages: () => Arrangement;
+  isTest: Uint8Array;
+}
+
+/** All that breaks rules, in the order of the rules, of paths and of kinds. `today` as `2027-01-31`. O(rules · dependencies). */
+export function judged(on: Judged, { rules, exceptions }: RuleBook, today: string): Judgement {
+  const idle: string[] = [];
+  const all = rules.flatMap((rule) => {
+    const { violations, isIdle } = brokenBy(rule, on);
+    if (isIdle) idle.push(rule.name);
+    return violations;
+  });
+  return { ...accepted(all, exceptions, today), idle };
+}
+
+/** What breaks one rule; idle where nothing in the survey could. */
+function brokenBy(rule: Rule, on: Judged): { violations: Violation[]; isIdle: boolean } {
+  switch (rule.sort) {
+    case 'order':
+      return againstOrder(rule, on);
+    case 'uses':
+      return against(rule, on);
+    case 'cycles':
+      return { violations: cyclesOver(rule, on), isIdle: false };
+  }
+}
+
+function againstOrder(rule: OrderRule, on: Judged): { violations: Violation[]; isIdle: boolean } {
+  const { survey, packages, isTest } = on;
+  const { files, elements } = survey;
+  const rankOf = new Map(rule.ranks.flatMap((ids, rank) => ids.map((id) => [id, rank])));
+  const groupOf = new Map<number, string>();
+  decidingPlacings(survey, rule.groups, packages).forEach((placing, file) => {
+    if (placing?.module && rankOf.has(placing.module)) groupOf.set(files[file].element, placing.module);
+  });
+  const breaks = (from: number, to: number): boolean => {
+    const [user, used] = [groupOf.get(elements.file[from]), groupOf.get(elements.file[to])];
+    if (user === undefined || used === undefined || user === used) return false;
+    const down = rankOf.get(used)! - rankOf.get(user)!;
+    return down < 0 || (down === 0 && !rule.within) || (down > 1 && rule.sees === 'next');
+  };
+  const violations = rowsBreaking(rule, on, breaks);
+  if (rule.placed !== null) {
+    const matches = globMatcher(rule.placed);
+    for (const { element, path } of files)
+      if (matches(path) && !groupOf.has(element) && (rule.withTests || isTest[element] === 0))
+        violations.push({ rule: rule.name, from: path, to: '', kind: 'notPlaced', lines: [1], detail: '' });
+  }
+  return { violations, isIdle: groupOf.size === 0 };
+}
+
+function against(rule: UseRule, on: Judged): { violations: Violation[]; isIdle: boolean } {
+  const from = marked(rule.from, on);
+  const to = marked(rule.to, on);
+  const isUser = rule.isOnly ? from.map((mark) => 1 - mark) : from;
+  const violations = rowsBreaking(
+    rule,
+    on,
+    // What is meant may use itself, whoever else may not.
+    (a, b) => isUser[a] === 1 && to[b] === 1 && !(rule.isOnly && to[a] === 1),
+  );
+  return { violations, isIdle: !to.includes(1) || (!rule.isOnly && !from.includes(1)) };
+}
+
+/** Elements, and externals, that a pattern of keys matches, with all that stands in a file that one matches. */
+function marked(patterns: readonly string[], { survey: { elements } }: Judged): Uint8Array {
+  const matches = globMatcher(patterns);
+  const marks = new Uint8Array(elements.count);
+  for (let e = 0; e < elements.count; e++)
+    if (marks[e] === 0 && matches(elements.key[e]))
+      marks.fill(1, e, e < elements.firstExternal ? elements.subtreeEnd[e] : e + 1);
+  return marks;
+}
+
+/** References that break a rule, by the files at both ends and their kind. */
+function rowsBreaking(
+  { name, filter, withTests }: Rule,
+  { survey: { elements, dependencies }, isTest }: Judged,
+  breaks: (from: number, to: number) => boolean,
+): Violation[] {
+  const found = new Map<string, Violation & { lines: number[] }>();
+  for (let row = 0; row < dependencies.count; row++) {
+    giveUpAtStep(row);
+    const [from, to] = [dependencies.from[row], dependencies.to[row]];
+    if (!withTests && isTest[from] === 1) continue;
+    if (!passes(dependencies, row, filter) || !breaks(from, to)) continue;
+    const user = elements.key[elements.file[from]] ?? elements.key[from];
+    const used = elements.file[to] < 0 ? elements.key[to] : elements.key[elements.file[to]];
+    const kind = dependencyKinds[dependencies.kind[row]];
+    const key = `${user}\n${used}\n${kind}`;
+    let violation = found.get(key);
+    if (!violation) {
+      violation = { rule: name, from: user, to: used, kind, lines: [], detail: '' };
+      found.set(key, violation);
+    }
+    for (let place = dependencies.placeStart[row]; place < dependencies.placeStart[row + 1]; place++)
+      violation.lines.push(dependencies.line[place]);
+  }
+  for (const { lines } of found.values()) lines.sort((a, b) => a - b);
+  return [...found.values()].sort(byEnds);
+}
+
+function byEnds(a: Violation, b: Violation): number {
+  const [one, other] = [a, b].map(({ from, to, kind }) => `${from}\n${to}\n${kind}`);
+  return one < other ? -1 : one > other ? 1 : 0;
+}
+
+/** The cycles beyond as many as are allowed, the smallest of them: a large one comes first among those that are known. */
+function cyclesOver({ name, filter, withTests, grain, most }: CycleRule, on: Judged): Violation[] {
+  const { survey, isTest } = on;
+  const { elements, dependencies } = survey;
+  const counts = withTests ? new Uint8Array(elements.count).fill(1) : isTest.map((test) => 1 - test);
+  const tree = unitTree(elements, byFolders(elements), grain, counts);
+  const { cycles } = arrangedSurvey(dependencies, tree, filter);
+  return cycles
+    .filter(({ group }) => (grain === 'groups' ? group >= 0 : group < 0))
+    .slice(most)
+    .map(({ members }): Violation => {
+      const keys = members.map((node) => {
+        const unit = unitOfNode(tree, node);
+        const element = unit < 0 ? -1 : tree.units.element[unit];
+        return element < 0
+          ? tree.arrangement.name[unit < 0 ? node : tree.units.group[unit]]
+          : elements.key[element];
+      });
+      keys.sort();
+      return { rule: name, from: keys[0], to: '', kind: 'cycle', lines: [1], detail: keys.join(', ') };
+    });
+}

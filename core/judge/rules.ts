@@ -1,0 +1,98 @@
+import type { Grain } from '../arrangement/units.ts';
+import type { DependencyFilter } from '../graph/rollUp.ts';
+import type { ModulePlan } from '../plan/modulePlan.ts';
+
+/** What holds for every sort of rule. */
+interface RuleWords {
+  /** By which findings and exceptions name it; no two rules bear the same. */
+  name: string;
+  /** Why it is so, as whoever reads a finding is told; '' for nothing. */
+  reason: string;
+  /** Which references count. */
+  filter: DependencyFilter;
+  /** Whether what tests use counts. */
+  withTests: boolean;
+}
+
+/** Groups in ranks, the first on top: none may use what stands above it. */
+export interface OrderRule extends RuleWords {
+  sort: 'order';
+  /** The groups as modules of a plan, whose placings say what stands in which. */
+  groups: ModulePlan;
+  /** Ids of groups by rank. */
+  ranks: readonly (readonly string[])[];
+  /** Whether a rank may use all that stand below it, or only the next. */
+  sees: 'below' | 'next';
+  /** Whether groups of one rank may use each other. */
+  within: boolean;
+  /** A pattern of files that each must stand in a group; null for none. */
+  placed: string | null;
+}
+
+/** Elements and externals that do not use others, or others that only they may use. Patterns of keys. */
+export interface UseRule extends RuleWords {
+  sort: 'uses';
+  from: readonly string[];
+  to: readonly string[];
+  /** True where only `from` may use `to`; else `from` may not. */
+  isOnly: boolean;
+}
+
+/** At most so many cycles among what stands in groups of folders. */
+export interface CycleRule extends RuleWords {
+  sort: 'cycles';
+  grain: Grain;
+  most: number;
+}
+
+export type Rule = OrderRule | UseRule | CycleRule;
+
+/** A break of rules that somebody accepted. */
+export interface Exception {
+  /** The rule that it is of, by its name; null for any. */
+  rule: string | null;
+  /** Patterns of the keys at both ends. */
+  from: string;
+  to: string;
+  reason: string;
+  by: string;
+  /** The last day on which it holds, as `2027-01-31`; null for no end. */
+  until: string | null;
+  /** So many references are accepted at most; null for any number. */
+  most: number | null;
+}
+
+/** What a codebase is held to. */
+export interface RuleBook {
+  rules: readonly Rule[];
+  exceptions: readonly Exception[];
+}
+
+/**
+ * A break of a rule: known by the rule, both ends and the kind, without lines, so that it is no new one when code moves. Of cycles
+ * and of files that stand in no group, `to` is empty.
+ */
+export interface Violation {
+  rule: string;
+  /** Keys of the file that uses, and of the file or external that is used. */
+  from: string;
+  to: string;
+  /** The kind of dependency, or `cycle`, or `notPlaced`. */
+  kind: string;
+  /** Lines of `from`, ascending; as many as there are references. */
+  lines: readonly number[];
+  /** What more there is to say: the members of a cycle. */
+  detail: string;
+}
+
+/** What became of the rules in a survey. */
+export interface Judgement {
+  /** Breaks that nobody accepted, or that come on top of what was. */
+  violations: Violation[];
+  accepted: { violation: Violation; exception: Exception }[];
+  /** Names of rules that nothing in the survey could break. */
+  idle: string[];
+  /** Exceptions that nothing needs any more, and those that have come to their end while there is need of them. */
+  unneeded: Exception[];
+  expired: Exception[];
+}

@@ -1,0 +1,153 @@
+import { z } from 'zod';
+import type { CycleRule, Exception, OrderRule, Rule, RuleBook, UseRule } from '../../core/judge/rules.ts';
+import { grains } from '../../core/arrangement/units.ts';
+import { isGlob } from '../../core/search/glob.ts';
+import { parsedWithPlaces } from '../plans/parsedText.ts';
+import { Problem } from '../problem.ts';
+import { certaintyChoices, filterOf, kindChoices } from '../views/picture/filters.ts';
+
+/** The version of the format that is read. */
+export const RULES_VERSION = 1;
+
+const name = z.string().trim().min(1).max(120);
+const pattern = z.string().min(1).max(500);
+const patterns = z.union([pattern, z.array(pattern).min(1)]).transform((all) => [all].flat());
+const choice = <T extends object>(choices: T) =>
+  z.enum(Object.keys(choices) as [keyof T & string, ...(keyof T & string)[]]);
+
+const common = {
+  name,
+  reason: z.string().max(500).default(''),
+  kinds: choice(kindChoices).default('any'),
+  certainty: choice(certaintyChoices).default('resolved'),
+  tests: z.enum(['in', 'out']).default('out'),
+};
+
+const orderSchema = z.strictObject({
+  ...common,
+  /** From the top; a rank of several groups is a list of them. A group that `groups` does not name is a folder. */
+  order: z.array(z.union([name, z.array(name).min(1)])).min(1),
+  groups: z.record(name, patterns).default({}),
+  sees: z.enum(['below', 'next']).default('below'),
+  within: z.boolean().default(false),
+  placed: pattern.optional(),
+});
+const notSchema = z.strictObject({ ...common, from: patterns, mayNotUse: patterns });
+const onlySchema = z.strictObject({ ...common, only: patterns, mayUse: patterns });
+const cyclesSchema = z.strictObject({
+  ...common,
+  cycles: z.enum(grains),
+  most: z.number().int().min(0).default(0),
+});
+const ruleSchemas = { order: orderSchema, mayNotUse: notSchema, only: onlySchema, cycles: cyclesSchema };
+
+const day = z.string().regex(/^\d{4}-\d{2}-\d{2}$/, 'a day is written as 2027-01-31');
+const exceptionSchema = z.strictObject({
+  rule: name.optional(),
+  from: pattern,
+  to: pattern.default('**'),
+  reason: z.string().min(1).max(500),
+  by: z.string().max(80).default(''),
+  until: day.optional(),
+  most: z.number().int().min(1).optional(),
+});
+
+const bookSchema = z.strictObject({
+  yletope: z.number(),
+  rules: z.array(z.record(z.string(), z.unknown())).default([]),
+  exceptions: z.array(exceptionSchema).default([]),
+});
+
+/**
+ * The rules that a file says (docs/rules.md), whole or not at all. Throws a Problem (`badRequest`) with the line and column of what
+ * is wrong.
+ */
+export function readRules({ name: file, text }: { name: string; text: string }): RuleBook {
+  const { data, placeOf } = parsedWithPlaces(text, file);
+  const refuse = (path: readonly PropertyKey[], why: string): never => {
+    throw new Problem('badRequest', `${file}, ${placeOf(path)}: ${why}`);
+  };
+  const checked = <T>(schema: z.ZodType<T>, value: unknown, at: readonly PropertyKey[]): T => {
+    const result = schema.safeParse(value);
+    if (result.success) return result.data;
+    const [{ path, message }] = result.error.issues;
+    return refuse([...at, ...path], message);
+  };
+  const book = checked(bookSchema, data, []);
+  if (book.yletope !== RULES_VERSION)
+    refuse(['yletope'], `it is of version ${book.yletope}; this Yletope reads version ${RULES_VERSION}.`);
+  const rules = book.rules.map((said, i): Rule => {
+    const at = ['rules', i];
+    const sorts = (Object.keys(ruleSchemas) as (keyof typeof ruleSchemas)[]).filter((sort) => sort in said);
+    if (sorts.length !== 1)
+      refuse(
+        at,
+        `a rule says one of ${Object.keys(ruleSchemas).join(', ')}; this one says ${sorts.length} of them.`,
+      );
+    switch (sorts[0]) {
+      case 'order':
+        return orderRule(checked(orderSchema, said, at), (why) => refuse([...at, 'order'], why));
+      case 'mayNotUse': {
+        const { from, mayNotUse, ...rest } = checked(notSchema, said, at);
+        return { ...wordsOf(rest), sort: 'uses', from, to: mayNotUse, isOnly: false } satisfies UseRule;
+      }
+      case 'only': {
+        const { only, mayUse, ...rest } = checked(onlySchema, said, at);
+        return { ...wordsOf(rest), sort: 'uses', from: only, to: mayUse, isOnly: true } satisfies UseRule;
+      }
+      case 'cycles': {
+        const { cycles, most, ...rest } = checked(cyclesSchema, said, at);
+        return { ...wordsOf(rest), sort: 'cycles', grain: cycles, most } satisfies CycleRule;
+      }
+    }
+  });
+  const names = rules.map((rule) => rule.name);
+  const twice = names.findIndex((each, i) => names.indexOf(each) < i);
+  if (twice >= 0) refuse(['rules', twice, 'name'], `there is a rule “${names[twice]}” already.`);
+  const exceptions = book.exceptions.map(({ rule, until, most, ...said }, i): Exception => {
+    if (rule !== undefined && !names.includes(rule))
+      refuse(['exceptions', i, 'rule'], `there is no rule “${rule}”.`);
+    return { ...said, rule: rule ?? null, until: until ?? null, most: most ?? null };
+  });
+  return { rules, exceptions };
+}
+
+function wordsOf({
+  name,
+  reason,
+  kinds,
+  certainty,
+  tests,
+}: z.infer<z.ZodObject<typeof common>>): Pick<Rule, 'name' | 'reason' | 'filter' | 'withTests'> {
+  return { name, reason, filter: filterOf(kinds, certainty), withTests: tests === 'in' };
+}
+
+function orderRule(
+  { order, groups, sees, within, placed, ...rest }: z.infer<typeof orderSchema>,
+  refuse: (why: string) => never,
+): OrderRule {
+  const ranks = order.map((rank) => [rank].flat());
+  const ids = ranks.flat();
+  const twice = ids.find((id, i) => ids.indexOf(id) < i);
+  if (twice !== undefined) refuse(`${twice} stands in it twice.`);
+  const stray = Object.keys(groups).find((id) => !ids.includes(id));
+  if (stray !== undefined) refuse(`${stray} has no place in it.`);
+  return {
+    ...wordsOf(rest),
+    sort: 'order',
+    ranks,
+    sees,
+    within,
+    placed: placed ?? null,
+    groups: {
+      modules: ids.map((id) => ({ id, name: id, purpose: '', parent: null })),
+      placings: ids.flatMap((id) =>
+        (groups[id] ?? [isGlob(id) ? id : `${id}/**`]).map((target) => ({
+          target,
+          module: id,
+          isSettled: true,
+        })),
+      ),
+    },
+  };
+}

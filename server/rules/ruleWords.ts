@@ -1,0 +1,28 @@
+import type { Judgement, Rule, Violation } from '../../core/judge/rules.ts';
+
+/** What a break is, in words: who uses whom, and how often. */
+export function sentenceOfViolation({ rule, from, to, kind, lines, detail }: Violation): string {
+  if (kind === 'cycle') return `${rule}: these use each other in a ring: ${detail}`;
+  if (kind === 'notPlaced') return `${rule}: ${from} stands in no group of the order`;
+  const times = lines.length === 1 ? '' : `, ${lines.length} times`;
+  return `${rule}: ${from} uses ${to} (${kind}${times})`;
+}
+
+/** Each break in one line with its place, then what is out of order in the rules themselves. */
+export function linesOf(
+  { violations, accepted, idle, unneeded, expired }: Judgement,
+  rules: readonly Rule[],
+): string[] {
+  const reasonOf = new Map(rules.map(({ name, reason }) => [name, reason]));
+  const of = ({ from, to }: { from: string; to: string }): string => `${from} to ${to}`;
+  return [
+    ...violations.map((violation) => {
+      const reason = reasonOf.get(violation.rule);
+      return `${violation.from}:${violation.lines[0]}: ${sentenceOfViolation(violation)}${reason ? `. ${reason}` : ''}`;
+    }),
+    ...expired.map((each) => `the exception of ${of(each)} ended on ${each.until}`),
+    ...unneeded.map((each) => `the exception of ${of(each)} is needed by nothing any more`),
+    ...idle.map((name) => `the rule “${name}” is about nothing in this code`),
+    `${violations.length} found, ${accepted.length} accepted`,
+  ];
+}

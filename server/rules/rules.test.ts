@@ -1,0 +1,247 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { accepted } from '../../core/judge/accepted.ts';
+import { judged } from '../../core/judge/judged.ts';
+import type { Exception, Judgement, Violation } from '../../core/judge/rules.ts';
+import type { SurveyedCodebase } from '../../core/survey.ts';
+import { surveyText } from '../../tests/surveyText.ts';
+import { installationRoot } from '../installation.ts';
+import { arrangementOf } from '../views/ground/scope.ts';
+import { testElements } from '../views/ground/tests.ts';
+import { readRules } from './readRules.ts';
+import { linesOf } from './ruleWords.ts';
+import { sarifOf } from './sarif.ts';
+
+const TODAY = '2027-01-15';
+
+const pathOf = (name: string): string => (/:|\.ts$/.test(name) ? name : `${name}.ts`);
+
+/** Files that use each other as `a/x > b/y` says; `~` uses types alone. */
+async function codeOf(uses: readonly string[]): Promise<SurveyedCodebase> {
+  const texts = new Map<string, string[]>();
+  const text = (path: string): string[] => {
+    const known = texts.get(path);
+    if (known) return known;
+    const made = ['export const f = () => 1;', 'export interface T {}'];
+    texts.set(path, made);
+    return made;
+  };
+  uses.forEach((use, i) => {
+    const [from, sign, to] = use.split(' ');
+    const [user, used] = [pathOf(from), pathOf(to)];
+    const up = '../'.repeat(user.split('/').length - 1);
+    const isOutside = used.includes(':');
+    const address = isOutside ? used.replace('npm:', '') : `${up}${used.replace(/\.ts$/, '')}`;
+    if (!isOutside) text(used);
+    text(user).unshift(
+      sign === '~'
+        ? `import type { T as T${i} } from '${address}';\nexport type U${i} = T${i};`
+        : `import { f as f${i} } from '${address}';\nexport const g${i} = () => f${i}();`,
+    );
+  });
+  const survey = await surveyText(
+    Object.fromEntries([...texts].map(([path, lines]) => [path, lines.join('\n')])),
+  );
+  for (const file of survey.files) file.isTest = file.path.includes('.test.');
+  return survey;
+}
+
+async function judge(said: string, uses: readonly string[]): Promise<Judgement> {
+  const survey = await codeOf(uses);
+  const book = readRules({ name: 'yletope.yaml', text: said });
+  const packages = () => arrangementOf(survey, 'packages');
+  return judged({ survey, packages, isTest: testElements(survey) }, book, TODAY);
+}
+
+const short = (key: string): string => key.replace(/\.ts$/, '');
+/** A break as the table writes it, whatever its kind. */
+const written = ({ kind, from, to, detail }: Violation): string =>
+  kind === 'cycle'
+    ? detail.split(', ').map(short).join(', ')
+    : kind === 'notPlaced'
+      ? short(from)
+      : `${short(from)} > ${short(to)}`;
+
+const cases = readFileSync(join(installationRoot, 'docs', 'rules.md'), 'utf8')
+  .split('## Small cases')[1]
+  .split('\n')
+  .filter((line) => line.startsWith('| `'))
+  .map((line) =>
+    line
+      .split('|')
+      .slice(1, 4)
+      .map((cell) => [...cell.matchAll(/`([^`]+)`/g)].map(([, said]) => said)),
+  );
+
+describe('rules mean what the table of small cases says', () => {
+  it.each(cases.map(([[rule], uses, breaks]) => [rule, uses, breaks] as const))(
+    '%s: %j',
+    async (rule, uses, breaks) => {
+      const { violations } = await judge(`{ yletope: 1, rules: [{ name: r, ${rule} }] }`, uses);
+      expect([...new Set(violations.map(written))]).toEqual(breaks);
+    },
+  );
+
+  it('there are some', () => {
+    expect(cases.length).toBeGreaterThan(18);
+  });
+});
+
+describe('a break', () => {
+  it('has all its lines, by kind, and tells its reason', async () => {
+    const said = '{ yletope: 1, rules: [{ name: pure, reason: It is low., from: a/**, mayNotUse: b/** }] }';
+    const judgement = await judge(said, ['a/x > b/y', 'a/x > b/y']);
+    expect(judgement.violations.map(({ kind, lines }) => [kind, lines])).toEqual([
+      ['call', [2, 4]],
+      ['import', [1, 3]],
+    ]);
+    const { rules } = readRules({ name: 'r', text: said });
+    expect(linesOf(judgement, rules)).toEqual([
+      'a/x.ts:2: pure: a/x.ts uses b/y.ts (call, 2 times). It is low.',
+      'a/x.ts:1: pure: a/x.ts uses b/y.ts (import, 2 times). It is low.',
+      '2 found, 0 accepted',
+    ]);
+  });
+
+  it('of a rule that is about nothing is told as such', async () => {
+    const said =
+      '{ yletope: 1, rules: [{ name: r, from: gone/**, mayNotUse: b/** }, { name: s, order: [p, q] }] }';
+    expect((await judge(said, ['a/x > b/y'])).idle).toEqual(['r', 's']);
+  });
+});
+
+const broken = (from: string, to: string, count = 1, rule = 'r'): Violation => ({
+  ...{ rule, from, to, kind: 'call', lines: Array.from({ length: count }, (_, i) => i + 1), detail: '' },
+});
+const exception = (own: Partial<Exception> = {}): Exception => ({
+  ...{ rule: null, from: '**', to: '**', reason: 'so', by: '', until: null, most: null, ...own },
+});
+
+describe('an exception', () => {
+  it('covers what its patterns and its rule match', () => {
+    const all = [broken('a/x.ts', 'b/y.ts'), broken('a/x.ts', 'c/z.ts'), broken('a/x.ts', 'b/y.ts', 1, 's')];
+    const { violations, accepted: taken } = accepted(all, [exception({ rule: 'r', to: 'b/**' })], TODAY);
+    expect(violations).toEqual(all.slice(1));
+    expect(taken.map(({ violation }) => violation)).toEqual([all[0]]);
+  });
+
+  it('holds to the end of its last day, and is told of afterwards while there is need of it', () => {
+    const [one] = [broken('a.ts', 'b.ts')];
+    const ended = exception({ until: '2027-01-14' });
+    expect(accepted([one], [exception({ until: TODAY })], TODAY).violations).toEqual([]);
+    expect(accepted([one], [ended], TODAY)).toMatchObject({ violations: [one], expired: [ended] });
+    expect(accepted([], [ended], TODAY)).toMatchObject({ expired: [], unneeded: [ended] });
+  });
+
+  it('has room for so many references, and what goes beyond is told in whole', () => {
+    const all = [broken('a.ts', 'b.ts', 2), broken('a.ts', 'c.ts', 2), broken('a.ts', 'd.ts', 1)];
+    const { violations } = accepted(all, [exception({ most: 3 })], TODAY);
+    expect(violations).toEqual([all[1]]);
+  });
+
+  it('accepts no more than it has room for, and every break is either accepted or told', () => {
+    const anyBreak = fc.record({
+      from: fc.constantFrom('a.ts', 'b.ts'),
+      count: fc.integer({ min: 1, max: 4 }),
+    });
+    const anyException = fc.record({
+      from: fc.constantFrom('a.ts', 'b.ts', '**'),
+      most: fc.option(fc.integer({ min: 1, max: 6 })),
+      until: fc.constantFrom(null, '2027-01-01', '2027-02-01'),
+    });
+    fc.assert(
+      fc.property(fc.array(anyBreak), fc.array(anyException), (breaks, rooms) => {
+        const all = breaks.map(({ from, count }, i) => broken(from, `${i}.ts`, count));
+        const exceptions = rooms.map((own) => exception(own));
+        const { violations, accepted: taken } = accepted(all, exceptions, TODAY);
+        expect([...violations, ...taken.map(({ violation }) => violation)].sort(byTo)).toEqual(
+          [...all].sort(byTo),
+        );
+        for (const own of exceptions) {
+          const count = taken
+            .filter(({ exception: by }) => by === own)
+            .reduce((sum, { violation }) => sum + violation.lines.length, 0);
+          expect(count).toBeLessThanOrEqual(own.until === '2027-01-01' ? 0 : (own.most ?? Infinity));
+        }
+      }),
+    );
+  });
+});
+const byTo = (a: Violation, b: Violation): number => parseInt(a.to) - parseInt(b.to);
+
+describe('a file of rules that is wrong is refused whole', () => {
+  const rule = (said: string): string => `yletope: 1\nrules:\n  - name: r\n    ${said}\n`;
+  it.each([
+    ['yletope: 2\n', 'line 1, column 10: it is of version 2; this Yletope reads version 1.'],
+    ['rules: []\n', 'line 1, column 1: '],
+    ['yletope: 1\nrules: [', 'line 2, column'],
+    [rule('from: a\n'), 'line 3, column 5: a rule says one of'],
+    [rule('from: a\n    mayNotUse: b\n    cycles: files'), 'this one says 2 of them.'],
+    [rule('order: [a, b, a]'), 'line 4, column 12: a stands in it twice.'],
+    [rule('order: [a]\n    groups: { b: c/** }'), 'b has no place in it.'],
+    [rule('order: [a]\n    seas: next'), 'line 3, column 5: '],
+    [rule('cycles: moons'), 'line 4, column 13: '],
+    [
+      rule('cycles: files\n  - name: r\n    cycles: files'),
+      'line 5, column 11: there is a rule “r” already.',
+    ],
+    [`${rule('cycles: files')}exceptions:\n  - { rule: s, from: a, reason: x }\n`, 'there is no rule “s”.'],
+    [
+      `${rule('cycles: files')}exceptions:\n  - { from: a, reason: x, until: soon }\n`,
+      'a day is written as 2027-01-31',
+    ],
+    [`${rule('cycles: files')}exceptions:\n  - { from: a }\n`, 'line 6, column 5: '],
+  ])('%j', (text, sentence) => {
+    expect(() => readRules({ name: 'yletope.yaml', text })).toThrow(
+      `yletope.yaml, ${sentence.startsWith('line') ? sentence : ''}`,
+    );
+    expect(() => readRules({ name: 'yletope.yaml', text })).toThrow(sentence);
+  });
+
+  it('with aliases that explode, or nested without an end', () => {
+    const bomb = `yletope: 1\na: &a [x, x, x, x, x, x, x, x, x]\n${Array.from(
+      { length: 8 },
+      (_, i) => `${'bcdefghi'[i]}: &${'bcdefghi'[i]} [${Array(9).fill(`*${'abcdefgh'[i]}`).join(', ')}]`,
+    ).join('\n')}\n`;
+    expect(() => readRules({ name: 'r', text: bomb })).toThrow(/alias/i);
+    expect(() => readRules({ name: 'r', text: '['.repeat(5000) })).toThrow('too deeply');
+  });
+});
+
+describe('SARIF', () => {
+  it('has a result for each break, with its places, and what was accepted as suppressed', async () => {
+    const said =
+      '{ yletope: 1, rules: [{ name: pure, reason: Low., from: a/**, mayNotUse: b/** }], exceptions: [{ from: a/y.ts, reason: Old. }] }';
+    const judgement = await judge(said, ['a/x > b/y', 'a/y > b/y']);
+    const { rules } = readRules({ name: 'r', text: said });
+    const { version, runs } = JSON.parse(sarifOf(judgement, rules)) as {
+      version: string;
+      runs: {
+        tool: { driver: { rules: { id: string }[] } };
+        results: {
+          ruleId: string;
+          ruleIndex: number;
+          locations: {
+            physicalLocation: { artifactLocation: { uri: string }; region: { startLine: number } };
+          }[];
+          suppressions?: { justification: string }[];
+        }[];
+      }[];
+    };
+    expect(version).toBe('2.1.0');
+    const [{ tool, results }] = runs;
+    expect(tool.driver.rules.map(({ id }) => id)).toEqual(['pure']);
+    expect(
+      results.map(({ ruleIndex, suppressions }) => [ruleIndex, suppressions?.[0].justification]),
+    ).toEqual([
+      [0, undefined],
+      [0, undefined],
+      [0, 'Old.'],
+      [0, 'Old.'],
+    ]);
+    const [{ physicalLocation }] = results[0].locations;
+    expect([physicalLocation.artifactLocation.uri, physicalLocation.region.startLine]).toEqual(['a/x.ts', 2]);
+  });
+});
