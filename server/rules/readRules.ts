@@ -7,7 +7,7 @@ import { Problem } from '../problem.ts';
 import { certaintyChoices, filterOf, kindChoices } from '../views/picture/filters.ts';
 
 /** The version of the format that is read. */
-export const RULES_VERSION = 1;
+const RULES_VERSION = 1;
 
 const name = z.string().trim().min(1).max(120);
 const pattern = z.string().min(1).max(500);

@@ -72,5 +72,13 @@ describe('marks', () => {
     removeShortlist(store, codebase, list.id);
     expect(marks(store, codebase)).toEqual([]);
     expect(() => addMark(store, codebase, words({ pattern: null, shortlistId: list.id }))).toThrow('gone');
+    const long = makeShortlist(
+      store,
+      codebase,
+      'long',
+      Array.from({ length: 5001 }, (_, i) => `f${i}.ts`),
+    );
+    const tooLong = words({ pattern: null, shortlistId: long.id });
+    expect(() => addMark(store, codebase, tooLong)).toThrow('mark a pattern instead');
   });
 });

@@ -3,7 +3,7 @@ import { planColours } from '../../core/plan/modulePlan.ts';
 import { z } from 'zod';
 import { Problem } from '../problem.ts';
 import type { Store } from './database.ts';
-import { shortlists } from './shortlists.ts';
+import { shortlist, shortlists } from './shortlists.ts';
 
 /** A mark as it is kept: of a pattern, or of a shortlist by its id. */
 export interface Mark extends Omit<Marking, 'keys'> {
@@ -35,8 +35,8 @@ export function marks(store: Store, codebaseId: number): Mark[] {
     .map((row) => ({ ...(row as Mark), isShown: (row as { isShown: number }).isShown === 1 }));
 }
 
-/** Keys of longer lists are not sent to pages: what is marked is looked for at every name. */
-export const MOST_MARKED = 5_000;
+/** Longer lists are not marked: their keys are sent to every page, and looked for at every name. */
+const MOST_MARKED = 5_000;
 
 /** The marks that are shown, with the keys of their shortlists. */
 export function markings(store: Store, codebaseId: number): Marking[] {
@@ -44,14 +44,11 @@ export function markings(store: Store, codebaseId: number): Marking[] {
   const lists = shown.some(({ shortlistId }) => shortlistId !== null) ? shortlists(store, codebaseId) : [];
   return shown.map(({ id, name, manner, colour, pattern, shortlistId }) => ({
     ...{ id, name, manner, colour, pattern },
-    keys:
-      shortlistId === null
-        ? null
-        : (lists.find((list) => list.id === shortlistId)?.keys.slice(0, MOST_MARKED) ?? []),
+    keys: shortlistId === null ? null : (lists.find((list) => list.id === shortlistId)?.keys ?? []),
   }));
 }
 
-/** Adds a mark after the others, and tells its id. Throws a Problem (`notFound`) for a shortlist that is gone. */
+/** Adds a mark after the others, and tells its id. Throws a Problem for a shortlist that is gone (`notFound`) or too long (`badRequest`). */
 export function addMark(store: Store, codebaseId: number, words: MarkWords): number {
   needsList(store, codebaseId, words);
   const { lastInsertRowid } = store
@@ -99,6 +96,11 @@ export function removeMark(store: Store, codebaseId: number, id: number): void {
 }
 
 function needsList(store: Store, codebaseId: number, { shortlistId }: MarkWords): void {
-  if (shortlistId !== null && !shortlists(store, codebaseId).some(({ id }) => id === shortlistId))
-    throw new Problem('notFound', 'This shortlist is gone.');
+  if (shortlistId === null) return;
+  const { keys } = shortlist(store, codebaseId, shortlistId);
+  if (keys.length > MOST_MARKED)
+    throw new Problem(
+      'badRequest',
+      `This shortlist holds over ${MOST_MARKED} elements: mark a pattern instead.`,
+    );
 }

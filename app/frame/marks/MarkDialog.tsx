@@ -6,7 +6,7 @@ import { chosenColour } from '../../theme/useSheetColours.ts';
 import { Button, Dialog } from '../parts.ts';
 import { useShortlists } from '../shortlists/Shortlists.tsx';
 
-export const mannerWords: Record<MarkManner, string> = {
+const mannerWords: Record<MarkManner, string> = {
   line: 'a line under the name',
   ground: 'ground behind the name',
   frame: 'a frame around the name',

@@ -35,7 +35,7 @@ export function markLook(mark: Marking | null): { className: string; style: CSSP
     : { className: ` mark-${mark.manner}`, style: chosenColour(mark.colour) };
 }
 
-export const markWordsOf = ({ name, manner, colour, pattern, shortlistId }: Mark): MarkWords => ({
+const markWordsOf = ({ name, manner, colour, pattern, shortlistId }: Mark): MarkWords => ({
   ...{ name, manner, colour, pattern, shortlistId },
 });
 

@@ -9,7 +9,7 @@ import type { NodeLabel } from '../picture/labels.ts';
 import type { DrawnGraph, DrawnLink, DrawnNode } from './drawnGraph.ts';
 
 /** So many externals stand for themselves; the others are one box. */
-export const MOST_EXTERNALS = 30;
+const MOST_EXTERNALS = 30;
 
 /**
  * The same drawing with the packages, libraries and system files that it uses, in a plot of their own below all else; `rowOf[unit]` is the node of each

@@ -12,7 +12,7 @@ import { nodesNamed } from './unitKeys.ts';
 /** Pictures open by themselves until they have so many boxes, and to no more than so many. */
 const ROOM = { enough: 12, most: 40 };
 /** Of more boxes nothing is read: groups that were opened last stay closed. */
-export const MOST_VISIBLE = 3000;
+const MOST_VISIBLE = 3000;
 
 export interface GraphRows {
   /** An open group comes before what stands in it. */

@@ -8,7 +8,7 @@ import type { DrawnNode, MoreLinks } from './drawnGraph.ts';
 import type { DrawnUnits } from './drawnUnits.ts';
 
 /** So many of what is not drawn are named. */
-export const STRONGEST = 12;
+const STRONGEST = 12;
 
 /** What uses a node and what it uses that is not drawn; null where all is, and for groups. O(links · depth). */
 export function moreLinks(
