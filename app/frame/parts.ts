@@ -8,3 +8,6 @@ export const Finder = onDemand(async () => (await import('./Finder.tsx')).Finder
 export const KeysDialog = onDemand(async () => (await import('./KeysDialog.tsx')).KeysDialog);
 export const SaveDialog = onDemand(async () => (await import('./saved/SaveDialog.tsx')).SaveDialog);
 export const MarkDialog = onDemand(async () => (await import('./marks/MarkDialog.tsx')).MarkDialog);
+export const Tray = onDemand(async () => (await import('./shortlists/Tray.tsx')).Tray);
+export const WriteNote = onDemand(async () => (await import('./notes/WriteNote.tsx')).WriteNote);
+export const OfferDialog = onDemand(async () => (await import('./shortlists/OfferDialog.tsx')).OfferDialog);

@@ -1,6 +1,14 @@
-import { createContext, useContext, useMemo, useState, type CSSProperties, type ReactNode } from 'react';
+import {
+  createContext,
+  useContext,
+  useEffect,
+  useMemo,
+  useState,
+  type CSSProperties,
+  type ReactNode,
+} from 'react';
 import { useFetcher } from 'react-router';
-import { marker, type Marking } from '../../../core/marks/marking.ts';
+import type { Marking } from '../../../core/marks/marking.ts';
 import type { Mark, MarkWords } from '../../../server/store/marks.ts';
 import { chosenColour } from '../../theme/useSheetColours.ts';
 import { MarkDialog } from '../parts.ts';
@@ -39,6 +47,28 @@ const markWordsOf = ({ name, manner, colour, pattern, shortlistId }: Mark): Mark
   ...{ name, manner, colour, pattern, shortlistId },
 });
 
+type FindMark = (key: string) => Marking | null;
+const noMark: FindMark = () => null;
+
+/** Which mark a key bears; what finds that is loaded where there are any. */
+function useMarker(markings: readonly Marking[]): FindMark {
+  const [find, setFind] = useState<FindMark>(() => noMark);
+  useEffect(() => {
+    let isWanted = true;
+    void (
+      markings.length === 0
+        ? Promise.resolve(noMark)
+        : import('../../../core/marks/marking.ts').then(({ marker }) => marker(markings))
+    ).then((found) => {
+      if (isWanted) setFind(() => found);
+    });
+    return () => {
+      isWanted = false;
+    };
+  }, [markings]);
+  return find;
+}
+
 export function MarksProvider({
   codebaseId,
   marks,
@@ -52,17 +82,16 @@ export function MarksProvider({
 }) {
   const { submit, data } = useFetcher<{ problem?: string; removed?: Mark | null } | null>();
   const [opened, setOpened] = useState<Mark | Partial<MarkWords> | null>(null);
+  const find = useMarker(markings);
   // Names are looked up again and again while a list is scrolled.
   const markOf = useMemo(() => {
-    if (markings.length === 0) return () => null;
-    const find = marker(markings);
     const known = new Map<string, Marking | null>();
     return (key: string): Marking | null => {
       let mark = known.get(key);
       if (mark === undefined) known.set(key, (mark = find(key)));
       return mark;
     };
-  }, [markings]);
+  }, [find]);
   const removed = data?.removed ?? null;
   const problem = data?.problem ?? null;
   const value = useMemo((): Marks => {

@@ -11,8 +11,7 @@ import {
 import { useFetcher } from 'react-router';
 import type { ShortlistPage, ShortlistSummary } from '../../../server/views/shortlistView.ts';
 import type { Answer } from '../../../server/views/table.ts';
-import { Button, Dialog } from '../parts.ts';
-import { counted } from '../../state/figures.ts';
+import { OfferDialog } from '../parts.ts';
 
 /** Elements to be put into a list: by their keys, or all that answers what was typed into the finder. */
 export type Offer = { suggested: string; count: number } & ({ keys: string[] } | { found: string });
@@ -119,63 +118,5 @@ export function ShortlistProvider({ codebaseId, children }: { codebaseId: string
         />
       )}
     </Context>
-  );
-}
-
-function OfferDialog({
-  offer,
-  lists,
-  onClose,
-  onChoose,
-}: {
-  offer: Offer;
-  lists: ShortlistSummary[];
-  onClose: () => void;
-  onChoose: (form: Record<string, string>) => void;
-}) {
-  const [name, setName] = useState(offer.suggested);
-  const isNew = name.trim() !== '';
-  const makeNew = (): void => {
-    if (!isNew) return;
-    if ('keys' in offer) onChoose({ edit: 'make', name, keys: JSON.stringify(offer.keys) });
-    else onChoose({ edit: 'makeFound', name, q: offer.found });
-  };
-  return (
-    <Dialog open onClose={onClose} aria-label="Add to a shortlist">
-      <div className="offer-dialog">
-        <h1>Add {counted(offer.count, 'element')} to a shortlist</h1>
-        {'keys' in offer &&
-          lists.map((list) => (
-            <button
-              key={list.id}
-              type="button"
-              className="chip"
-              onClick={() => onChoose({ edit: 'add', id: String(list.id), keys: JSON.stringify(offer.keys) })}
-            >
-              {list.name} <span className="faded">{list.count}</span>
-            </button>
-          ))}
-        <form
-          onSubmit={(event) => {
-            event.preventDefault();
-            makeNew();
-          }}
-        >
-          <input
-            autoFocus
-            className="field"
-            aria-label="Name of a new shortlist"
-            placeholder="A new one, named…"
-            value={name}
-            maxLength={80}
-            onChange={({ target }) => setName(target.value)}
-            onFocus={({ target }) => target.select()}
-          />
-          <Button type="submit" disabled={!isNew}>
-            Make it
-          </Button>
-        </form>
-      </div>
-    </Dialog>
   );
 }

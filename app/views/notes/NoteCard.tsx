@@ -5,7 +5,7 @@ import type { Note } from '../../../server/store/notes.ts';
 import type { ShownNote } from '../../../server/views/notesView.ts';
 import { ElementName } from '../../frame/ElementName.tsx';
 import { useElementLinks } from '../../frame/elementLinks.ts';
-import { NoteField } from '../../frame/notes/NoteDialog.tsx';
+import { NoteField } from '../../frame/notes/NoteField.tsx';
 import { NoteText } from '../../frame/notes/NoteText.tsx';
 import { usePicture } from '../../state/usePicture.ts';
 
