@@ -50,7 +50,11 @@ export function GraphSheet({
   const sheet = useRef<HTMLDivElement>(null);
   const world = useRef<HTMLDivElement>(null);
   const home = nodes.find(({ key }) => key === query.around) ?? null;
-  const zoom = useSheetZoom(sheet, { width, height, home });
+  const top = nodes.reduce<GraphNode | null>(
+    (best, node) => (node.isOpen || (best !== null && best.y <= node.y) ? best : node),
+    null,
+  );
+  const zoom = useSheetZoom(sheet, { width, height, home, top });
   const edits = useGraphEdits(picture, query);
   const paths = useMemo(() => edgePaths(nodes, edges, flow), [nodes, edges, flow]);
   const focused = nodes.findIndex(({ key, members }) =>

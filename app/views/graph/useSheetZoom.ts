@@ -28,11 +28,11 @@ const READABLE = 0.7;
 
 /**
  * Zoom and pan of a drawing of a size: the wheel scrolls, with Ctrl it zooms, a drag moves it. What is drawn anew stays where it was.
- * Where there is no room for all, it is first seen from its top, or around `home`.
+ * Where there is no room for all, it is first seen from its `top` box, or around `home`.
  */
 export function useSheetZoom(
   sheet: RefObject<HTMLDivElement | null>,
-  { width, height, home }: { width: number; height: number; home: Box | null },
+  { width, height, home, top }: { width: number; height: number; home: Box | null; top: Box | null },
 ): SheetZoom {
   const [transform, setTransform] = useState<ZoomTransform>(zoomIdentity);
   const [room, setRoom] = useState({ width: 0, height: 0 });
@@ -92,16 +92,15 @@ export function useSheetZoom(
     isPlaced.current = true;
     const first = fitted(READABLE);
     const isAllSeen = first.k * height + 2 * MARGIN <= room.height;
-    if (home === null || isAllSeen) go(first);
-    else {
-      // In the middle, but for the ends of the drawing: beyond those nothing is to be seen.
-      const middle = (space: number, at: number, size: number): number =>
-        Math.max(space - MARGIN - first.k * size, Math.min(MARGIN, space / 2 - first.k * at));
-      const x = middle(room.width, home.x + home.width / 2, width);
-      const y = middle(room.height, home.y + home.height / 2, height);
-      go(zoomIdentity.translate(first.k * width < room.width ? first.x : x, y).scale(first.k));
-    }
-  }, [room, fitted, go, width, height, home]);
+    // In the middle, but for the ends of the drawing: beyond those nothing is to be seen.
+    const middle = (space: number, at: number, size: number): number =>
+      Math.max(space - MARGIN - first.k * size, Math.min(MARGIN, space / 2 - first.k * at));
+    const seen = home ?? top;
+    const isWide = first.k * width > room.width;
+    const x = isWide && seen ? middle(room.width, seen.x + seen.width / 2, width) : first.x;
+    const y = home && !isAllSeen ? middle(room.height, home.y + home.height / 2, height) : first.y;
+    go(zoomIdentity.translate(x, y).scale(first.k));
+  }, [room, fitted, go, width, height, home, top]);
   const { k, x, y } = transform;
   return {
     scale: k,
