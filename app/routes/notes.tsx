@@ -1,8 +1,7 @@
 import { userInfo } from 'node:os';
 import { z } from 'zod';
-import { Problem } from '../../server/problem.ts';
 import { attachNote, changeNote, removeNote, writeNote } from '../../server/store/notes.ts';
-import { pageOf, requestedCodebase, requireSameOrigin } from './requests.ts';
+import { makeEdit, pageOf } from './requests.ts';
 import { NotesPage } from '../views/notes/NotesPage.tsx';
 import type { Route } from './+types/notes';
 
@@ -34,35 +33,26 @@ const form = z.discriminatedUnion('edit', [
   z.object({ edit: z.literal('remove'), id }),
 ]);
 
-export async function action({ params, request }: Route.ActionArgs) {
-  requireSameOrigin(request);
-  const { runtime, codebase } = requestedCodebase(params);
-  const { store } = runtime;
-  const parsed = form.safeParse(Object.fromEntries(await request.formData()));
-  if (!parsed.success) return { problem: 'A note needs some words.' };
-  const edit = parsed.data;
-  switch (edit.edit) {
-    case 'write': {
-      const { key, line = null, anchor = null } = edit;
-      const author = edit.author === '' ? authorOf() : edit.author;
-      return { written: writeNote(store, codebase.id, { key, line, anchor, body: edit.body, author }) };
-    }
-    case 'change':
-      try {
+export const action = (args: Route.ActionArgs) =>
+  makeEdit(args, { form, refusal: 'A note needs some words.' }, (edit, { store, codebase }) => {
+    switch (edit.edit) {
+      case 'write': {
+        const { key, line = null, anchor = null } = edit;
+        const author = edit.author === '' ? authorOf() : edit.author;
+        return { written: writeNote(store, codebase.id, { key, line, anchor, body: edit.body, author }) };
+      }
+      case 'change': {
         const theirs = changeNote(store, codebase.id, edit);
         return theirs ? { theirs } : { changed: edit.id };
-      } catch (error) {
-        if (error instanceof Problem) return { problem: error.message };
-        throw error;
       }
-    case 'attach':
-      attachNote(store, codebase.id, edit.id, edit.key);
-      return null;
-    case 'remove':
-      removeNote(store, codebase.id, edit.id);
-      return null;
-  }
-}
+      case 'attach':
+        attachNote(store, codebase.id, edit.id, edit.key);
+        return null;
+      case 'remove':
+        removeNote(store, codebase.id, edit.id);
+        return null;
+    }
+  });
 
 export default function Notes({ loaderData, params }: Route.ComponentProps) {
   return <NotesPage notes={loaderData.notes} codebaseId={params.codebaseId} />;

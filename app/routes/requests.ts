@@ -1,4 +1,6 @@
 import { data, redirect } from 'react-router';
+import type { z } from 'zod';
+import type { Store } from '../../server/store/database.ts';
 import { Problem } from '../../server/problem.ts';
 import { runtime, type Runtime } from '../../server/work/runtime.ts';
 import { codebase, type Codebase } from '../../server/store/codebases.ts';
@@ -63,6 +65,27 @@ export async function partOf<Name extends ViewName>(
   try {
     const answer = await askFor(view, args, given);
     return answer === null ? { problem: 'There is no survey to look it up in.' } : { answer };
+  } catch (error) {
+    if (error instanceof Problem) return { problem: error.message };
+    throw error;
+  }
+}
+
+/**
+ * Makes an edit that a page has sent, once it is known to be one of ours. What was not understood is answered with `refusal`, and
+ * a Problem of `make` with its sentence, as `{ problem }`.
+ */
+export async function makeEdit<Edit, Made>(
+  { request, params }: ViewArguments,
+  { form, refusal }: { form: z.ZodType<Edit>; refusal: string },
+  make: (edit: Edit, at: { store: Store; codebase: Codebase }) => Made | Promise<Made>,
+): Promise<Made | { problem: string }> {
+  requireSameOrigin(request);
+  const { runtime, codebase } = requestedCodebase(params);
+  const sent = form.safeParse(Object.fromEntries(await request.formData()));
+  if (!sent.success) return { problem: refusal };
+  try {
+    return await make(sent.data, { store: runtime.store, codebase });
   } catch (error) {
     if (error instanceof Problem) return { problem: error.message };
     throw error;

@@ -1,5 +1,4 @@
 import { z } from 'zod';
-import { Problem } from '../../server/problem.ts';
 import {
   beginWith,
   bringBackSavedView,
@@ -11,7 +10,7 @@ import {
 } from '../../server/store/savedViews.ts';
 import { SavedPage } from '../views/saved/SavedPage.tsx';
 import { allViews } from '../views.ts';
-import { askFor, pageOf, requestedCodebase, requireSameOrigin } from './requests.ts';
+import { askFor, makeEdit, pageOf } from './requests.ts';
 import type { Route } from './+types/saved';
 
 /** The saved views, in their order. */
@@ -37,42 +36,36 @@ const form = z.discriminatedUnion('edit', [
   z.object({ edit: z.literal('bringBack'), id }),
 ]);
 
-export async function action(args: Route.ActionArgs) {
-  const { params, request } = args;
-  requireSameOrigin(request);
-  const { runtime, codebase } = requestedCodebase(params);
-  const { store } = runtime;
-  const parsed = form.safeParse(Object.fromEntries(await request.formData()));
-  if (!parsed.success) return { problem: 'A saved view needs a name, of 80 letters at most.' };
-  const edit = parsed.data;
-  const told = (theirs: unknown) =>
-    theirs === null ? null : { problem: 'Somebody changed this view meanwhile; it is shown as it is now.' };
-  try {
-    switch (edit.edit) {
-      case 'save':
-        return { saved: saveView(store, codebase.id, { ...edit, ...(await pictureOf(args, edit)) }) };
-      case 'saveAgain':
-        return told(changeSavedView(store, codebase.id, edit, await pictureOf(args, edit)));
-      case 'rename':
-        return told(changeSavedView(store, codebase.id, edit, edit));
-      case 'move':
-        moveSavedView(store, codebase.id, edit.id, edit.by === '1' ? 1 : -1);
-        return null;
-      case 'begin':
-        beginWith(store, codebase.id, edit.id);
-        return null;
-      case 'takeOut':
-        takeOutSavedView(store, codebase.id, edit.id);
-        return { takenOut: edit.id };
-      case 'bringBack':
-        bringBackSavedView(store, codebase.id, edit.id);
-        return null;
-    }
-  } catch (error) {
-    if (error instanceof Problem) return { problem: error.message };
-    throw error;
-  }
-}
+const told = (theirs: unknown) =>
+  theirs === null ? null : { problem: 'Somebody changed this view meanwhile; it is shown as it is now.' };
+
+export const action = (args: Route.ActionArgs) =>
+  makeEdit(
+    args,
+    { form, refusal: 'A saved view needs a name, of 80 letters at most.' },
+    async (edit, { store, codebase: { id: codebaseId } }) => {
+      switch (edit.edit) {
+        case 'save':
+          return { saved: saveView(store, codebaseId, { ...edit, ...(await pictureOf(args, edit)) }) };
+        case 'saveAgain':
+          return told(changeSavedView(store, codebaseId, edit, await pictureOf(args, edit)));
+        case 'rename':
+          return told(changeSavedView(store, codebaseId, edit, edit));
+        case 'move':
+          moveSavedView(store, codebaseId, edit.id, edit.by === '1' ? 1 : -1);
+          return null;
+        case 'begin':
+          beginWith(store, codebaseId, edit.id);
+          return null;
+        case 'takeOut':
+          takeOutSavedView(store, codebaseId, edit.id);
+          return { takenOut: edit.id };
+        case 'bringBack':
+          bringBackSavedView(store, codebaseId, edit.id);
+          return null;
+      }
+    },
+  );
 
 /** What is kept of a picture: its address without what stands beside it or names a saved view, and what its scope holds. */
 async function pictureOf(

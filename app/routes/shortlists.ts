@@ -10,7 +10,8 @@ import {
 } from '../../server/store/shortlists.ts';
 import type { Given } from '../../server/views/table.ts';
 import { keysIn } from '../../server/export/keyLists.ts';
-import { answeringAsync, askFor, requestedCodebase, requireSameOrigin } from './requests.ts';
+import { jsonField } from '../../server/jsonField.ts';
+import { answeringAsync, askFor, makeEdit } from './requests.ts';
 import type { Route } from './+types/shortlists';
 
 /** The codebase's shortlists, and one of them in full when it is asked for. */
@@ -19,7 +20,7 @@ export async function loader(args: Route.LoaderArgs) {
 }
 
 const id = z.coerce.number().int();
-const keys = z.string().transform((text) => z.array(z.string()).parse(JSON.parse(text)));
+const keys = jsonField.pipe(z.array(z.string()));
 const form = z.discriminatedUnion('edit', [
   z.object({ edit: z.literal('make'), name: shortlistName, keys }),
   z.object({ edit: z.literal('makeFound'), name: shortlistName, q: z.string() }),
@@ -43,23 +44,16 @@ const form = z.discriminatedUnion('edit', [
   z.object({ edit: z.literal('import'), name: shortlistName, text: z.string() }),
 ]);
 
-export async function action(args: Route.ActionArgs) {
-  const { params, request } = args;
-  requireSameOrigin(request);
-  const { runtime, codebase } = requestedCodebase(params);
-  const { store } = runtime;
-  const parsed = form.safeParse(Object.fromEntries(await request.formData()));
-  if (!parsed.success) return { problem: 'That was not understood.' };
-  const edit = parsed.data;
-  const ask = async <Name extends 'foundKeys' | 'inverted' | 'completed'>(
-    view: Name,
-    given: Given<Name>,
-  ): Promise<string[]> => {
-    const keys = await askFor(view, args, given);
-    if (!keys) throw new Problem('badRequest', 'This codebase has not been surveyed yet.');
-    return keys;
-  };
-  try {
+export const action = (args: Route.ActionArgs) =>
+  makeEdit(args, { form, refusal: 'That was not understood.' }, async (edit, { store, codebase }) => {
+    const ask = async <Name extends 'foundKeys' | 'inverted' | 'completed'>(
+      view: Name,
+      given: Given<Name>,
+    ): Promise<string[]> => {
+      const keys = await askFor(view, args, given);
+      if (!keys) throw new Problem('badRequest', 'This codebase has not been surveyed yet.');
+      return keys;
+    };
     switch (edit.edit) {
       case 'make':
         return { made: makeShortlist(store, codebase.id, edit.name, edit.keys).id };
@@ -112,8 +106,4 @@ export async function action(args: Route.ActionArgs) {
         };
       }
     }
-  } catch (error) {
-    if (error instanceof Problem) return { problem: error.message };
-    throw error;
-  }
-}
+  });

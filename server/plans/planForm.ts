@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { planColours } from '../../core/plan/modulePlan.ts';
+import { jsonField } from '../jsonField.ts';
 import { proposalSources } from './proposePlan.ts';
 
 const id = z.coerce.number().int().positive();
@@ -45,14 +46,6 @@ const edit = z.discriminatedUnion('edit', [
 ]);
 export type SentEdit = z.infer<typeof edit>;
 
-const json = z.string().transform((text, context) => {
-  try {
-    return JSON.parse(text) as unknown;
-  } catch {
-    context.addIssue({ code: 'custom', message: 'no JSON' });
-    return z.NEVER;
-  }
-});
 const share = z.coerce.number().min(0).max(1);
 const revision = z.coerce.number().int();
 
@@ -70,7 +63,7 @@ export const planForm = z.discriminatedUnion('do', [
     count: z.union([z.literal('').transform(() => null), z.coerce.number().int().min(1).max(500)]),
     keepSettled: z.enum(['yes', 'no']),
   }),
-  z.object({ do: z.literal('edit'), id, revision, what: z.string().max(200), edit: json.pipe(edit) }),
+  z.object({ do: z.literal('edit'), id, revision, what: z.string().max(200), edit: jsonField.pipe(edit) }),
   /** Whatever this page waits for is given up. */
   z.object({ do: z.literal('stop') }),
   z.object({ do: z.literal('knowNew'), id }),
@@ -85,4 +78,4 @@ export const planForm = z.discriminatedUnion('do', [
 ]);
 
 /** What is asked before an edit is made. */
-export const triedEdit = z.object({ edit: json.pipe(edit) });
+export const triedEdit = z.object({ edit: jsonField.pipe(edit) });

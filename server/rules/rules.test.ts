@@ -89,6 +89,48 @@ describe('rules mean what the table of small cases says', () => {
   });
 });
 
+describe('an order', () => {
+  it('is broken by what a slow and obvious reading of it says, whatever uses what', async () => {
+    const places = ['a/x', 'a/y', 'b/x', 'b/y', 'c/x', 'd/x', 'other/o'];
+    const anyUse = fc
+      .tuple(fc.constantFrom(...places), fc.constantFrom(...places))
+      .filter(([a, b]) => a !== b);
+    const anyOrder = fc.constantFrom<(readonly string[])[]>(
+      [['a'], ['b'], ['c'], ['d']],
+      [['a', 'b'], ['c'], ['d']],
+      [['d'], ['b', 'c'], ['a']],
+      [['c', 'd']],
+    );
+    await fc.assert(
+      fc.asyncProperty(
+        fc.uniqueArray(anyUse, { selector: String, minLength: 1, maxLength: 12 }),
+        anyOrder,
+        fc.constantFrom('below', 'next'),
+        fc.boolean(),
+        async (uses, order, sees, within) => {
+          const rule = `order: ${JSON.stringify(order)}, sees: ${sees}, within: ${within}`;
+          const { violations } = await judge(
+            `{ yletope: 1, rules: [{ name: r, ${rule} }] }`,
+            uses.map(([from, to]) => `${from} > ${to}`),
+          );
+          const rankOf = (place: string): number =>
+            order.findIndex((rank) => rank.includes(place.split('/')[0]));
+          const broken = uses.filter(([from, to]) => {
+            const [user, used] = [rankOf(from), rankOf(to)];
+            if (user < 0 || used < 0 || from.split('/')[0] === to.split('/')[0]) return false;
+            if (user === used) return !within;
+            return used < user || (sees === 'next' && used > user + 1);
+          });
+          expect([...new Set(violations.map(written))].sort()).toEqual(
+            broken.map(([from, to]) => `${from} > ${to}`).sort(),
+          );
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+});
+
 describe('a break', () => {
   it('has all its lines, by kind, and tells its reason', async () => {
     const said = '{ yletope: 1, rules: [{ name: pure, reason: It is low., from: a/**, mayNotUse: b/** }] }';

@@ -35,7 +35,7 @@ export function MarkDialog({
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-label="A mark">
       <form
-        className="mark-dialog"
+        className="words-dialog mark-dialog"
         onSubmit={(event) => {
           event.preventDefault();
           if (isWhole) onKeep(words);

@@ -6,7 +6,6 @@ import { dateAndTime } from '../../state/figures.ts';
 import { pictureState } from '../../state/pictureState.ts';
 import { Button, Dialog } from '../parts.ts';
 import { useViews } from '../viewDescriptor.ts';
-import './save.css';
 
 /** Keeps the picture at hand under a name, or in place of the saved one that it was opened as. */
 export function SaveDialog({
@@ -53,7 +52,7 @@ export function SaveDialog({
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-label="Save this view">
       <form
-        className="save-dialog"
+        className="words-dialog save-dialog"
         onSubmit={(event) => {
           event.preventDefault();
           save();
