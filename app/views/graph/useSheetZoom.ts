@@ -23,8 +23,6 @@ const FARTHEST = 0.12;
 const CLOSEST = 2.5;
 const MARGIN = 24;
 const LOW = 120;
-/** So long after its last movement a sheet rests, in milliseconds. */
-const REST = 250;
 /** A drawing is first seen as a whole where its names can be read then; else from its top. */
 const READABLE = 0.7;
 
@@ -60,14 +58,6 @@ export function useSheetZoom(
   useLayoutEffect(() => {
     const element = sheet.current;
     if (!element) return;
-    let scale = NaN;
-    let rest: ReturnType<typeof setTimeout> | undefined;
-    /** While the sheet is only moved, what is drawn on it is not drawn anew. */
-    const moving = (): void => {
-      element.classList.add('moving');
-      clearTimeout(rest);
-      rest = setTimeout(() => element.classList.remove('moving'), REST);
-    };
     const control = zoom<HTMLDivElement, unknown>()
       .scaleExtent([FARTHEST, CLOSEST])
       .clickDistance(4)
@@ -77,11 +67,7 @@ export function useSheetZoom(
         const isOnBox = event.target instanceof Element && event.target.closest(OWN_POINTER) !== null;
         return !event.button && event.type !== 'dblclick' && !isOnBox;
       })
-      .on('zoom', ({ transform: next }: { transform: ZoomTransform }) => {
-        if (next.k === scale) moving();
-        scale = next.k;
-        setTransform(next);
-      });
+      .on('zoom', (event: { transform: ZoomTransform }) => setTransform(event.transform));
     behaviour.current = control;
     const selection = select(element);
     selection.call(control).on('dblclick.zoom', null);
@@ -97,7 +83,6 @@ export function useSheetZoom(
     watch.observe(element);
     return () => {
       element.removeEventListener('wheel', onWheel);
-      clearTimeout(rest);
       selection.on('.zoom', null);
       watch.disconnect();
     };
