@@ -6,11 +6,11 @@ import { namesApart } from '../picture/namesApart.ts';
 import { changeOf, changeSigns, graphLegend } from './graphLegend.ts';
 import type { GraphEdge, GraphNode, GraphPicture } from './graphView.ts';
 import { inkOf, MOST_TINT } from './ink.ts';
+import { CHARACTER } from './placedGraph.ts';
 
 const MARGIN = 24;
-/** Pixels of a line of the sentence and the legend, of a character of a name, and of one of the sentence. */
+/** Pixels of a line of the sentence and the legend, and of a letter of the sentence. */
 const LINE = 17;
-const CHARACTER = 7.3;
 const LETTER = 6.6;
 const NARROWEST = 560;
 const BAR = 4;

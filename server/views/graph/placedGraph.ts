@@ -6,7 +6,7 @@ import type { DrawnGraph, DrawnLink, DrawnNode } from './drawnGraph.ts';
 import type { GraphQuery } from './graphQuery.ts';
 
 /** Pixels: a character of a name, what lies around names, and the bounds of a box. */
-const CHARACTER = 7.3;
+export const CHARACTER = 7.3;
 const AROUND_NAME = 26;
 const SIGN = 18;
 const NARROWEST = 70;
