@@ -1,6 +1,6 @@
 import type { Page } from 'puppeteer-core';
 import { joinEdges } from '../core/graph/rollUp.ts';
-import { edgePaths } from '../core/layout/edgePaths.ts';
+import { bundledPaths } from '../core/layout/bundledPaths.ts';
 import { nestedLayout } from '../core/layout/nestedLayout.ts';
 import { randomNumbers } from '../core/shape/random.ts';
 import { frames, tellFrames } from './frames.ts';
@@ -68,8 +68,8 @@ function placing(boxes: number, count: number): { places: number; curves: number
     ROOM,
   );
   const placed = performance.now();
-  edgePaths(
-    parent.map((_, i) => ({ x: x[i], y: y[i], width: width[i], height: height[i] })),
+  bundledPaths(
+    parent.map((around, i) => ({ x: x[i], y: y[i], width: width[i], height: height[i], parent: around })),
     links,
   );
   return { places: placed - started, curves: performance.now() - placed };

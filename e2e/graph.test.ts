@@ -265,6 +265,45 @@ describe('the graph', () => {
     await page.waitForFunction(() => document.querySelector('.graph-box.external') === null);
   });
 
+  it('of many links draws those between two groups together, and leads from them to their lines', async () => {
+    const { page } = demo.instrument;
+    const groups = ['src', ...['tolls', 'kernel', 'web', 'ledger'].map((name) => `src/${name}`)];
+    const search = new URLSearchParams(groups.map((key) => ['open', key]));
+    await open(`graph?in=&grain=routines&${search}`);
+    await page.waitForSelector('.graph-image[data-painted]');
+    await waitForText(page, '.graph-legend', 'links between groups run together');
+    expect(await page.$$('.graph-edge')).toHaveLength(0);
+    // The pointer goes over the sheet until it is at a bundle.
+    const found = await page.$eval('.graph-sheet', async (sheet) => {
+      const frame = (): Promise<void> =>
+        new Promise((drawn) => requestAnimationFrame(() => setTimeout(drawn, 0)));
+      const { left, top, width, height } = sheet.getBoundingClientRect();
+      for (let y = top + 40; y < top + height - 60; y += 6)
+        for (let x = left + 40; x < left + width - 200; x += 70) {
+          if (document.elementFromPoint(x, y)?.closest('[data-box], button')) continue;
+          sheet.dispatchEvent(new PointerEvent('pointermove', { clientX: x, clientY: y }));
+          await frame();
+          const title = sheet.querySelector('.graph-edge title')?.textContent ?? '';
+          if (title.includes(' links')) return { x, y, title };
+        }
+      return null;
+    });
+    const [, count] = /: ([\d,]+) references in \d+ links/.exec(found!.title)!;
+    await page.mouse.click(found!.x, found!.y);
+    await waitForText(page, '.dossier .lead', `${count} place`);
+    // Another scale: the same image, made anew.
+    const painted = await page.$eval('.graph-image', (image) =>
+      Number((image as HTMLElement).dataset.painted),
+    );
+    await page.focus('.graph-sheet');
+    await page.keyboard.press('+');
+    await page.waitForFunction(
+      (before) => Number(document.querySelector<HTMLElement>('.graph-image')!.dataset.painted) > before,
+      {},
+      painted,
+    );
+  });
+
   it('starts from a menu, from what a claim counts, and from a cycle', async () => {
     const { page } = demo.instrument;
     await open('graph?in=src&open=');

@@ -104,7 +104,7 @@ describe('saved views', () => {
   });
 
   it('are what the codebase opens with, where somebody said so', async () => {
-    const target = (): string | null => (index(asked(''))).headers.get('location');
+    const target = (): string | null => index(asked('')).headers.get('location');
     expect(target()).toBe('/codebases/1/overview');
     await editSaved(sent({ edit: 'begin', id: '1' }));
     expect(target()).toBe('/codebases/1/graph?in=src');

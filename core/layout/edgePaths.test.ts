@@ -9,6 +9,7 @@ it('curves lead from the lower edge of a user to the upper edge of what it uses'
     edge: 0,
     isUp: false,
     path: 'M50 20C50 60 250 60 250 100',
+    curve: [50, 20, 50, 60, 250, 60, 250, 100],
     middle: { x: 150, y: 60 },
   });
 });
@@ -49,5 +50,8 @@ it('to the right curves are those of the page turned over', () => {
   const swapped = (path: string): string => path.replace(/(-?[\d.]+) (-?[\d.]+)/g, '$2 $1');
   expect([down.path, up.path].map(swapped)).toEqual(edgePaths(over, edges).map(({ path }) => path));
   expect(down.path.startsWith('M100 ')).toBe(true);
+  expect(edgePaths(boxes, edges, 'right')[0].curve.slice(0, 2)).toEqual(
+    edgePaths(over, edges)[0].curve.slice(0, 2).reverse(),
+  );
   expect(edgePaths(over, edges)[1].middle).toEqual({ x: up.middle.y, y: up.middle.x });
 });

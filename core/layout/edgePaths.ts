@@ -6,11 +6,16 @@ export interface Box {
   height: number;
 }
 
+/** Eight coordinates of a cubic Bézier curve, in pixels: start, two points it is drawn towards, end. */
+export type Curve = readonly [number, number, number, number, number, number, number, number];
+
 /** A link as a curve between two boxes. */
 export interface EdgePath {
   /** The place of the link among those given. */
   edge: number;
   path: string;
+  /** The same as the four points of a cubic curve: x and y of its start, of the two it is drawn towards, and of its end. */
+  curve: Curve;
   /** Where a mark on it stands. */
   middle: { x: number; y: number };
   /** True where it leads against the flow. */
@@ -24,7 +29,7 @@ const BULGE = 34;
 export type Flow = 'down' | 'right';
 
 /** The same box on a sheet that is turned over, so that down is to the right. */
-const turned = ({ x, y, width, height }: Box): Box => ({ x: y, y: x, width: height, height: width });
+export const turned = ({ x, y, width, height }: Box): Box => ({ x: y, y: x, width: height, height: width });
 
 /**
  * Curves between boxes: down the page from the lower edge of the user to the upper edge of what is used, and up the page around the
@@ -37,7 +42,11 @@ export function edgePaths(
   flow: Flow = 'down',
 ): EdgePath[] {
   const boxes = flow === 'down' ? given : given.map(turned);
-  const at = (x: number, y: number): string => (flow === 'down' ? `${x} ${y}` : `${y} ${x}`);
+  const curveOf = (...[a, b, c, d, e, f, g, h]: Curve): { path: string; curve: Curve } => {
+    const curve: Curve = flow === 'down' ? [a, b, c, d, e, f, g, h] : [b, a, d, c, f, e, h, g];
+    const [x1, y1, x2, y2, x3, y3, x4, y4] = curve;
+    return { curve, path: `M${x1} ${y1}C${x2} ${y2} ${x3} ${y3} ${x4} ${y4}` };
+  };
   const middle = (x: number, y: number) => (flow === 'down' ? { x, y } : { x: y, y: x });
   const isUp = edges.map(({ from, to }) => boxes[to].y < boxes[from].y + boxes[from].height);
   const centre = (box: number): number => boxes[box].x + boxes[box].width / 2;
@@ -67,7 +76,7 @@ export function edgePaths(
       return {
         edge,
         isUp: true,
-        path: `M${at(x1, y1)}C${at(left, y1)} ${at(left, y2)} ${at(x2, y2)}`,
+        ...curveOf(x1, y1, left, y1, left, y2, x2, y2),
         middle: middle((x1 + x2) / 8 + (3 * left) / 4, (y1 + y2) / 2),
       };
     }
@@ -77,7 +86,7 @@ export function edgePaths(
     return {
       edge,
       isUp: false,
-      path: `M${at(x1, y1)}C${at(x1, y1 + half)} ${at(x2, y2 - half)} ${at(x2, y2)}`,
+      ...curveOf(x1, y1, x1, y1 + half, x2, y2 - half, x2, y2),
       middle: middle((x1 + x2) / 2, (y1 + y2) / 2),
     };
   });

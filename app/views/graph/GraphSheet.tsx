@@ -1,6 +1,7 @@
-import { useMemo, useRef, useState } from 'react';
-import { edgePaths } from '../../../core/layout/edgePaths.ts';
+import { useCallback, useMemo, useRef, useState } from 'react';
+import { boxesMeet } from '../../../core/layout/boxesMeet.ts';
 import type { MoreLinks } from '../../../server/views/graph/drawnGraph.ts';
+import { isBundled } from '../../../server/views/graph/bundles.ts';
 import { graphLegend } from '../../../server/views/graph/graphLegend.ts';
 import type { GraphQuery } from '../../../server/views/graph/graphQuery.ts';
 import type { GraphNode, GraphPicture } from '../../../server/views/graph/graphView.ts';
@@ -10,14 +11,16 @@ import { isTyping } from '../../frame/useFrameKeys.ts';
 import { usePicture } from '../../state/usePicture.ts';
 import { GraphBox } from './GraphBox.tsx';
 import { GraphInset } from './GraphInset.tsx';
-import { GraphLink } from './GraphLink.tsx';
+import { FewLinks, ManyLinks } from './links/GraphLinks.tsx';
 import { nearestBox } from './nearestBox.ts';
 import { useBoxDrag } from './useBoxDrag.ts';
 import { useGraphEdits, type GraphEdits } from './useGraphEdits.ts';
 import { isInBox, useLighting } from './useLighting.ts';
-import { around, meets, useSeenArea } from './useSeenArea.ts';
+import { useSeenArea } from './useSeenArea.ts';
 import { useSheetZoom, type SheetZoom } from './useSheetZoom.ts';
 
+/** So many boxes are drawn whether they are seen or not. */
+const FEW = 800;
 /** So many pixels a box goes by a key. */
 const BY_KEY = 20;
 
@@ -37,7 +40,7 @@ export function GraphSheet({
   chosen: ReadonlySet<string>;
   onChoose: (end: string) => void;
 }) {
-  const { nodes, edges, width, height, largest, flow, tint, bar } = picture;
+  const { nodes, width, height, tint, bar } = picture;
   const { focus, from: openFrom, to: openTo, showEvidence, change } = usePicture();
   const nameOf = useNameOf();
   const [pointed, setPointed] = useState<number | null>(null);
@@ -56,11 +59,9 @@ export function GraphSheet({
   );
   const zoom = useSheetZoom(sheet, { width, height, home, top });
   const edits = useGraphEdits(picture, query);
-  const paths = useMemo(() => edgePaths(nodes, edges, flow), [nodes, edges, flow]);
   const focused = nodes.findIndex(({ key, members }) =>
     members === null ? key === focus : members.some((member) => member.key === focus),
   );
-  useLighting(world, picture, pointed ?? (focused >= 0 ? focused : null));
   const press = useBoxDrag(zoom.scale, (at, dx, dy) => edits.put(nodes[at], dx, dy));
   const startDrag = (event: React.PointerEvent): void => {
     const box = (event.target as Element).closest<HTMLElement>('.graph-box:not(.open), .graph-name');
@@ -82,7 +83,7 @@ export function GraphSheet({
     onChoose(nodes[Number(at)].end);
   };
 
-  const area = useSeenArea(zoom.view, nodes.length + edges.length);
+  const area = useSeenArea(zoom.view, isBundled(picture) || nodes.length > FEW);
   // What is drawn does not change when the sheet is moved or pointed at.
   const drawn = useMemo(() => {
     const boxAt = (at: number) => {
@@ -106,42 +107,29 @@ export function GraphSheet({
         />
       );
     };
-    const isWalked = (from: string, to: string): boolean => from === openFrom && to === openTo;
-    const seen = nodes.map((node) => area === null || meets(node, area));
+    const seen = nodes.map((node) => area === null || boxesMeet(node, area));
     return (
       <>
         {nodes.map((node, at) => node.isOpen && seen[at] && boxAt(at))}
-        <svg className="graph-edges" width={width} height={height} aria-hidden="true">
-          {paths.map(({ edge, path, middle }) => {
-            const link = edges[edge];
-            const [from, to] = [nodes[link.from], nodes[link.to]];
-            if (area !== null && !meets(around(from, to), area)) return null;
-            return (
-              <GraphLink
-                key={`${from.end} ${to.end}`}
-                link={link}
-                at={edge}
-                ends={[from, to]}
-                path={path}
-                middle={middle}
-                largest={largest}
-                isWalked={isWalked(from.end, to.end)}
-                onOpen={() =>
-                  // What is gone is looked up where it was.
-                  link.references === 0 && query.since !== null
-                    ? change({ survey: String(query.since), since: null, from: from.end, to: to.end })
-                    : showEvidence(from.end, to.end)
-                }
-              />
-            );
-          })}
-        </svg>
         {nodes.map((node, at) => !node.isOpen && seen[at] && boxAt(at))}
       </>
     );
     // The rest follows from these; functions are others at each drawing and do the same.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [picture, paths, wanted, chosen, focus, openFrom, openTo, edits, area]);
+  }, [picture, wanted, chosen, focus, edits, area]);
+  const onOpen = useCallback(
+    (from: string, to: string, references: number): void => {
+      // What is gone is looked up where it was.
+      if (references === 0 && query.since !== null)
+        change({ survey: String(query.since), since: null, from, to });
+      else showEvidence(from, to);
+    },
+    [query.since, change, showEvidence],
+  );
+  const walked = useMemo(() => ({ from: openFrom, to: openTo }), [openFrom, openTo]);
+  const lit = pointed ?? (focused >= 0 ? focused : null);
+  useLighting(world, picture, lit);
+  const links = { picture, query, walked, onOpen };
 
   const onKey = (event: React.KeyboardEvent): void => {
     if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
@@ -167,6 +155,11 @@ export function GraphSheet({
         style={{ width, height, transform: zoom.transform }}
       >
         {drawn}
+        {area === null || !isBundled(picture) ? (
+          <FewLinks {...links} />
+        ) : (
+          <ManyLinks {...links} world={world} area={area} scale={zoom.scale} lit={lit} />
+        )}
       </div>
       <p className="graph-legend faded">{graphLegend(picture).join(' · ')}</p>
       <GraphInset picture={picture} view={zoom.view} onGo={zoom.centre} />

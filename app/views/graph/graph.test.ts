@@ -1,8 +1,9 @@
 import { expect, describe, it } from 'vitest';
-import { edgePaths } from '../../../core/layout/edgePaths.ts';
+import { boxesMeet as meets } from '../../../core/layout/boxesMeet.ts';
+import type { LinkLook } from '../../../server/views/graph/linkLook.ts';
+import { paintLinks, type Brush, type PaintedLink } from './links/paintLinks.ts';
 import { nearestBox } from './nearestBox.ts';
 import { isInBox, litBy } from './useLighting.ts';
-import { around, meets } from './useSeenArea.ts';
 
 const node = (_: string, x: number, y: number, own: { isOpen?: boolean } = {}) => ({
   ...{ x, y, width: 100, height: 20, isOpen: false },
@@ -32,22 +33,6 @@ describe('what is drawn of a large drawing', () => {
     expect(meets(box(0, 0, 10, 10), box(2, -3, 1, 100))).toBe(true);
     expect(meets(box(0, 0, 10, 10), box(0, 10.5, 5, 5))).toBe(false);
   });
-
-  it('has a link wherever its curve goes, both ways', () => {
-    const [low, high] = [box(400, 300, 100, 20), box(0, 0, 100, 20)];
-    for (const flow of ['down', 'right'] as const)
-      for (const edge of [
-        { from: 0, to: 1 },
-        { from: 1, to: 0 },
-      ]) {
-        const [{ path }] = edgePaths([low, high], [edge], flow);
-        const numbers = path.match(/-?[\d.]+/g)!.map(Number);
-        const room = around(low, high);
-        // A curve lies within its four points.
-        for (let i = 0; i < numbers.length; i += 2)
-          expect(meets(room, box(numbers[i], numbers[i + 1], 0, 0)), path).toBe(true);
-      }
-  });
 });
 
 describe('what is lit', () => {
@@ -66,5 +51,66 @@ describe('what is lit', () => {
   it('are those of all that stands in an open box, within it as well', () => {
     expect(litBy(nodes, edges, 0)).toEqual({ links: [0, 1], beside: [3] });
     expect([isInBox(nodes, 2, 0), isInBox(nodes, 3, 0), isInBox(nodes, 0, 2)]).toEqual([true, false, false]);
+  });
+});
+
+describe('links on an image', () => {
+  const plain: LinkLook = { colour: '#123456', opacity: 0.45, thickness: 2, dash: [] };
+  const link = (x: number, y: number, own: Partial<PaintedLink> = {}): PaintedLink => ({
+    curve: [x, y, x, y, x + 50, y, x + 50, y],
+    look: plain,
+    middle: { x: x + 25, y },
+    isNotched: false,
+    sign: '',
+    ...own,
+  });
+  /** What was done with the brush, in order: what was called with what, and the colours and widths of each stroke. */
+  function painted(links: readonly PaintedLink[], area = { x: 0, y: 0, width: 100, height: 100 }): string[] {
+    const done: string[] = [];
+    const brush = new Proxy(
+      {},
+      {
+        get: (set: Record<string, unknown>, name: string) => {
+          return (...given: unknown[]) => {
+            const styles = [set.strokeStyle, set.lineWidth, set.globalAlpha].join(' ');
+            done.push(`${name} ${name === 'stroke' ? styles : JSON.stringify(given)}`);
+          };
+        },
+      },
+    );
+    paintLinks(brush as unknown as Brush, links, { area, resolution: 2 });
+    return done;
+  }
+
+  it('are painted where they pass through it, in its scale, from its corner', () => {
+    const done = painted([link(10, 10), link(10, 400)], { x: 5, y: 7, width: 100, height: 100 });
+    expect(done).toEqual([
+      'setTransform [2,0,0,2,-10,-14]',
+      'setLineDash [[]]',
+      'beginPath []',
+      'moveTo [10,10]',
+      'bezierCurveTo [10,10,60,10,60,10]',
+      'stroke #123456 2 0.45',
+    ]);
+  });
+
+  it('are painted where they only cross it, or reach into it with their thickness', () => {
+    const crossing = link(0, 0, { curve: [50, -900, 50, -900, 50, 900, 50, 900] });
+    const strokes = (links: PaintedLink[]): number =>
+      painted(links).filter((done) => done.startsWith('stroke')).length;
+    expect(strokes([crossing])).toBe(1);
+    expect([strokes([link(10, -10)]), strokes([link(10, -14)])]).toEqual([1, 0]);
+  });
+
+  it('bear the notch of what is against the order, whole where the link is dashed, and the sign of a change', () => {
+    const done = painted([link(0, 10, { look: { ...plain, dash: [5, 4] }, isNotched: true, sign: '+' })]);
+    expect(done.filter((each) => /Dash|lineTo|fillText|stroke/.test(each))).toEqual([
+      'setLineDash [[5,4]]',
+      'stroke #123456 2 0.45',
+      'setLineDash [[]]',
+      'lineTo [30,10]',
+      'stroke #123456 2 0.45',
+      'fillText ["+",31,15]',
+    ]);
   });
 });

@@ -1,3 +1,4 @@
+import { isBundled } from './bundles.ts';
 import type { GraphEdge, GraphPicture } from './graphView.ts';
 
 /** What became of a link between two surveys; null where it has as many references as before, or only one survey is drawn. */
@@ -19,6 +20,7 @@ export function graphLegend({ nodes, edges, largest, flow, tint, bar }: GraphPic
   return [
     flow === 'down' ? 'lower boxes are used by those above' : 'boxes are used by those to their left',
     ...of(largest > 1, `the thickest link is ${largest.toLocaleString('en')} references`),
+    ...of(isBundled({ edges }), 'links between groups run together'),
     ...of(
       edges.some(({ isAgainst }) => isAgainst),
       'red and notched: against the order',

@@ -148,4 +148,28 @@ describe('a drawing as SVG', () => {
     expect(text).toMatch(/\/BaseFont \/\w+\+IBMPlexMono/);
     expect(text).not.toContain('/Subtype /Image');
   });
+
+  it('many links are drawn as in the page: together where they lead from one group into another', () => {
+    const inside = Array.from({ length: 301 }, (_, at) => node(`f${at}`, 10, 30 + 25 * at, { parent: 1 }));
+    const nodes = [
+      node('user', 0, 0),
+      node('all', 0, 100, { isOpen: true, height: 8000, width: 140 }),
+      ...inside,
+    ];
+    const edges = inside.map((_, at) => ({
+      ...{ from: 0, to: at + 2, references: 1, was: null, isAgainst: false, isInferred: false },
+    }));
+    const given = { ...picture, nodes, edges, width: 200, height: 8200 };
+    const svg = graphSvg(given, { caption: 'Users of all.', colours: light });
+    // One trunk, and from the rim of the group a curve to each.
+    expect(svg.match(/<path d="M[^"]*C/g)).toHaveLength(302);
+    const words = (image: string): string => image.replace(/<[^>]*>/g, ' ').replace(/ +/g, ' ');
+    expect(words(svg)).toContain('links between groups run together');
+    const few = graphSvg(
+      { ...given, edges: edges.slice(0, 300) },
+      { caption: 'Users of all.', colours: light },
+    );
+    expect(few.match(/<path d="M[^"]*C/g)).toHaveLength(300);
+    expect(words(few)).not.toContain('run together');
+  });
 });

@@ -1,11 +1,14 @@
+import { pathOf } from '../../../core/layout/bundledPaths.ts';
 import { edgePaths } from '../../../core/layout/edgePaths.ts';
 import type { Marking } from '../../../core/marks/marking.ts';
 import { chosenColours, light, type SheetColours } from '../../export/sheetLook.ts';
 import { cutMiddle } from '../picture/cut.ts';
 import { namesApart } from '../picture/namesApart.ts';
+import { bundlesOf, isBundled } from './bundles.ts';
 import { changeOf, changeSigns, graphLegend } from './graphLegend.ts';
 import type { GraphEdge, GraphNode, GraphPicture } from './graphView.ts';
-import { inkOf, MOST_TINT } from './ink.ts';
+import { MOST_TINT } from './ink.ts';
+import { linkLook, type LinkLook } from './linkLook.ts';
 import { CHARACTER } from './placedGraph.ts';
 
 const MARGIN = 24;
@@ -54,8 +57,11 @@ export function graphSvg(
   const tall = top + height + 20 + legend.length * LINE + MARGIN;
   const names = namesApart(nodes);
   const boxes = nodes.map((node, at) => boxOf(node, names[at], picture, colours, markOf(node.key)));
-  const links = edgePaths(nodes, edges, flow).map(({ edge, path, middle }) =>
-    linkOf(edges[edge], { path, middle, largest }, colours),
+  const links = isBundled(picture)
+    ? bundlesOf(picture).bundles.map(({ link, curve, middle }) => ({ link, path: pathOf([curve]), middle }))
+    : edgePaths(nodes, edges, flow).map(({ edge, ...path }) => ({ link: edges[edge], ...path }));
+  const curves = links.map((each) =>
+    linkOf(each, linkLook(each.link, { largest, count: links.length }, colours)),
   );
   const written = (lines: readonly string[], y: number, fill: string, size: number): string =>
     lines
@@ -70,7 +76,7 @@ export function graphSvg(
     written(sentence, MARGIN + 8, colours.ink, 13) +
     `<g transform="translate(${MARGIN} ${top})">` +
     boxes.filter((_, at) => nodes[at].isOpen).join('') +
-    links.join('') +
+    curves.join('') +
     boxes.filter((_, at) => !nodes[at].isOpen).join('') +
     `</g>${written(legend, top + height + 28, colours.faded, 11)}</svg>`
   );
@@ -132,22 +138,17 @@ function markOfBox(
 }
 
 function linkOf(
-  link: GraphEdge,
-  { path, middle: { x, y }, largest }: { path: string; middle: { x: number; y: number }; largest: number },
-  { ink, against, fewer, more }: SheetColours,
+  { link, path, middle: { x, y } }: { link: GraphEdge; path: string; middle: { x: number; y: number } },
+  { colour, opacity, thickness, dash }: LinkLook,
 ): string {
-  const { references, was, isAgainst, isInferred } = link;
   const change = changeOf(link);
-  const changed = change === null ? null : change === 'came' || change === 'grew' ? more : fewer;
-  const colour = isAgainst ? against : (changed ?? ink);
-  const dash = isInferred ? ' stroke-dasharray="5 4"' : '';
-  const thickness = inkOf(Math.max(1, references, change === 'gone' ? (was ?? 1) : 1), largest).toFixed(1);
-  const notch = isAgainst ? `<path d="M${x - 5} ${y}h10" stroke="${colour}" stroke-width="2"/>` : '';
+  const dashed = dash.length === 0 ? '' : ` stroke-dasharray="${dash.join(' ')}"`;
+  const notch = link.isAgainst ? `<path d="M${x - 5} ${y}h10" stroke="${colour}" stroke-width="2"/>` : '';
   const sign =
     change === null
       ? ''
       : change === 'came' || change === 'gone'
-        ? `<text x="${x + 7}" y="${y + 4}" fill="${changed}" font-weight="bold">${changeSigns[change]}</text>`
-        : `<path d="M${x + 6} ${y + (change === 'grew' ? 4 : -4)}h9l-4.5 ${change === 'grew' ? -8 : 8}z" fill="${changed}"/>`;
-  return `<path d="${path}" fill="none" stroke="${colour}" stroke-opacity="${was !== null && change === null ? 0.2 : 0.6}" stroke-width="${thickness}"${dash}/>${notch}${sign}`;
+        ? `<text x="${x + 7}" y="${y + 4}" fill="${colour}" font-weight="bold">${changeSigns[change]}</text>`
+        : `<path d="M${x + 6} ${y + (change === 'grew' ? 4 : -4)}h9l-4.5 ${change === 'grew' ? -8 : 8}z" fill="${colour}"/>`;
+  return `<path d="${path}" fill="none" stroke="${colour}" stroke-opacity="${opacity.toFixed(2)}" stroke-width="${thickness.toFixed(1)}"${dashed}/>${notch}${sign}`;
 }
