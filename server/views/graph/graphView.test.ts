@@ -38,6 +38,22 @@ const linked = ({ nodes, edges }: GraphPicture): string[] =>
   edges.map(({ from, to, references }) => `${nodes[from].key} → ${nodes[to].key} ${references}`);
 
 describe('the graph of the whole', () => {
+  it('has boxes as wide as the names by which they are told apart', async () => {
+    const twins = await surveyText({
+      'barges/register.ts':
+        'export class Barge {\n  open() {}\n}\nexport class LockKeeper {\n  open() {}\n}\n',
+    });
+    const { nodes } = graphView(twins, {
+      ...{ ...question, grain: 'routines' as const, scope: scopeOf(twins, 'folders', '') },
+      query: graphQuery(new URLSearchParams('')),
+      everything: true,
+    });
+    const widthOf = (key: string): number => nodes.find((node) => node.key.endsWith(key))!.width;
+    // What both are called without their types takes a third of it.
+    expect(widthOf('LockKeeper.open')).toBeGreaterThan('LockKeeper.open'.length * 7);
+    expect(widthOf('Barge.open')).toBeLessThan(widthOf('LockKeeper.open'));
+  });
+
   it('has closed groups, and what is in open ones, with the references that the matrix counts', () => {
     const query = 'open=locks';
     const picture = drawn(query);

@@ -2,6 +2,7 @@ import { impliedEdges } from '../../../core/graph/impliedEdges.ts';
 import { joinEdges } from '../../../core/graph/rollUp.ts';
 import { nestedLayout, type PlacedBoxes } from '../../../core/layout/nestedLayout.ts';
 import { withBoxesPut } from '../../../core/layout/puttingBoxes.ts';
+import { namesApart } from '../picture/namesApart.ts';
 import type { DrawnGraph, DrawnLink, DrawnNode } from './drawnGraph.ts';
 import type { GraphQuery } from './graphQuery.ts';
 
@@ -22,15 +23,14 @@ const RIGHT = { gapX: 14, gapY: 74, proportion: 1.5, flow: 'right' as const };
  * O(sweeps · (V log V + E)).
  */
 export function placedBoxes({ nodes, links }: DrawnGraph, query: GraphQuery): PlacedBoxes {
-  const times = new Map<string, number>();
-  for (const { name } of nodes) times.set(name, (times.get(name) ?? 0) + 1);
+  const names = namesApart(nodes);
   const parent = nodes.map((node) => node.parent);
   const isOpen = nodes.map((node) => (node.isOpen ? 1 : 0));
   const placed = nestedLayout(
     {
       parent,
       isOpen,
-      width: nodes.map((node) => widthOf(node, times.get(node.name)! > 1)),
+      width: nodes.map((node, at) => widthOf(node, names[at])),
       height: nodes.map(() => HEIGHT + (query.bar === null ? 0 : BAR)),
       graph: joinEdges(nodes.length, (take) => {
         for (const { from, to, references, was } of links) take(from, to, Math.max(1, references, was ?? 0));
@@ -47,19 +47,13 @@ export function placedBoxes({ nodes, links }: DrawnGraph, query: GraphQuery): Pl
   return withBoxesPut({ parent, isOpen }, placed, puts, PADDING);
 }
 
-/** About as long as what is shown: a chain of groups in whole, and a name that several bear with what it stands in. */
-function shownName({ key, name, chain }: DrawnNode, isShared: boolean): string {
-  if (chain.length > 0) return [...chain, name].join('/');
-  return isShared ? key.split('/').slice(-2).join('/') : name;
-}
-
-function widthOf(node: DrawnNode, isShared: boolean): number {
-  const { opens, cycle, members, news, holds } = node;
+function widthOf({ name, chain, opens, cycle, members, news, holds }: DrawnNode, apart: string): number {
+  const shown = members !== null ? name : chain.length > 0 ? [...chain, name].join('/') : apart;
   const signs = (opens ? SIGN : 0) + (news === null ? 0 : SIGN);
   const tag = cycle === null || members !== null ? 0 : (cycle.length + 3) * CHARACTER;
   const count = holds === null ? 0 : (holds.toLocaleString('en').length + 1) * CHARACTER;
-  const name = count + shownName(node, isShared).length * CHARACTER + AROUND_NAME;
-  return Math.min(WIDEST, Math.max(NARROWEST, name)) + signs + tag;
+  const text = count + shown.length * CHARACTER + AROUND_NAME;
+  return Math.min(WIDEST, Math.max(NARROWEST, text)) + signs + tag;
 }
 
 /** Links that are drawn: those that are heavy enough, in either survey, and where it is asked for not implied by a longer path. */
