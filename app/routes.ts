@@ -23,6 +23,7 @@ export default [
   route('codebases/:codebaseId/shortlists', 'routes/shortlists.ts'),
   route('codebases/:codebaseId/shortlists/:file', 'routes/shortlistFile.ts'),
   route('codebases/:codebaseId/plans/:file', 'routes/planFile.ts'),
+  route('codebases/:codebaseId/yletope.yaml', 'routes/rulesFile.ts'),
   route('codebases/:codebaseId/planEffect', 'routes/planEffect.ts'),
   route('codebases/:codebaseId/planProgress', 'routes/planProgress.ts'),
   route('codebases/:codebaseId/addresses', 'routes/addresses.ts'),

@@ -12,6 +12,7 @@ import { modules } from './views/modules/descriptor.ts';
 import { notes } from './views/notes/descriptor.ts';
 import { overview } from './views/overview/descriptor.ts';
 import { progress } from './views/progress/descriptor.ts';
+import { rules } from './views/rules/descriptor.ts';
 import { saved } from './views/saved/descriptor.ts';
 import { source } from './views/source/descriptor.ts';
 import { strays } from './views/strays/descriptor.ts';
@@ -31,6 +32,7 @@ export const allViews: readonly ViewDescriptor[] = [
   types,
   around,
   cycles,
+  rules,
   modules,
   strays,
   compare,

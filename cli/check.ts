@@ -1,9 +1,9 @@
 import { join } from 'node:path';
 import type { Command } from 'commander';
 import { judged } from '../core/judge/judged.ts';
-import { readRules } from '../server/rules/readRules.ts';
-import { linesOf } from '../server/rules/ruleWords.ts';
-import { sarifOf } from '../server/rules/sarif.ts';
+import { readRules } from '../server/views/rules/readRules.ts';
+import { linesOf } from '../server/views/rules/ruleWords.ts';
+import { sarifOf } from '../server/views/rules/sarif.ts';
 import { arrangementOf } from '../server/views/ground/scope.ts';
 import { testElements } from '../server/views/ground/tests.ts';
 import { readPlain } from './plans.ts';

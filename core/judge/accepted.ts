@@ -17,6 +17,7 @@ export function accepted(
   });
   const room = exceptions.map(({ most }) => most ?? Infinity);
   const isNeeded = exceptions.map(() => false);
+  const isExceeded = exceptions.map(() => false);
   const hasEnded = exceptions.map(({ until }) => until !== null && until < today);
   const taken: Judgement['accepted'] = [];
   const violations = all.filter((violation) => {
@@ -25,7 +26,10 @@ export function accepted(
       isNeeded[i] = true;
       return !hasEnded[i] && room[i] >= violation.lines.length;
     });
-    if (able < 0) return true;
+    if (able < 0) {
+      covers.forEach((isOf, i) => (isExceeded[i] ||= !hasEnded[i] && isOf(violation)));
+      return true;
+    }
     room[able] -= violation.lines.length;
     taken.push({ violation, exception: exceptions[able] });
     return false;
@@ -35,5 +39,6 @@ export function accepted(
     accepted: taken,
     unneeded: exceptions.filter((_, i) => !isNeeded[i]),
     expired: exceptions.filter((_, i) => isNeeded[i] && hasEnded[i]),
+    exceeded: exceptions.filter((_, i) => isExceeded[i]),
   };
 }

@@ -3,12 +3,10 @@ import type { Arrangement } from '../arrangement/arrangement.ts';
 import { byFolders } from '../arrangement/folders.ts';
 import { unitOfNode, unitTree } from '../arrangement/nodes.ts';
 import { dependencyKinds } from '../contracts/linked.ts';
-import { giveUpAtStep } from '../graph/giveUp.ts';
-import { passes } from '../graph/rollUp.ts';
-import { decidingPlacings } from '../plan/decidingPlacings.ts';
 import { globMatcher } from '../search/glob.ts';
 import type { SurveyedCodebase } from '../survey.ts';
 import { accepted } from './accepted.ts';
+import { eachCounted, placedOrder } from './placedOrder.ts';
 import type { CycleRule, Judgement, OrderRule, Rule, RuleBook, UseRule, Violation } from './rules.ts';
 
 /** What rules are held against: a survey, how its elements stand in packages, and which are tests (1). */
@@ -42,32 +40,25 @@ function brokenBy(rule: Rule, on: Judged): { violations: Violation[]; isIdle: bo
 }
 
 function againstOrder(rule: OrderRule, on: Judged): { violations: Violation[]; isIdle: boolean } {
-  const { survey, packages, isTest } = on;
-  const { files, elements } = survey;
-  const rankOf = new Map(rule.ranks.flatMap((ids, rank) => ids.map((id) => [id, rank])));
-  const groupOf = new Map<number, string>();
-  decidingPlacings(survey, rule.groups, packages).forEach((placing, file) => {
-    if (placing?.module && rankOf.has(placing.module)) groupOf.set(files[file].element, placing.module);
-  });
-  const breaks = (from: number, to: number): boolean => {
-    const [user, used] = [groupOf.get(elements.file[from]), groupOf.get(elements.file[to])];
-    if (user === undefined || used === undefined || user === used) return false;
-    const down = rankOf.get(used)! - rankOf.get(user)!;
-    return down < 0 || (down === 0 && !rule.within) || (down > 1 && rule.sees === 'next');
-  };
-  const violations = rowsBreaking(rule, on, breaks);
+  const { groupOf, breaks } = placedOrder(rule, on);
+  const violations = rowsBreaking(
+    rule,
+    on,
+    (from, to) => groupOf[from] >= 0 && groupOf[to] >= 0 && breaks(groupOf[from], groupOf[to]),
+  );
   if (rule.placed !== null) {
     const matches = globMatcher(rule.placed);
-    for (const { element, path } of files)
-      if (matches(path) && !groupOf.has(element) && (rule.withTests || isTest[element] === 0))
+    for (const { element, path } of on.survey.files)
+      if (matches(path) && groupOf[element] < 0 && (rule.withTests || on.isTest[element] === 0))
         violations.push({ rule: rule.name, from: path, to: '', kind: 'notPlaced', lines: [1], detail: '' });
   }
-  return { violations, isIdle: groupOf.size === 0 };
+  return { violations, isIdle: !groupOf.some((group) => group >= 0) };
 }
 
 function against(rule: UseRule, on: Judged): { violations: Violation[]; isIdle: boolean } {
   const from = marked(rule.from, on);
   const to = marked(rule.to, on);
+  if (rule.except.length > 0) marked(rule.except, on).forEach((mark, e) => (to[e] &= 1 - mark));
   const isUser = rule.isOnly ? from.map((mark) => 1 - mark) : from;
   const violations = rowsBreaking(
     rule,
@@ -89,29 +80,23 @@ function marked(patterns: readonly string[], { survey: { elements } }: Judged): 
 }
 
 /** References that break a rule, by the files at both ends and their kind. */
-function rowsBreaking(
-  { name, filter, withTests }: Rule,
-  { survey: { elements, dependencies }, isTest }: Judged,
-  breaks: (from: number, to: number) => boolean,
-): Violation[] {
+function rowsBreaking(rule: Rule, on: Judged, breaks: (from: number, to: number) => boolean): Violation[] {
+  const { elements, dependencies } = on.survey;
   const found = new Map<string, Violation & { lines: number[] }>();
-  for (let row = 0; row < dependencies.count; row++) {
-    giveUpAtStep(row);
-    const [from, to] = [dependencies.from[row], dependencies.to[row]];
-    if (!withTests && isTest[from] === 1) continue;
-    if (!passes(dependencies, row, filter) || !breaks(from, to)) continue;
+  eachCounted(rule, on, (row, from, to) => {
+    if (!breaks(from, to)) return;
     const user = elements.key[elements.file[from]] ?? elements.key[from];
     const used = elements.file[to] < 0 ? elements.key[to] : elements.key[elements.file[to]];
     const kind = dependencyKinds[dependencies.kind[row]];
     const key = `${user}\n${used}\n${kind}`;
     let violation = found.get(key);
     if (!violation) {
-      violation = { rule: name, from: user, to: used, kind, lines: [], detail: '' };
+      violation = { rule: rule.name, from: user, to: used, kind, lines: [], detail: '' };
       found.set(key, violation);
     }
     for (let place = dependencies.placeStart[row]; place < dependencies.placeStart[row + 1]; place++)
       violation.lines.push(dependencies.line[place]);
-  }
+  });
   for (const { lines } of found.values()) lines.sort((a, b) => a - b);
   return [...found.values()].sort(byEnds);
 }

@@ -8,8 +8,9 @@ interface RuleWords {
   name: string;
   /** Why it is so, as whoever reads a finding is told; '' for nothing. */
   reason: string;
-  /** Which references count. */
+  /** Which references count, and the choices that say so. */
   filter: DependencyFilter;
+  choices: { kinds: string; certainty: string };
   /** Whether what tests use counts. */
   withTests: boolean;
 }
@@ -34,6 +35,8 @@ export interface UseRule extends RuleWords {
   sort: 'uses';
   from: readonly string[];
   to: readonly string[];
+  /** What is not meant by `to`: what anybody may use. */
+  except: readonly string[];
   /** True where only `from` may use `to`; else `from` may not. */
   isOnly: boolean;
 }
@@ -92,7 +95,11 @@ export interface Judgement {
   accepted: { violation: Violation; exception: Exception }[];
   /** Names of rules that nothing in the survey could break. */
   idle: string[];
-  /** Exceptions that nothing needs any more, and those that have come to their end while there is need of them. */
+  /**
+   * Exceptions that nothing needs any more, those that have come to their end while there is need of them, and those with too little
+   * room for what they cover.
+   */
   unneeded: Exception[];
   expired: Exception[];
+  exceeded: Exception[];
 }

@@ -1,5 +1,6 @@
 import { lookedAt } from '../store/lookedAt.ts';
 import { FORM, KIND } from '../../core/facts/fileFacts.ts';
+import type { ArrangementId } from '../../core/arrangement/arrangement.ts';
 import { marker } from '../../core/marks/marking.ts';
 import { grammarFor, languageNamed } from '../../core/languages/registry.ts';
 import { EVERYTHING_RESOLVED } from '../../core/graph/rollUp.ts';
@@ -48,6 +49,8 @@ import { planExport } from './plan/planExport.ts';
 import { planView } from './plan/planView.ts';
 import { planAfter, planEffect, planRead } from './plan/editedPlan.ts';
 import { planFrom, type PlanAsked } from './plan/planProposal.ts';
+import { orderProposal } from './rules/orderProposal.ts';
+import { ownText, rulesView } from './rules/rulesView.ts';
 import { filesShown, savedViewsView } from './savedViewsView.ts';
 import { scopeView } from './scopeView.ts';
 import { completed, inverted, shortlistPage, shortlistSummary } from './shortlistView.ts';
@@ -274,6 +277,13 @@ export const views = {
   },
 
   compare: (view: ViewRequest) => ({ page: comparedView(view) }),
+
+  rules: (view: ViewRequest) => rulesView(view),
+
+  /** The text of the rules that the codebase brings; null where it brings none. */
+  ownRules: (view: ViewRequest) => ownText(view),
+
+  proposedOrder: (view: ViewRequest, by: ArrangementId) => orderProposal(view, by),
 
   strays: (view: ViewRequest) => ({ page: straysView(view), scope: scopeView(view.survey, view.scope) }),
 

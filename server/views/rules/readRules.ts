@@ -1,13 +1,13 @@
 import { z } from 'zod';
-import type { CycleRule, Exception, OrderRule, Rule, RuleBook, UseRule } from '../../core/judge/rules.ts';
-import { grains } from '../../core/arrangement/units.ts';
-import { isGlob } from '../../core/search/glob.ts';
-import { parsedWithPlaces } from '../plans/parsedText.ts';
-import { Problem } from '../problem.ts';
-import { certaintyChoices, filterOf, kindChoices } from '../views/picture/filters.ts';
+import type { CycleRule, Exception, OrderRule, Rule, RuleBook, UseRule } from '../../../core/judge/rules.ts';
+import { grains } from '../../../core/arrangement/units.ts';
+import { isGlob } from '../../../core/search/glob.ts';
+import { parsedWithPlaces } from '../../plans/parsedText.ts';
+import { Problem } from '../../problem.ts';
+import { certaintyChoices, filterOf, kindChoices } from '../picture/filters.ts';
 
 /** The version of the format that is read. */
-const RULES_VERSION = 1;
+export const RULES_VERSION = 1;
 
 const name = z.string().trim().min(1).max(120);
 const pattern = z.string().min(1).max(500);
@@ -34,12 +34,19 @@ const orderSchema = z.strictObject({
 });
 const notSchema = z.strictObject({ ...common, from: patterns, mayNotUse: patterns });
 const onlySchema = z.strictObject({ ...common, only: patterns, mayUse: patterns });
+const throughSchema = z.strictObject({ ...common, inside: patterns, through: patterns });
 const cyclesSchema = z.strictObject({
   ...common,
   cycles: z.enum(grains),
   most: z.number().int().min(0).default(0),
 });
-const ruleSchemas = { order: orderSchema, mayNotUse: notSchema, only: onlySchema, cycles: cyclesSchema };
+const ruleSchemas = {
+  order: orderSchema,
+  mayNotUse: notSchema,
+  only: onlySchema,
+  inside: throughSchema,
+  cycles: cyclesSchema,
+};
 
 const day = z.string().regex(/^\d{4}-\d{2}-\d{2}$/, 'a day is written as 2027-01-31');
 const exceptionSchema = z.strictObject({
@@ -89,11 +96,30 @@ export function readRules({ name: file, text }: { name: string; text: string }):
         return orderRule(checked(orderSchema, said, at), (why) => refuse([...at, 'order'], why));
       case 'mayNotUse': {
         const { from, mayNotUse, ...rest } = checked(notSchema, said, at);
-        return { ...wordsOf(rest), sort: 'uses', from, to: mayNotUse, isOnly: false } satisfies UseRule;
+        return {
+          ...wordsOf(rest),
+          sort: 'uses',
+          from,
+          to: mayNotUse,
+          except: [],
+          isOnly: false,
+        } satisfies UseRule;
       }
       case 'only': {
         const { only, mayUse, ...rest } = checked(onlySchema, said, at);
-        return { ...wordsOf(rest), sort: 'uses', from: only, to: mayUse, isOnly: true } satisfies UseRule;
+        return {
+          ...wordsOf(rest),
+          sort: 'uses',
+          from: only,
+          to: mayUse,
+          except: [],
+          isOnly: true,
+        } satisfies UseRule;
+      }
+      case 'inside': {
+        const { inside, through, ...rest } = checked(throughSchema, said, at);
+        const whole = { from: inside, to: inside, except: through, isOnly: true };
+        return { ...wordsOf(rest), sort: 'uses', ...whole } satisfies UseRule;
       }
       case 'cycles': {
         const { cycles, most, ...rest } = checked(cyclesSchema, said, at);
@@ -118,8 +144,11 @@ function wordsOf({
   kinds,
   certainty,
   tests,
-}: z.infer<z.ZodObject<typeof common>>): Pick<Rule, 'name' | 'reason' | 'filter' | 'withTests'> {
-  return { name, reason, filter: filterOf(kinds, certainty), withTests: tests === 'in' };
+}: z.infer<z.ZodObject<typeof common>>): Pick<Rule, 'name' | 'reason' | 'filter' | 'choices' | 'withTests'> {
+  return {
+    ...{ name, reason, filter: filterOf(kinds, certainty), choices: { kinds, certainty } },
+    withTests: tests === 'in',
+  };
 }
 
 function orderRule(

@@ -1,4 +1,4 @@
-import type { Judgement, Rule, Violation } from '../../core/judge/rules.ts';
+import type { Exception, Judgement, Rule, Violation } from '../../../core/judge/rules.ts';
 
 /** What a break is, in words: who uses whom, and how often. */
 export function sentenceOfViolation({ rule, from, to, kind, lines, detail }: Violation): string {
@@ -10,7 +10,7 @@ export function sentenceOfViolation({ rule, from, to, kind, lines, detail }: Vio
 
 /** Each break in one line with its place, then what is out of order in the rules themselves. */
 export function linesOf(
-  { violations, accepted, idle, unneeded, expired }: Judgement,
+  { violations, accepted, idle, unneeded, expired, exceeded }: Judgement,
   rules: readonly Rule[],
 ): string[] {
   const reasonOf = new Map(rules.map(({ name, reason }) => [name, reason]));
@@ -21,8 +21,32 @@ export function linesOf(
       return `${violation.from}:${violation.lines[0]}: ${sentenceOfViolation(violation)}${reason ? `. ${reason}` : ''}`;
     }),
     ...expired.map((each) => `the exception of ${of(each)} ended on ${each.until}`),
+    ...exceeded.map(
+      (each) => `the exception of ${of(each)} has room for ${each.most} at most: there are more`,
+    ),
     ...unneeded.map((each) => `the exception of ${of(each)} is needed by nothing any more`),
     ...idle.map((name) => `the rule “${name}” is about nothing in this code`),
     `${violations.length} found, ${accepted.length} accepted`,
   ];
+}
+
+/** What a rule forbids, in words. */
+export function sentenceOfRule(rule: Rule): string {
+  const list = (names: readonly string[]): string => names.join(', ');
+  switch (rule.sort) {
+    case 'order':
+      return `${rule.ranks.length} ranks: none uses what stands above it${rule.sees === 'next' ? ', nor past the next below' : ''}`;
+    case 'cycles':
+      return `at most ${rule.most} cycles of ${rule.grain}`;
+    case 'uses':
+      if (rule.except.length > 0) return `others use ${list(rule.to)} only through ${list(rule.except)}`;
+      return rule.isOnly
+        ? `only ${list(rule.from)} may use ${list(rule.to)}`
+        : `${list(rule.from)} may not use ${list(rule.to)}`;
+  }
+}
+
+/** What an exception accepts, in words. */
+export function sentenceOfException({ from, to, most, until }: Exception): string {
+  return `${from} uses ${to}${most === null ? '' : `, at most ${most} times`}${until === null ? '' : `, until ${until}`}`;
 }

@@ -1,4 +1,4 @@
-import type { Judgement, Rule } from '../../core/judge/rules.ts';
+import type { Judgement, Rule } from '../../../core/judge/rules.ts';
 import { sentenceOfViolation } from './ruleWords.ts';
 
 /** What was found as SARIF 2.1.0 (OASIS 2020), each break at its lines, accepted ones as suppressed. */

@@ -1,0 +1,193 @@
+import { useState } from 'react';
+import { Link, useParams } from 'react-router';
+import type { Breaks, BrokenPair, RuleLine } from '../../../server/views/rules/rulesView.ts';
+import { CutName } from '../../frame/names/Names.tsx';
+import { authorName } from '../../state/author.ts';
+import { counted, figure } from '../../state/figures.ts';
+import { carriedOver, patched } from '../../state/pictureState.ts';
+import { usePicture } from '../../state/usePicture.ts';
+import { AcceptForm, type AcceptWords } from './AcceptForm.tsx';
+import type { RulesEditor } from './useRulesEdit.ts';
+
+/** So many pairs of files the server sends at once, and so many lines of a pair are named before its evidence is asked for. */
+const PART = 60;
+const LINES = 8;
+
+/** What breaks each rule, by the groups at both ends; one of them open, with its files and lines. */
+export function BreaksList({
+  rules,
+  breaks,
+  editor,
+}: {
+  rules: RuleLine[];
+  breaks: Breaks[];
+  editor: RulesEditor;
+}) {
+  const { params, change } = usePicture();
+  const open = params.get('pair');
+  return (
+    <>
+      {rules.map((rule) => (
+        <section key={rule.name} className="rule" aria-label={rule.name}>
+          <h2>
+            {rule.name}{' '}
+            <span className={rule.references > 0 ? 'against' : 'faded'}>
+              {rule.isIdle
+                ? 'about nothing in this code'
+                : rule.references > 0
+                  ? counted(rule.references, 'break')
+                  : 'kept'}
+              {rule.accepted > 0 && <span className="faded">, {figure(rule.accepted)} accepted</span>}
+            </span>
+            <button
+              type="button"
+              className="plain-button"
+              aria-label={`Take the rule ${rule.name} out`}
+              title="take the rule out"
+              onClick={() => editor.edit(`took ${rule.name} out`, { do: 'takeRuleOut', rule: rule.name })}
+            >
+              ×
+            </button>
+          </h2>
+          <p className="faded">
+            {rule.says}. {rule.reason}
+          </p>
+          <ul>
+            {breaks
+              .filter((each) => each.rule === rule.name)
+              .map((each) => (
+                <li key={each.id}>
+                  <button
+                    type="button"
+                    className="plain-button break-line"
+                    aria-expanded={open === each.id}
+                    onClick={() => change({ pair: open === each.id ? null : each.id, part: null })}
+                  >
+                    <span className="mono break-count">{figure(each.references)}</span>
+                    {each.from === '' && each.to === '' ? (
+                      <span>in {counted(each.count, 'place')}</span>
+                    ) : each.to === '' ? (
+                      <CutName name={each.from} />
+                    ) : (
+                      <span className="break-ends">
+                        <CutName name={each.from} /> <span className="faded">uses</span>{' '}
+                        <CutName name={each.to} />
+                      </span>
+                    )}
+                    {each.accepted > 0 && <span className="faded"> {figure(each.accepted)} accepted</span>}
+                  </button>
+                  {open === each.id && <Pairs breaks={each} rule={rule} editor={editor} />}
+                </li>
+              ))}
+          </ul>
+        </section>
+      ))}
+    </>
+  );
+}
+
+function Pairs({ breaks, rule, editor }: { breaks: Breaks; rule: RuleLine; editor: RulesEditor }) {
+  const { params, change } = usePicture();
+  const [accepting, setAccepting] = useState<string | null>(null);
+  const part = Number(params.get('part')) || 0;
+  const accept = ({ from, to, lines }: BrokenPair, words: AcceptWords): void => {
+    editor.edit(`accepted ${from}`, {
+      do: 'accept',
+      exception: {
+        ...{ rule: rule.name, from, to: to === '' ? '**' : to, reason: words.reason, by: authorName() },
+        ...(words.until === '' ? {} : { until: words.until }),
+        ...(words.isCapped ? { most: lines.length } : {}),
+      },
+    });
+    setAccepting(null);
+  };
+  return (
+    <div className="break-pairs">
+      {breaks.pairs.map((pair) => {
+        const key = `${pair.from} ${pair.to} ${pair.accepted ?? ''}`;
+        return (
+          <div key={key} className="break-pair">
+            <PairEnds pair={pair} rule={rule} />
+            <p className="faded">
+              {pair.words}
+              {pair.accepted !== null && <> · accepted: {pair.accepted}</>}
+              {pair.accepted === null && accepting !== key && (
+                <button type="button" className="plain-button link" onClick={() => setAccepting(key)}>
+                  Accept …
+                </button>
+              )}
+            </p>
+            {accepting === key && (
+              <AcceptForm
+                count={pair.lines.length}
+                onAccept={(words) => accept(pair, words)}
+                onLeave={() => setAccepting(null)}
+              />
+            )}
+          </div>
+        );
+      })}
+      {breaks.count > PART && (
+        <p>
+          {figure(part * PART + 1)} to {figure(Math.min(breaks.count, (part + 1) * PART))} of{' '}
+          {figure(breaks.count)}{' '}
+          <button
+            type="button"
+            className="chip"
+            disabled={part === 0}
+            onClick={() => change({ part: String(part - 1) })}
+          >
+            Before
+          </button>{' '}
+          <button
+            type="button"
+            className="chip"
+            disabled={(part + 1) * PART >= breaks.count}
+            onClick={() => change({ part: String(part + 1) })}
+          >
+            Next
+          </button>
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** Who uses whom, with the lines in which it stands; all of them are its evidence. */
+function PairEnds({ pair: { from, to, lines }, rule }: { pair: BrokenPair; rule: RuleLine }) {
+  const { params, change } = usePicture();
+  const { codebaseId } = useParams();
+  const sourceAt = (line: number): string => {
+    const search = patched(new URLSearchParams(carriedOver(params)), {
+      file: from,
+      line: String(line),
+      focus: from,
+    });
+    return `/codebases/${codebaseId}/source?${search}`;
+  };
+  const { kinds, certainty, tests } = rule.choices;
+  return (
+    <p className="mono">
+      <CutName name={from} />{' '}
+      {lines.slice(0, LINES).map((line, at) => (
+        <Link key={at} to={sourceAt(line)} title={`line ${line} of ${from}`}>
+          {at === 0 ? ':' : ', '}
+          {line}
+        </Link>
+      ))}
+      {to !== '' && (
+        <>
+          {' → '}
+          <CutName name={to} />{' '}
+          <button
+            type="button"
+            className="plain-button link"
+            onClick={() => change({ from, to, kinds, certainty, tests, via: null, dossier: null })}
+          >
+            {counted(lines.length, 'place')}
+          </button>
+        </>
+      )}
+    </p>
+  );
+}

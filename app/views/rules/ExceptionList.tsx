@@ -1,0 +1,46 @@
+import type { ExceptionLine } from '../../../server/views/rules/rulesView.ts';
+import { counted } from '../../state/figures.ts';
+import type { RulesEditor } from './useRulesEdit.ts';
+
+const words: Record<ExceptionLine['state'], string> = {
+  holds: 'accepted',
+  ended: 'has ended, and what it covers is told again',
+  exceeded: 'has no room for all it covers, which is told again',
+  unneeded: 'is needed by nothing any more',
+};
+
+/** Breaks that somebody accepted, and whether there is still need of that. */
+export function ExceptionList({ exceptions, editor }: { exceptions: ExceptionLine[]; editor: RulesEditor }) {
+  if (exceptions.length === 0) return null;
+  return (
+    <section className="rule" aria-label="Exceptions">
+      <h2>Exceptions</h2>
+      <ul>
+        {exceptions.map(({ at, rule, says, reason, by, accepted, state }) => (
+          <li key={at} className="exception">
+            <p>
+              <span className="mono">{says}</span>
+              <button
+                type="button"
+                className="plain-button"
+                aria-label={`Take the exception of ${says} out`}
+                title="take the exception out"
+                onClick={() => editor.edit('took an exception out', { do: 'takeExceptionOut', at })}
+              >
+                ×
+              </button>
+            </p>
+            <p className="faded">
+              {rule !== null && `${rule}: `}
+              {reason}
+              {by !== '' && ` (${by})`} ·{' '}
+              <span className={state === 'holds' ? '' : 'caution'}>
+                {state === 'holds' ? `${counted(accepted, 'reference')} ${words.holds}` : words[state]}
+              </span>
+            </p>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

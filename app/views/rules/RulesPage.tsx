@@ -1,0 +1,259 @@
+import { useState } from 'react';
+import { useParams } from 'react-router';
+import type { OwnRules, RulesPage } from '../../../server/views/rules/rulesView.ts';
+import { arrangementWords } from '../../../server/views/picture/arrangementWords.ts';
+import { Caption, Choice } from '../../frame/Caption.tsx';
+import { OpenMenu } from '../../frame/parts.ts';
+import { counted } from '../../state/figures.ts';
+import { usePicture } from '../../state/usePicture.ts';
+import { BreaksList } from './BreaksList.tsx';
+import { ExceptionList } from './ExceptionList.tsx';
+import { OrderSteps } from './OrderSteps.tsx';
+import { RepairList } from './RepairList.tsx';
+import { RulesText } from './RulesText.tsx';
+import { useRulesEdit, type RulesEditor } from './useRulesEdit.ts';
+import './rules.css';
+
+/** The intended order and the other rules of a codebase, what breaks them, what was accepted, and how to mend it. */
+export function RulesRoutePage({ page }: { page: RulesPage }) {
+  const { book, trial, rules, order, breaks, exceptions, own } = page;
+  const { params, change } = usePicture();
+  const { codebaseId } = useParams();
+  const editor = useRulesEdit(book.revision);
+  const broken = rules.reduce((sum, { references }) => sum + references, 0);
+  const isText = params.get('as') === 'text';
+  const orders = rules.filter(({ sort }) => sort === 'order');
+  const open = breaks.find(({ id }) => id === params.get('pair'));
+  return (
+    <>
+      <RulesSentence
+        order={order}
+        orders={orders.map(({ name }) => name)}
+        editor={editor}
+        count={rules.length}
+      />
+      <div className="view-tools">
+        <span>
+          <b className={broken > 0 ? 'against' : undefined}>{counted(broken, 'break')}</b> of{' '}
+          {counted(rules.length, 'rule')}
+          {exceptions.length > 0 && `, ${counted(exceptions.length, 'exception')}`}
+          {order !== null && order.unplaced > 0 && `; ${counted(order.unplaced, 'file')} in no group`}
+        </span>
+        <span className="push" />
+        <button
+          type="button"
+          className="chip"
+          disabled={book.undo === null || editor.isBusy}
+          title={book.undo === null ? undefined : `Take back: ${book.undo}`}
+          onClick={() => editor.step('undo')}
+        >
+          Undo
+        </button>
+        <button
+          type="button"
+          className="chip"
+          disabled={book.redo === null || editor.isBusy}
+          title={book.redo === null ? undefined : `Do again: ${book.redo}`}
+          onClick={() => editor.step('redo')}
+        >
+          Redo
+        </button>
+        <ProposeButton ways={page.ways} editor={editor} />
+        <button
+          type="button"
+          className="chip"
+          aria-pressed={isText}
+          onClick={() => change({ as: isText ? null : 'text' })}
+        >
+          As text
+        </button>
+        <a className="chip" href={`/codebases/${codebaseId}/yletope.yaml`} download="yletope.yaml">
+          Take along
+        </a>
+      </div>
+      {editor.problem !== null && (
+        <p className="against rules-said" role="alert">
+          {editor.problem}
+        </p>
+      )}
+      {own !== null && <OwnFile own={own} isEmpty={rules.length === 0} editor={editor} />}
+      {trial !== null && (
+        <p className="rules-said caution" role="status">
+          As it would be with <span className="mono">{trial.path}</span> in {trial.group}.{' '}
+          <button
+            type="button"
+            className="chip"
+            onClick={() => {
+              editor.edit(`put ${trial.path} into ${trial.group}`, { do: 'place', ...trial });
+              change({ try: null });
+            }}
+          >
+            Do it
+          </button>{' '}
+          <button type="button" className="chip" onClick={() => change({ try: null })}>
+            Leave it
+          </button>
+        </p>
+      )}
+      {isText ? (
+        <RulesText
+          key={book.revision}
+          text={book.text}
+          editor={editor}
+          onClose={() => change({ as: null })}
+        />
+      ) : rules.length === 0 ? (
+        <div className="empty">
+          <h1>No rules yet</h1>
+          <p className="faded">
+            Begin with an order: groups in ranks, of which none uses what stands above it. One is proposed by
+            a heuristic, with few references against it, and is yours to change. Rules may also be written as
+            text, or taken over from a yletope.yaml that the codebase brings.
+          </p>
+        </div>
+      ) : (
+        <div className="rules-columns">
+          {order !== null && (
+            <div className="rules-order">
+              <OrderSteps
+                order={order}
+                open={open?.rule === order.rule ? open : null}
+                editor={editor}
+                onOpen={(from, to) => change({ pair: [order.rule, from, to].join('|'), part: null })}
+              />
+              <p className="faded rules-legend">
+                Steps from the top; what keeps the order leads down on the left, what breaks it up on the
+                right, red and notched. A file count stands beside each name.
+              </p>
+              <RepairList order={order} onLook={(repair) => change({ try: repair })} />
+            </div>
+          )}
+          <div className="rules-list">
+            <BreaksList rules={rules} breaks={breaks} editor={editor} />
+            <ExceptionList exceptions={exceptions} editor={editor} />
+          </div>
+        </div>
+      )}
+    </>
+  );
+}
+
+function RulesSentence({
+  order,
+  orders,
+  editor,
+  count,
+}: {
+  order: RulesPage['order'];
+  orders: string[];
+  editor: RulesEditor;
+  count: number;
+}) {
+  const { change } = usePicture();
+  if (order === null)
+    return (
+      <Caption>
+        {count === 0 ? (
+          'What this codebase is to be held to.'
+        ) : (
+          <>
+            <b>{counted(count, 'rule')}</b> that this codebase is held to, and what breaks them.
+          </>
+        )}
+      </Caption>
+    );
+  const { rule, sees, within } = order;
+  return (
+    <Caption>
+      What breaks{' '}
+      <Choice
+        label="order"
+        value={rule}
+        options={orders.map((name) => ({ value: name, label: name }))}
+        onChoose={(name) => change({ rule: name === orders[0] ? null : name, pair: null })}
+      />
+      : a group uses{' '}
+      <Choice
+        label="what it may see"
+        value={sees}
+        options={[
+          { value: 'below', label: 'all that stand below it' },
+          { value: 'next', label: 'only the next rank below' },
+        ]}
+        onChoose={(value) =>
+          editor.edit('set what ranks see', { do: 'setOrder', rule, sees: value as 'below' | 'next' })
+        }
+      />
+      , and those of its own rank{' '}
+      <Choice
+        label="its own rank"
+        value={within ? 'in' : 'out'}
+        options={[
+          { value: 'out', label: 'not' },
+          { value: 'in', label: 'as well' },
+        ]}
+        onChoose={(value) =>
+          editor.edit('set what a rank may do', { do: 'setOrder', rule, within: value === 'in' })
+        }
+      />
+      .
+    </Caption>
+  );
+}
+
+function ProposeButton({ ways, editor }: { ways: RulesPage['ways']; editor: RulesEditor }) {
+  const [at, setAt] = useState<Element | null>(null);
+  return (
+    <>
+      <button
+        type="button"
+        className="chip"
+        disabled={editor.isBusy}
+        aria-haspopup="menu"
+        title="Ranks with few references that lead up: a heuristic"
+        onClick={({ currentTarget }) => setAt(currentTarget)}
+      >
+        Propose an order …
+      </button>
+      {at && (
+        <OpenMenu
+          at={at}
+          entries={ways.map((by) => ({
+            key: by,
+            label: `of ${arrangementWords[by].plural}`,
+            run: () => editor.propose(by),
+          }))}
+          onClose={() => setAt(null)}
+        />
+      )}
+    </>
+  );
+}
+
+/** What the codebase's own file says, and what it would hide: it comes from whoever wrote the code, and is taken over only when told. */
+function OwnFile({ own, isEmpty, editor }: { own: OwnRules; isEmpty: boolean; editor: RulesEditor }) {
+  const { problem, rules, hides, differs } = own;
+  return (
+    <p className="rules-said" role="note">
+      {problem !== null ? (
+        <span className="caution">The codebase brings rules that cannot be read: {problem}</span>
+      ) : (
+        <>
+          The codebase brings a <span className="mono">yletope.yaml</span>{' '}
+          {isEmpty
+            ? `with ${counted(rules, 'rule')}`
+            : `that says otherwise: ${differs.length === 0 ? 'in comments or layout only' : differs.join(', ')}`}
+          {hides > 0 && (
+            <>
+              ; its exceptions would hide <b>{counted(hides, 'reference')}</b> that break them
+            </>
+          )}
+          .{' '}
+          <button type="button" className="chip" disabled={editor.isBusy} onClick={() => editor.takeOver()}>
+            Take it over
+          </button>
+        </>
+      )}
+    </p>
+  );
+}

@@ -1,0 +1,43 @@
+import { useState } from 'react';
+import type { RulesEditor } from './useRulesEdit.ts';
+
+/** The rules as they stand in the file, to be written by hand; what cannot be read is refused with its line and column. */
+export function RulesText({
+  text,
+  editor,
+  onClose,
+}: {
+  text: string;
+  editor: RulesEditor;
+  onClose: () => void;
+}) {
+  const [written, setWritten] = useState(text);
+  return (
+    <form
+      className="rules-text"
+      onSubmit={(event) => {
+        event.preventDefault();
+        editor.edit('wrote the text', { do: 'text', text: written });
+      }}
+    >
+      <textarea
+        className="field mono"
+        aria-label="The rules as text"
+        spellCheck={false}
+        value={written}
+        onChange={({ target }) => setWritten(target.value)}
+      />
+      <p>
+        <button type="submit" className="chip" disabled={editor.isBusy || written === text}>
+          Keep
+        </button>{' '}
+        <button type="button" className="chip" onClick={onClose}>
+          {written === text ? 'Back to the picture' : 'Leave it'}
+        </button>{' '}
+        <span className="faded">
+          What a rule may say stands in docs/rules.md: order, mayNotUse, only, inside, cycles.
+        </span>
+      </p>
+    </form>
+  );
+}

@@ -1,0 +1,14 @@
+import type { ViewDescriptor } from '../../frame/viewDescriptor.ts';
+
+export const rules: ViewDescriptor = {
+  path: 'rules',
+  name: 'Rules',
+  group: 'Judge',
+  drawing: 'M2 5h7v5h5v5h4M12 4l5 0M14.500 1.500 17 4l-2.500 2.500',
+  dossier: 'withFocus',
+  keys: [
+    ['Shift+↑ / ↓', 'put the group one rank higher, lower'],
+    ['Alt+Shift+↑ / ↓', 'put it in a rank of its own, above or below'],
+    ['Delete', 'take the group out of the order'],
+  ],
+};

@@ -1,0 +1,44 @@
+import { useCallback, useEffect } from 'react';
+import { useFetcher, useParams, useRevalidator } from 'react-router';
+import type { ArrangementId } from '../../../core/arrangement/arrangement.ts';
+import type { RulesEdit } from '../../../server/views/rules/editRules.ts';
+
+/** What may be done to the rules at hand, and what the server says of it. */
+export interface RulesEditor {
+  isBusy: boolean;
+  /** What the server refused last; null when it took it. */
+  problem: string | null;
+  /** Edits from the revision that is shown; `what` is how the edit is called when it may be taken back. */
+  edit(what: string, edit: RulesEdit): void;
+  propose(by: ArrangementId): void;
+  takeOver(): void;
+  step(which: 'undo' | 'redo'): void;
+}
+
+export function useRulesEdit(revision: number): RulesEditor {
+  const { codebaseId } = useParams();
+  const { submit, data, state } = useFetcher<{ problem?: string; revision?: number } | null>();
+  const { revalidate, state: loading } = useRevalidator();
+  const send = useCallback(
+    (form: Record<string, string>): void => {
+      if (state !== 'idle') return;
+      const sent = { ...form, revision: String(revision) };
+      void submit(sent, { method: 'post', action: `/codebases/${codebaseId}/rules` });
+    },
+    [submit, state, codebaseId, revision],
+  );
+  const isLate =
+    state === 'idle' && loading === 'idle' && data?.revision !== undefined && revision < data.revision;
+  useEffect(() => {
+    // Where the address was changed meanwhile, what the edit made was not loaded with that.
+    if (isLate) void revalidate();
+  }, [isLate, revalidate]);
+  return {
+    isBusy: state !== 'idle' || isLate,
+    problem: data?.problem ?? null,
+    edit: (what, edit) => send({ make: 'edit', what, edit: JSON.stringify(edit) }),
+    propose: (by) => send({ make: 'propose', by }),
+    takeOver: () => send({ make: 'takeOver' }),
+    step: (which) => send({ make: which }),
+  };
+}

@@ -1,0 +1,75 @@
+import type { Judged } from './judged.ts';
+import { eachCounted, placedOrder } from './placedOrder.ts';
+import type { OrderRule } from './rules.ts';
+
+/** A file that would stand better in another group of an order. */
+export interface Repair {
+  path: string;
+  /** Ids of the groups. */
+  from: string;
+  to: string;
+  /** So many references would break the order no more, and so many would that do not now. */
+  clears: number;
+  brings: number;
+}
+
+/**
+ * The single moves of a file into another group that would clear more breaks of an order than they bring, those that gain most
+ * first; the best move of each file. O(dependencies + files with breaks · groups²).
+ */
+export function repairs(rule: OrderRule, on: Judged, most = 20): Repair[] {
+  const { ids, groupOf, breaks } = placedOrder(rule, on);
+  const { elements, dependencies, files } = on.survey;
+  /** Of a file that takes part in breaks, its references to each group, and from each. */
+  const outOf = new Map<number, Int32Array>();
+  const into = new Map<number, Int32Array>();
+  eachCounted(rule, on, (_, from, to) => {
+    if (groupOf[from] < 0 || groupOf[to] < 0 || !breaks(groupOf[from], groupOf[to])) return;
+    for (const file of [elements.file[from], elements.file[to]]) {
+      outOf.set(file, new Int32Array(ids.length));
+      into.set(file, new Int32Array(ids.length));
+    }
+  });
+  eachCounted(rule, on, (row, from, to) => {
+    if (groupOf[from] < 0 || groupOf[to] < 0) return;
+    const [user, used] = [elements.file[from], elements.file[to]];
+    if (user === used) return;
+    const places = dependencies.placeStart[row + 1] - dependencies.placeStart[row];
+    const [out, back] = [outOf.get(user), into.get(used)];
+    if (out) out[groupOf[to]] += places;
+    if (back) back[groupOf[from]] += places;
+  });
+  const found: Repair[] = [];
+  for (const { element, path } of files) {
+    const [out, back] = [outOf.get(element), into.get(element)];
+    if (!out || !back) continue;
+    const own = groupOf[element];
+    const [now, ...moves] = [own, ...ids.keys()].map((to) => ({ to, ...moved(out, back, own, to, breaks) }));
+    const best = moves.reduce((a, b) => (b.clears - b.brings > a.clears - a.brings ? b : a), now);
+    const { to, clears, brings } = best;
+    if (clears > brings) found.push({ path, from: ids[own], to: ids[to], clears, brings });
+  }
+  return found
+    .sort((a, b) => b.clears - b.brings - (a.clears - a.brings) || (a.path < b.path ? -1 : 1))
+    .slice(0, most);
+}
+
+/** What becomes of a file's references when it goes from one group into another. */
+function moved(
+  out: Int32Array,
+  back: Int32Array,
+  own: number,
+  to: number,
+  breaks: (user: number, used: number) => boolean,
+): { clears: number; brings: number } {
+  let [clears, brings] = [0, 0];
+  for (let group = 0; group < out.length; group++)
+    for (const [count, before, after] of [
+      [out[group], breaks(own, group), breaks(to, group)],
+      [back[group], breaks(group, own), breaks(group, to)],
+    ] as const) {
+      if (before && !after) clears += count;
+      if (!before && after) brings += count;
+    }
+  return { clears, brings };
+}

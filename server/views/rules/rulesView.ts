@@ -1,0 +1,269 @@
+import type { ArrangementId } from '../../../core/arrangement/arrangement.ts';
+import { judged, type Judged } from '../../../core/judge/judged.ts';
+import { orderPicture, placedOrder, type OrderPicture } from '../../../core/judge/placedOrder.ts';
+import { repairs, type Repair } from '../../../core/judge/repairs.ts';
+import type { Exception, Judgement, OrderRule, Rule, RuleBook } from '../../../core/judge/rules.ts';
+import type { SurveyedCodebase } from '../../../core/survey.ts';
+import { Problem } from '../../problem.ts';
+import { ruleBook, type RuleBookRecord } from '../../store/ruleBooks.ts';
+import { arrangementOf, arrangementsOf } from '../ground/scope.ts';
+import { testElements } from '../ground/tests.ts';
+import type { ViewRequest } from '../viewRequest.ts';
+import { editedRules } from './editRules.ts';
+import { readRules } from './readRules.ts';
+import { sentenceOfException, sentenceOfRule } from './ruleWords.ts';
+
+/** The name of the file in which a codebase says its own rules. */
+export const RULES_FILE = 'yletope.yaml';
+
+/** What breaks a rule between two files, whatever the kinds: what evidence shows for them, with the rule's choices. */
+export interface BrokenPair {
+  from: string;
+  to: string;
+  /** Each kind with how many references, as `calls 3, imports 1`; of cycles their members. */
+  words: string;
+  /** Lines of `from`, ascending, as many as there are references. */
+  lines: number[];
+  /** The exception that accepts all of it; null for none. */
+  accepted: string | null;
+}
+
+/** Breaks of a rule from one group to another; of rules that know no groups, all of them. */
+export interface Breaks {
+  /** By which an address names it. */
+  id: string;
+  rule: string;
+  /** Groups of the order; '' for a rule without. */
+  from: string;
+  to: string;
+  /** References that nobody accepted, and those that somebody did. */
+  references: number;
+  accepted: number;
+  /** In so many pairs of files. */
+  count: number;
+  /** Those pairs, of the breaks that are open, and of the part that is looked at. */
+  pairs: BrokenPair[];
+}
+
+export interface RuleLine {
+  name: string;
+  sort: Rule['sort'];
+  /** What it forbids, and why. */
+  says: string;
+  reason: string;
+  references: number;
+  accepted: number;
+  isIdle: boolean;
+  /** How evidence is asked for of what breaks it. */
+  choices: { kinds: string; certainty: string; tests: 'in' | 'out' };
+}
+
+export interface ExceptionLine {
+  /** Its place in the book. */
+  at: number;
+  rule: string | null;
+  says: string;
+  reason: string;
+  by: string;
+  accepted: number;
+  state: 'holds' | 'ended' | 'exceeded' | 'unneeded';
+}
+
+/** What the codebase's own file says beside what is kept here. */
+export interface OwnRules {
+  /** Why it cannot be read; null where it can. */
+  problem: string | null;
+  rules: number;
+  /** What it would hide: breaks that its exceptions accept. */
+  hides: number;
+  /** Names of rules that only one of both has, or has otherwise; and whether exceptions are others. */
+  differs: string[];
+}
+
+export interface RulesPage {
+  book: Pick<RuleBookRecord, 'revision' | 'undo' | 'redo'> & { text: string };
+  /** The edit that is only looked at. */
+  trial: { rule: string; path: string; group: string } | null;
+  rules: RuleLine[];
+  order: (OrderPicture & Pick<OrderRule, 'sees' | 'within'> & { rule: string; repairs: Repair[] }) | null;
+  breaks: Breaks[];
+  exceptions: ExceptionLine[];
+  own: OwnRules | null;
+  /** Arrangements whose groups could be put in an order. */
+  ways: ArrangementId[];
+}
+
+/** So many pairs of files are shown of what is open. */
+const PART = 60;
+
+export function judgedSurvey(survey: SurveyedCodebase): Judged {
+  return { survey, packages: () => arrangementOf(survey, 'packages'), isTest: testElements(survey) };
+}
+
+export const today = (): string => new Date().toISOString().slice(0, 10);
+
+/** The rules of a codebase, and what breaks them. */
+export async function rulesView(view: ViewRequest): Promise<RulesPage> {
+  const { survey, store, codebase, params } = view;
+  const kept = ruleBook(store, codebase.id);
+  const on = judgedSurvey(survey);
+  const asked = trialOf(params);
+  const text =
+    asked === null || kept.text === ''
+      ? kept.text
+      : editedRules(kept.text, { do: 'place', rule: asked.rule, path: asked.path, group: asked.group });
+  const book: RuleBook = text === '' ? { rules: [], exceptions: [] } : readRules({ name: 'the rules', text });
+  const judgement = judged(on, book, today());
+  const orders = book.rules.filter((rule) => rule.sort === 'order');
+  const shown = orders.find(({ name }) => name === params.get('rule')) ?? orders[0] ?? null;
+  return {
+    book: { revision: kept.revision, undo: kept.undo, redo: kept.redo, text: kept.text },
+    trial: asked,
+    rules: book.rules.map((rule) => ruleLine(rule, judgement)),
+    order: shown && {
+      ...orderPicture(shown, on),
+      ...{ rule: shown.name, sees: shown.sees, within: shown.within },
+      repairs: repairs(shown, on),
+    },
+    breaks: breaksOf(book, judgement, on, params),
+    exceptions: book.exceptions.map((exception, at) => exceptionLine(exception, at, judgement)),
+    own: ownRules(await ownText(view), kept.text, on),
+    ways: arrangementsOf(survey),
+  };
+}
+
+/** The text of the codebase's own file; null where it has none. */
+export async function ownText({ readText }: Pick<ViewRequest, 'readText'>): Promise<string | null> {
+  return (await readText(RULES_FILE))?.text ?? null;
+}
+
+/** `RULE|GROUP|PATH`. */
+function trialOf(params: URLSearchParams): { rule: string; group: string; path: string } | null {
+  const [rule, group, ...path] = (params.get('try') ?? '').split('|');
+  return path.length === 0 ? null : { rule, group, path: path.join('|') };
+}
+
+function ruleLine(rule: Rule, { violations, accepted, idle }: Judgement): RuleLine {
+  const sum = (all: { rule: string; lines: readonly number[] }[]): number =>
+    all.reduce((count, each) => count + (each.rule === rule.name ? each.lines.length : 0), 0);
+  return {
+    ...{ name: rule.name, sort: rule.sort, says: sentenceOfRule(rule), reason: rule.reason },
+    references: sum(violations),
+    accepted: sum(accepted.map(({ violation }) => violation)),
+    isIdle: idle.includes(rule.name),
+    choices: { ...rule.choices, tests: rule.withTests ? 'in' : 'out' },
+  };
+}
+
+function exceptionLine(
+  exception: Exception,
+  at: number,
+  { accepted, unneeded, expired, exceeded }: Judgement,
+): ExceptionLine {
+  const own = accepted.filter((each) => each.exception === exception);
+  return {
+    ...{ at, rule: exception.rule, says: sentenceOfException(exception) },
+    ...{ reason: exception.reason, by: exception.by },
+    accepted: own.reduce((sum, { violation }) => sum + violation.lines.length, 0),
+    state: expired.includes(exception)
+      ? 'ended'
+      : exceeded.includes(exception)
+        ? 'exceeded'
+        : unneeded.includes(exception)
+          ? 'unneeded'
+          : 'holds',
+  };
+}
+
+/** All breaks by rule and by groups, those with the most references first within each rule. O(breaks). */
+function breaksOf(
+  { rules }: RuleBook,
+  { violations, accepted }: Judgement,
+  on: Judged,
+  params: URLSearchParams,
+): Breaks[] {
+  const groupsOf = new Map(
+    rules.map((rule) => [rule.name, rule.sort === 'order' ? groupNamesOf(rule, on) : () => '']),
+  );
+  const all = [...violations.map((violation) => ({ violation, exception: null })), ...accepted];
+  const found = new Map<
+    string,
+    Breaks & { byPair: Map<string, BrokenPair & { kinds: Map<string, number> }> }
+  >();
+  for (const { violation, exception } of all) {
+    const groupOf = groupsOf.get(violation.rule)!;
+    const [from, to] = [groupOf(violation.from), groupOf(violation.to)];
+    const id = [violation.rule, from, to].join('|');
+    let own = found.get(id);
+    if (!own) {
+      own = {
+        ...{ id, rule: violation.rule, from, to, references: 0, accepted: 0, count: 0, pairs: [] },
+        byPair: new Map(),
+      };
+      found.set(id, own);
+    }
+    own[exception === null ? 'references' : 'accepted'] += violation.lines.length;
+    const key = `${violation.from}\n${violation.to}\n${exception?.reason ?? ''}`;
+    const pair: BrokenPair & { kinds: Map<string, number> } = own.byPair.get(key) ?? {
+      ...{
+        from: violation.from,
+        to: violation.to,
+        words: violation.detail,
+        lines: [],
+        kinds: new Map<string, number>(),
+      },
+      accepted: exception?.reason ?? null,
+    };
+    own.byPair.set(key, pair);
+    pair.lines.push(...violation.lines);
+    pair.kinds.set(violation.kind, (pair.kinds.get(violation.kind) ?? 0) + violation.lines.length);
+  }
+  const order = new Map(rules.map(({ name }, at) => [name, at]));
+  const open = params.get('pair');
+  const part = Math.max(0, Number(params.get('part')) || 0);
+  return [...found.values()]
+    .map(({ byPair, ...own }) => ({
+      ...own,
+      count: byPair.size,
+      pairs:
+        own.id !== open
+          ? []
+          : [...byPair.values()].slice(part * PART, (part + 1) * PART).map(({ kinds, ...pair }) => ({
+              ...pair,
+              lines: pair.lines.sort((a, b) => a - b),
+              words: pair.words || [...kinds].map(([kind, count]) => `${kind} ${count}`).join(', '),
+            })),
+    }))
+    .sort(
+      (a, b) =>
+        order.get(a.rule)! - order.get(b.rule)! || b.references - a.references || (a.id < b.id ? -1 : 1),
+    );
+}
+
+/** The group of an order in which a file stands, by its path; '' for none. */
+function groupNamesOf(rule: OrderRule, on: Judged): (path: string) => string {
+  const { ids, groupOf } = placedOrder(rule, on);
+  const of = new Map(on.survey.files.map(({ path, element }) => [path, ids[groupOf[element]] ?? '']));
+  return (path) => of.get(path) ?? '';
+}
+
+function ownRules(text: string | null, kept: string, on: Judged): OwnRules | null {
+  if (text === null || text === kept) return null;
+  try {
+    const own = readRules({ name: RULES_FILE, text });
+    const { accepted } = judged(on, own, today());
+    const known = kept === '' ? { rules: [], exceptions: [] } : readRules({ name: 'the rules', text: kept });
+    const said = (rules: readonly Rule[]): Map<string, string> =>
+      new Map(rules.map((rule) => [rule.name, JSON.stringify(rule)]));
+    const [theirs, ours] = [said(own.rules), said(known.rules)];
+    const differs = [...new Set([...theirs.keys(), ...ours.keys()])].filter(
+      (name) => theirs.get(name) !== ours.get(name),
+    );
+    if (JSON.stringify(own.exceptions) !== JSON.stringify(known.exceptions)) differs.push('exceptions');
+    const hides = accepted.reduce((sum, { violation }) => sum + violation.lines.length, 0);
+    return { problem: null, rules: own.rules.length, hides, differs };
+  } catch (error) {
+    if (!(error instanceof Problem)) throw error;
+    return { problem: error.message, rules: 0, hides: 0, differs: [] };
+  }
+}
