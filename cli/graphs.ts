@@ -11,7 +11,7 @@ import { filterOf } from '../server/views/picture/filters.ts';
 import { graphQuery } from '../server/views/graph/graphQuery.ts';
 import { graphFile, graphFormats, type GraphFormat } from '../server/views/graph/graphFile.ts';
 import { graphView } from '../server/views/graph/graphView.ts';
-import { readPlain } from './plans.ts';
+import { readPlain } from './plain.ts';
 import { withSurvey, write } from './surveying.ts';
 
 /** The grains as one thing of each is called. */

@@ -1,4 +1,3 @@
-import { readFileSync, statSync } from 'node:fs';
 import { InvalidArgumentError, Option, type Command } from 'commander';
 import { likeness } from '../core/shape/likeness.ts';
 import { readAnchorFile } from '../server/plans/anchorFile.ts';
@@ -6,6 +5,7 @@ import { modulesByFile, planFileOf, readPlanFile } from '../server/plans/planFil
 import { readComments } from '../server/plans/readComments.ts';
 import { proposalSources, proposePlan, type ProposalSource } from '../server/plans/proposePlan.ts';
 import { Problem } from '../server/problem.ts';
+import { readPlain } from './plain.ts';
 import { withSurvey, write } from './surveying.ts';
 
 /** What proposes modules, and what holds one plan to another. `place` says what may be surveyed. */
@@ -102,13 +102,6 @@ function numbers(keys: readonly string[], moduleOf: ReadonlyMap<string, string |
     if (number === undefined) known.set(module, (number = known.size));
     return number;
   });
-}
-
-/** The text of a file; throws a Problem for what is none. */
-export function readPlain(path: string): string {
-  if (!statSync(path, { throwIfNoEntry: false })?.isFile())
-    throw new Problem('badRequest', `${path} is no file that can be read.`);
-  return readFileSync(path, 'utf8');
 }
 
 function share(typed: string): number {

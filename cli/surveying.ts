@@ -1,12 +1,16 @@
-import { createWriteStream, mkdtempSync, rmSync } from 'node:fs';
+import { createWriteStream, existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
+import { noRules, type IntakeRules } from '../server/intake/rules.ts';
 import { originOf, type Origin } from '../server/source/address.ts';
 import { defaultLimits } from '../server/source/archive/limits.ts';
 import { textReader, type ReadText } from '../server/source/readText.ts';
 import { openSource } from '../server/source/openSource.ts';
+import { readRules } from '../server/views/rules/readRules.ts';
+import { RULES_FILE } from '../server/views/rules/rulesView.ts';
+import { readPlain } from './plain.ts';
 import type { Progress } from '../server/survey/progress.ts';
 import { surveySource, type SourceSurvey } from '../server/survey/surveySource.ts';
 
@@ -22,11 +26,12 @@ export async function withSurvey(
   typed: string,
   ref: string | undefined,
   use: (result: SourceSurvey, surveyed: Surveyed) => Promise<void>,
+  intake: IntakeRules = intakeSaid(typed),
 ): Promise<void> {
   const origin = originOf(typed, ref);
   const workplace = mkdtempSync(join(tmpdir(), 'yletope-cli-'));
   try {
-    const { commit, result } = await surveyOrigin(origin, workplace);
+    const { commit, result } = await surveyOrigin(origin, workplace, intake);
     await use(result, { origin, commit, readText: textReader(origin, commit ?? null, workplace) });
     saySurveyed(result);
   } finally {
@@ -34,9 +39,16 @@ export async function withSurvey(
   }
 }
 
+/** What the file of rules in a folder decides of its intake; what is usual where there is none. Throws a Problem for one that cannot be read. */
+function intakeSaid(typed: string): IntakeRules {
+  const file = join(typed, RULES_FILE);
+  return existsSync(file) ? readRules({ name: RULES_FILE, text: readPlain(file) }).intake : noRules;
+}
+
 async function surveyOrigin(
   origin: Origin,
   workplace: string,
+  rules: IntakeRules,
 ): Promise<{ commit: string | undefined; result: SourceSurvey }> {
   const source = await openSource(origin, {
     workplace,
@@ -45,7 +57,7 @@ async function surveyOrigin(
     onStep: (step) => showProgress({ phase: 'open', done: 0, total: 0, step }),
   });
   try {
-    const result = await surveySource(source, { name: origin.address, onProgress: showProgress });
+    const result = await surveySource(source, { name: origin.address, rules, onProgress: showProgress });
     return { commit: source.commit, result };
   } finally {
     await source.close();

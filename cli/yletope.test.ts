@@ -7,6 +7,7 @@ import { describe, expect, it } from 'vitest';
 import { installationRoot } from '../server/installation.ts';
 import { openStore } from '../server/store/database.ts';
 import { modulePlan, modulePlans } from '../server/store/modulePlans.ts';
+import { ruleBook } from '../server/store/ruleBooks.ts';
 import { commitAll, gitIn, gitRepository } from '../tests/gitRepository.ts';
 import { temporaryFolder } from '../tests/temporaryFolder.ts';
 
@@ -228,10 +229,12 @@ describe('yletope export', () => {
 describe('yletope open', () => {
   it('surveys into the database, with a plan that it reads once', () => {
     const data = temporaryFolder();
-    const open = () => yletopeWith(data, 'open', demo, '--name', 'Canal', '--plan', demoPlan);
+    const held = ['--rules', join(demo, 'yletope.yaml')];
+    const open = () => yletopeWith(data, 'open', demo, '--name', 'Canal', '--plan', demoPlan, ...held);
     expect(open().status).toBe(0);
     expect(open().status).toBe(0);
     const store = openStore(data);
+    expect(ruleBook(store, 1).text).toContain('# What Hollowmere is held to');
     const [plan, ...others] = modulePlans(store, 1);
     expect([plan.name, others]).toEqual(['hollowmere-plan', []]);
     expect(modulePlan(store, 1, plan.id).modules.map(({ name }) => name)).toContain('Quay-side desk');
@@ -353,5 +356,52 @@ describe('yletope check', () => {
     expect(yletope('check', temporaryFolder(files)).stderr).toContain(
       'yletope.yaml is no file that can be read',
     );
+  });
+
+  it('tells only what is new since a baseline, of which it writes another', () => {
+    const folder = temporaryFolder({ ...files, 'yletope.yaml': rules() });
+    const base = join(folder, 'base.json');
+    expect(yletope('check', folder, '--write-baseline', base).status).toBe(1);
+    const same = yletope('check', folder, '--baseline', base);
+    expect([same.status, same.stdout.trim().split('\n')]).toEqual([
+      0,
+      ['0 found, 0 accepted', '2 known before'],
+    ]);
+    writeFileSync(join(folder, 'low', 'c.ts'), "import { b } from '../high/b';\nexport const c = b;\n");
+    const { status, stdout } = yletope('check', folder, '--baseline', base, '--markdown', '-');
+    expect(status).toBe(1);
+    expect(stdout).toContain('new since');
+    expect(stdout).toContain('`low/c.ts:1`');
+    expect(stdout).not.toContain('low/a.ts');
+    const other = temporaryFolder({ 'x.ts': 'export const x = 1;\n', 'yletope.yaml': rules() });
+    const refused = yletope('check', other, '--baseline', base);
+    expect([refused.status, refused.stderr]).toEqual([2, expect.stringContaining('baseline of other code')]);
+  });
+
+  it('tells what a range of commits brought, and writes JUnit', () => {
+    const folder = gitRepository({ ...files, 'yletope.yaml': rules() });
+    writeFileSync(join(folder, 'low', 'c.ts'), "import { b } from '../high/b';\nexport const c = 2;\n");
+    const found = join(folder, 'found.xml');
+    const { status, stdout } = yletope('check', folder, '--since', 'HEAD', '--junit', found);
+    expect(status).toBe(1);
+    expect(stdout.trim().split('\n')).toEqual([
+      'low/c.ts:1: layers: low/c.ts uses high/b.ts (import). Low knows nothing of high.',
+      '1 found, 0 accepted',
+      '2 known before',
+    ]);
+    expect(readFileSync(found, 'utf8')).toContain('failures="1"');
+    const gone = yletope('check', folder, '--since', 'nowhere');
+    expect(gone.status).toBe(2);
+    expect(gone.stderr.trim().split('\n')).toHaveLength(1);
+  });
+
+  it('reads what the file of rules says is to be read, as every survey from the command line does', () => {
+    const intake = 'intake:\n  choices:\n    - { glob: low/**, take: leaveOut }\n';
+    const folder = temporaryFolder({ ...files, 'yletope.yaml': rules() + intake });
+    expect(yletope('check', folder).status).toBe(0);
+    const survey = JSON.parse(yletope('survey', folder, '--json', '-').stdout) as {
+      files: { path: string }[];
+    };
+    expect(survey.files.map(({ path }) => path)).toEqual(['high/b.ts']);
   });
 });

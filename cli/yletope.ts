@@ -21,7 +21,10 @@ import { filterOf } from '../server/views/picture/filters.ts';
 import { readPlan } from '../server/plans/readPlan.ts';
 import { addCheckCommand } from './check.ts';
 import { addGraphCommand } from './graphs.ts';
-import { addPlanCommands, readPlain } from './plans.ts';
+import { readPlain } from './plain.ts';
+import { changeRuleBook, ruleBook } from '../server/store/ruleBooks.ts';
+import { readRules } from '../server/views/rules/readRules.ts';
+import { addPlanCommands } from './plans.ts';
 import { clearProgress, withSurvey, write } from './surveying.ts';
 
 const BAD_INPUT = 2;
@@ -84,15 +87,18 @@ program
     '--plan <FILE>',
     'a plan of its modules, to be read unless it has one: YAML, JSON, CSV or a list of owners',
   )
+  .option('--rules <FILE>', 'what it is held to, to be taken over unless it has rules')
   .action(openCommand);
 
 /** Surveys anew only what has no finished survey yet, so that starting again is quick. */
 async function openCommand(
   typed: string,
-  options: { name?: string; ref?: string; plan?: string },
+  options: { name?: string; ref?: string; plan?: string; rules?: string },
 ): Promise<void> {
   // What was typed wrong is said before a survey is made.
   const text = options.plan === undefined ? null : readPlain(options.plan);
+  const rules = options.rules === undefined ? null : readPlain(options.rules);
+  if (rules !== null) readRules({ name: options.rules!, text: rules });
   const store = openStore();
   interruptOrphans(store);
   const opened = openCodebase(store, originOf(typed, options.ref), options.name);
@@ -108,6 +114,8 @@ async function openCommand(
     const plan = readPlan({ name, text }, [...surveyedHashes(store, survey.id).keys()]);
     makePlan(store, opened.id, name.replace(/\.\w+$/, ''), plan);
   }
+  if (rules !== null && ruleBook(store, opened.id).revision === 0)
+    changeRuleBook(store, opened.id, { revision: 0, what: 'read' }, () => rules);
   store.close();
 }
 

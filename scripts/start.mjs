@@ -19,6 +19,8 @@ run(process.execPath, [
   'Hollowmere',
   '--plan',
   join(root, 'demo', 'hollowmere-plan.yaml'),
+  '--rules',
+  join(root, 'demo', 'hollowmere', 'yletope.yaml'),
 ]);
 
 const port = await freePort(Number(process.env.PORT ?? FIRST_PORT), process.env.PORT === undefined);

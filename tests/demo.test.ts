@@ -18,6 +18,9 @@ import { planRead } from '../server/views/plan/editedPlan.ts';
 import { DOUBTFUL, planView } from '../server/views/plan/planView.ts';
 import { straysView } from '../server/views/plan/straysView.ts';
 import type { ViewRequest } from '../server/views/viewRequest.ts';
+import { judged } from '../core/judge/judged.ts';
+import { readRules } from '../server/views/rules/readRules.ts';
+import { judgedSurvey } from '../server/views/rules/rulesView.ts';
 import { surveyPath } from './surveyPath.ts';
 
 /** Holds the analysis to what `demo/README.md` says is planted in Hollowmere. */
@@ -131,6 +134,7 @@ describe('Hollowmere', () => {
     expect(result.leftOut.map(({ path, reason }) => [path, reason])).toEqual([
       ['src/web/clock.min.js', 'minified'],
       ['vendor/', 'vendored'],
+      ['yletope.yaml', 'unknownLanguage'],
     ]);
   });
 
@@ -229,6 +233,39 @@ describe('Hollowmere', () => {
       )
       .map((row) => elements.key[dependencies.to[row]]);
     expect(targets).toEqual(['planner/src/main/java/hollowmere/planner/Planner.java#Planner.place~2']);
+  });
+});
+
+describe('the rules of Hollowmere', () => {
+  const text = readFileSync(join(installationRoot, 'demo', 'hollowmere', 'yletope.yaml'), 'utf8');
+  const { rules, exceptions } = readRules({ name: 'yletope.yaml', text });
+
+  it('are broken where it is planted, and kept where it is not', () => {
+    const { violations, idle } = judged(judgedSurvey(result.survey), { rules, exceptions: [] }, '2026-12-01');
+    const pairs = violations.map(({ rule, from, to }) => `${rule}: ${from} > ${to}`);
+    expect([...new Set(pairs)]).toEqual([
+      'layers: src/berths/allocation.ts > src/voyages/plan.ts',
+      'layers: src/berths/allocation.ts > src/voyages/voyage.ts',
+      'layers: src/gauging/publish.ts > src/notices/bulletin.ts',
+      'layers: src/gauging/publish.ts > src/notices/notice.ts',
+      'layers: src/kernel/audit.ts > src/desk/session.ts',
+      'layers: src/ledger/statement.ts > src/desk/format.ts',
+      'layers: src/voyages/plan.ts > src/manifests/cargo.ts',
+      'layers: src/voyages/plan.ts > src/manifests/manifest.ts',
+      'rates: src/web/api/tolls.ts > src/tolls/tariff.ts',
+    ]);
+    expect(idle).toEqual([]);
+  });
+
+  it('come with exceptions: one that holds, one that has ended, one over its ceiling, one that nothing needs', () => {
+    const judgement = judged(judgedSurvey(result.survey), { rules, exceptions }, '2026-12-01');
+    const of = (each: { from: string }[]): string[] => each.map(({ from }) => from);
+    expect(of(judgement.expired)).toEqual(['src/kernel/audit.ts']);
+    expect(of(judgement.exceeded)).toEqual(['src/ledger/statement.ts']);
+    expect(of(judgement.unneeded)).toEqual(['src/web/api/legacy.ts']);
+    expect(new Set(of(judgement.accepted.map(({ violation }) => violation)))).toEqual(
+      new Set(['src/berths/allocation.ts', 'src/ledger/statement.ts']),
+    );
   });
 });
 

@@ -1,12 +1,7 @@
 import { rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { runtime } from '../../server/work/runtime.ts';
-import { folderOrigin } from '../../server/source/address.ts';
-import { openCodebase } from '../../server/store/codebases.ts';
-import { createJob } from '../../server/store/jobs.ts';
-import { runJob } from '../../server/work/runJob.ts';
-import { filledFolder } from '../../tests/temporaryFolder.ts';
+import { describe, expect, it } from 'vitest';
+import { routeServer } from '../../tests/routeServer.ts';
 import { loader as card } from './card.ts';
 import { loader as constructs } from './constructs.ts';
 import { loader as dossier } from './dossier.ts';
@@ -28,40 +23,10 @@ const files = {
   'src/desk.ts': "import { rate } from './rate';\nexport const charge = () => rate('Emma');\n",
   'src/gone.ts': 'export const gone = 1;\n',
 };
-const params = { codebaseId: '1' };
-let folder: string;
-let data: string;
-
-beforeAll(async () => {
-  data = filledFolder();
-  process.env.YLETOPE_DATA = data;
-  folder = filledFolder(files);
-  const { store } = runtime();
-  const { id } = openCodebase(store, folderOrigin(folder));
-  await runJob(store, createJob(store, id).id);
-});
-afterAll(async () => {
-  const { store, queue, asker } = runtime();
-  await queue.close();
-  await asker.close();
-  store.close();
-  for (const made of [folder, data]) rmSync(made, { recursive: true, force: true });
-});
-
-const asked = (route: string, query: Record<string, string> = {}): never =>
-  ({
-    params,
-    request: new Request(`http://localhost/codebases/1/${route}?${new URLSearchParams(query)}`),
-  }) as never;
-
-function sent(route: string, form: Record<string, string | Blob>): never {
-  const body = new FormData();
-  for (const [name, value] of Object.entries(form)) body.set(name, value);
-  return {
-    params,
-    request: new Request(`http://localhost/codebases/1/${route}`, { method: 'POST', body }),
-  } as never;
-}
+const server = routeServer(files);
+const asked = (_route: string, query: Record<string, string> = {}): never =>
+  server.asked(String(new URLSearchParams(query)));
+const sent = (_route: string, form: Record<string, string | Blob>): never => server.sent(form);
 
 /** What a part of a page was answered; fails when it was a problem. */
 async function answerOf<T>(told: Promise<{ answer: T } | { problem: string }>): Promise<T> {
@@ -143,7 +108,7 @@ describe('reading', () => {
   });
 
   it('shows the text that was surveyed of a file that is gone', async () => {
-    rmSync(join(folder, 'src', 'gone.ts'));
+    rmSync(join(server.folder(), 'src', 'gone.ts'));
     const { sources } = await source(asked('source', { file: 'src/gone.ts', beside: 'src/desk.ts' }));
     expect(sources.map(({ path, state, changed }) => ({ path, state, changed }))).toEqual([
       { path: 'src/gone.ts', state: 'kept', changed: false },
@@ -188,7 +153,9 @@ describe('shortlists', () => {
   it('leave as files and come back as they were', async () => {
     const id = await made({ edit: 'make', name: 'a/b "c"', keys: '["src/desk.ts", "never.ts"]' });
     const file = async (name: string): Promise<Response> =>
-      Promise.resolve(listFile({ ...(asked('') as object), params: { ...params, file: name } } as never));
+      Promise.resolve(
+        listFile({ ...(asked('') as object), params: { codebaseId: '1', file: name } } as never),
+      );
     const csv = await file(`${id}.csv`);
     expect(csv.headers.get('content-disposition')).toBe('attachment; filename="a_b_c_.csv"');
     const back = await made({ edit: 'import', name: 'back', text: await csv.text() });
@@ -233,7 +200,7 @@ describe('notes', () => {
   it('take pictures, which are served as nothing but pictures', async () => {
     const bytes = new Blob(['picture'], { type: 'image/png' });
     const { picture: id } = (await sendPicture(sent('pictures', { picture: bytes }))) as { picture: string };
-    const served = picture({ ...(asked('') as object), params: { ...params, pictureId: id } } as never);
+    const served = picture({ ...(asked('') as object), params: { codebaseId: '1', pictureId: id } } as never);
     expect(await served.text()).toBe('picture');
     expect(served.headers.get('content-type')).toBe('image/png');
     expect(served.headers.get('x-content-type-options')).toBe('nosniff');

@@ -1,14 +1,10 @@
 import { rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { folderOrigin } from '../../server/source/address.ts';
-import { openCodebase } from '../../server/store/codebases.ts';
-import { createJob } from '../../server/store/jobs.ts';
+import { describe, expect, it } from 'vitest';
 import { makePlan } from '../../server/store/modulePlans.ts';
 import { makeShortlist } from '../../server/store/shortlists.ts';
 import { runtime } from '../../server/work/runtime.ts';
-import { runJob } from '../../server/work/runJob.ts';
-import { filledFolder } from '../../tests/temporaryFolder.ts';
+import { routeServer } from '../../tests/routeServer.ts';
 import { loader as frame } from './codebase.tsx';
 import { loader as index } from './codebaseIndex.tsx';
 import { loader as graph } from './graph.tsx';
@@ -24,40 +20,8 @@ const files = {
   'src/desk.ts': "import { rate } from './rate';\nexport const charge = () => rate('Emma');\n",
   'lib/gauge.ts': 'export const gauge = 1;\n',
 };
-const params = { codebaseId: '1' };
-let folder: string;
-let data: string;
-
-beforeAll(async () => {
-  data = filledFolder();
-  process.env.YLETOPE_DATA = data;
-  folder = filledFolder(files);
-  const { store } = runtime();
-  const { id } = openCodebase(store, folderOrigin(folder));
-  await runJob(store, createJob(store, id).id);
-});
-afterAll(async () => {
-  const { store, queue, asker } = runtime();
-  await queue.close();
-  await asker.close();
-  store.close();
-  for (const made of [folder, data]) rmSync(made, { recursive: true, force: true });
-});
-
-const asked = (search: string, own: Record<string, string> = {}): never =>
-  ({
-    params: { ...params, ...own },
-    request: new Request(`http://localhost/codebases/1/x?${search}`),
-  }) as never;
-
-function sent(form: Record<string, string>): never {
-  const body = new FormData();
-  for (const [name, value] of Object.entries(form)) body.set(name, value);
-  return {
-    params,
-    request: new Request('http://localhost/codebases/1/x', { method: 'POST', body }),
-  } as never;
-}
+const server = routeServer(files);
+const { asked, sent } = server;
 
 const view = { view: 'graph', search: '?in=src&saved=9', caption: 'The files of src', survey: '' };
 const names = async (): Promise<string[]> => (await saved(asked(''))).saved.map(({ name }) => name);
@@ -73,10 +37,9 @@ describe('saved views', () => {
       gone: { count: 0, first: [] },
       missing: [],
     });
-    writeFileSync(join(folder, 'src', 'fee.ts'), 'export const fee = 2;\n');
-    rmSync(join(folder, 'src', 'desk.ts'));
-    const { store } = runtime();
-    await runJob(store, createJob(store, 1).id);
+    writeFileSync(join(server.folder(), 'src', 'fee.ts'), 'export const fee = 2;\n');
+    rmSync(join(server.folder(), 'src', 'desk.ts'));
+    await server.surveyAgain();
     const [again] = (await saved(asked(''))).saved;
     expect(again.news).toMatchObject({
       came: { count: 1, first: ['src/fee.ts'] },

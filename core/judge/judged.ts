@@ -6,6 +6,7 @@ import { dependencyKinds } from '../contracts/linked.ts';
 import { globMatcher } from '../search/glob.ts';
 import type { SurveyedCodebase } from '../survey.ts';
 import { accepted } from './accepted.ts';
+import { beyondBound } from './beyondBound.ts';
 import { eachCounted, placedOrder } from './placedOrder.ts';
 import type { CycleRule, Judgement, OrderRule, Rule, RuleBook, UseRule, Violation } from './rules.ts';
 
@@ -36,6 +37,8 @@ function brokenBy(rule: Rule, on: Judged): { violations: Violation[]; isIdle: bo
       return against(rule, on);
     case 'cycles':
       return { violations: cyclesOver(rule, on), isIdle: false };
+    case 'measure':
+      return beyondBound(rule, on);
   }
 }
 
@@ -50,7 +53,15 @@ function againstOrder(rule: OrderRule, on: Judged): { violations: Violation[]; i
     const matches = globMatcher(rule.placed);
     for (const { element, path } of on.survey.files)
       if (matches(path) && groupOf[element] < 0 && (rule.withTests || on.isTest[element] === 0))
-        violations.push({ rule: rule.name, from: path, to: '', kind: 'notPlaced', lines: [1], detail: '' });
+        violations.push({
+          rule: rule.name,
+          from: path,
+          to: '',
+          kind: 'notPlaced',
+          lines: [1],
+          detail: '',
+          excess: 0,
+        });
   }
   return { violations, isIdle: !groupOf.some((group) => group >= 0) };
 }
@@ -91,7 +102,7 @@ function rowsBreaking(rule: Rule, on: Judged, breaks: (from: number, to: number)
     const key = `${user}\n${used}\n${kind}`;
     let violation = found.get(key);
     if (!violation) {
-      violation = { rule: rule.name, from: user, to: used, kind, lines: [], detail: '' };
+      violation = { rule: rule.name, from: user, to: used, kind, lines: [], detail: '', excess: 0 };
       found.set(key, violation);
     }
     for (let place = dependencies.placeStart[row]; place < dependencies.placeStart[row + 1]; place++)
@@ -125,6 +136,7 @@ function cyclesOver({ name, filter, withTests, grain, most }: CycleRule, on: Jud
           : elements.key[element];
       });
       keys.sort();
-      return { rule: name, from: keys[0], to: '', kind: 'cycle', lines: [1], detail: keys.join(', ') };
+      const detail = keys.join(', ');
+      return { rule: name, from: keys[0], to: '', kind: 'cycle', lines: [1], detail, excess: 0 };
     });
 }

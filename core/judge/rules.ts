@@ -48,7 +48,19 @@ export interface CycleRule extends RuleWords {
   most: number;
 }
 
-export type Rule = OrderRule | UseRule | CycleRule;
+/** A bound on a measure of files, types or routines. */
+export interface MeasureRule extends RuleWords {
+  sort: 'measure';
+  /** Its id in the catalogue. */
+  measure: string;
+  of: 'file' | 'type' | 'routine';
+  /** Patterns of the files that it is about. */
+  where: readonly string[];
+  /** One of both: the most that it may come to, or the least. */
+  bound: { most: number } | { least: number };
+}
+
+export type Rule = OrderRule | UseRule | CycleRule | MeasureRule;
 
 /** A break of rules that somebody accepted. */
 export interface Exception {
@@ -77,15 +89,17 @@ export interface RuleBook {
  */
 export interface Violation {
   rule: string;
-  /** Keys of the file that uses, and of the file or external that is used. */
+  /** Keys of the file that uses, and of the file or external that is used; of a measure, of the file and of what is measured in it. */
   from: string;
   to: string;
-  /** The kind of dependency, or `cycle`, or `notPlaced`. */
+  /** The kind of dependency, or `cycle`, `notPlaced` or `measure`. */
   kind: string;
   /** Lines of `from`, ascending; as many as there are references. */
   lines: readonly number[];
-  /** What more there is to say: the members of a cycle. */
+  /** What more there is to say: the members of a cycle, what a measure comes to. */
   detail: string;
+  /** How far a measure lies beyond its bound; 0 for every other. */
+  excess: number;
 }
 
 /** What became of the rules in a survey. */

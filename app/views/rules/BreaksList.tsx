@@ -154,7 +154,7 @@ function Pairs({ breaks, rule, editor }: { breaks: Breaks; rule: RuleLine; edito
 }
 
 /** Who uses whom, with the lines in which it stands; all of them are its evidence. */
-function PairEnds({ pair: { from, to, lines }, rule }: { pair: BrokenPair; rule: RuleLine }) {
+function PairEnds({ pair: { from, to, lines, isUse }, rule }: { pair: BrokenPair; rule: RuleLine }) {
   const { params, change } = usePicture();
   const { codebaseId } = useParams();
   const sourceAt = (line: number): string => {
@@ -175,7 +175,8 @@ function PairEnds({ pair: { from, to, lines }, rule }: { pair: BrokenPair; rule:
           {line}
         </Link>
       ))}
-      {to !== '' && (
+      {!isUse && to !== '' && <CutName name={to.slice(from.length + 1)} />}
+      {isUse && (
         <>
           {' → '}
           <CutName name={to} />{' '}

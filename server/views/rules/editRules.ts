@@ -1,4 +1,4 @@
-import type { Document} from 'yaml';
+import type { Document } from 'yaml';
 import { isMap, isSeq, parseDocument, YAMLMap, YAMLSeq, type Node } from 'yaml';
 import { globBelow } from '../../../core/plan/decidingPlacings.ts';
 import { isGlob } from '../../../core/search/glob.ts';

@@ -1,7 +1,17 @@
 import { z } from 'zod';
-import type { CycleRule, Exception, OrderRule, Rule, RuleBook, UseRule } from '../../../core/judge/rules.ts';
+import type {
+  CycleRule,
+  Exception,
+  MeasureRule,
+  OrderRule,
+  Rule,
+  RuleBook,
+  UseRule,
+} from '../../../core/judge/rules.ts';
+import { measureNamed } from '../../../core/measures/catalogue.ts';
 import { grains } from '../../../core/arrangement/units.ts';
 import { isGlob } from '../../../core/search/glob.ts';
+import { noRules, rulesSchema, type IntakeRules } from '../../intake/rules.ts';
 import { parsedWithPlaces } from '../../plans/parsedText.ts';
 import { Problem } from '../../problem.ts';
 import { certaintyChoices, filterOf, kindChoices } from '../picture/filters.ts';
@@ -40,12 +50,27 @@ const cyclesSchema = z.strictObject({
   cycles: z.enum(grains),
   most: z.number().int().min(0).default(0),
 });
+const measureSchema = z
+  .strictObject({
+    ...common,
+    measure: z.string(),
+    of: z.enum(['files', 'types', 'routines']),
+    where: patterns.default(['**']),
+    most: z.number().optional(),
+    least: z.number().optional(),
+  })
+  .refine(
+    ({ most, least }) => (most === undefined) !== (least === undefined),
+    'it says either most or least.',
+  );
+const measured = { files: 'file', types: 'type', routines: 'routine' } as const;
 const ruleSchemas = {
   order: orderSchema,
   mayNotUse: notSchema,
   only: onlySchema,
   inside: throughSchema,
   cycles: cyclesSchema,
+  measure: measureSchema,
 };
 
 const day = z.string().regex(/^\d{4}-\d{2}-\d{2}$/, 'a day is written as 2027-01-31');
@@ -59,17 +84,40 @@ const exceptionSchema = z.strictObject({
   most: z.number().int().min(1).optional(),
 });
 
+const beside = {
+  exceptions: z.array(exceptionSchema).default([]),
+  /** What is read, and as what: as the interface decides it. */
+  intake: rulesSchema.strict().default(noRules),
+};
+/** Which sort a rule is of is found first, so that what is wrong in it can be told. */
 const bookSchema = z.strictObject({
   yletope: z.number(),
   rules: z.array(z.record(z.string(), z.unknown())).default([]),
-  exceptions: z.array(exceptionSchema).default([]),
+  ...beside,
 });
+/** All of it, as it is published. */
+const publishedSchema = z.strictObject({
+  yletope: z.literal(RULES_VERSION),
+  rules: z.array(z.union(Object.values(ruleSchemas))).default([]),
+  ...beside,
+});
+
+/** JSON Schema of the file, for editors and other programs: docs/yletope.schema.json. */
+export function rulesSchemaText(): string {
+  const schema = z.toJSONSchema(publishedSchema, { io: 'input' });
+  return `${JSON.stringify({ title: 'yletope.yaml', ...schema }, null, 2)}\n`;
+}
+
+/** All that a file says: rules, exceptions, and what is to be read at all. */
+export interface RulesFile extends RuleBook {
+  intake: IntakeRules;
+}
 
 /**
  * The rules that a file says (docs/rules.md), whole or not at all. Throws a Problem (`badRequest`) with the line and column of what
  * is wrong.
  */
-export function readRules({ name: file, text }: { name: string; text: string }): RuleBook {
+export function readRules({ name: file, text }: { name: string; text: string }): RulesFile {
   const { data, placeOf } = parsedWithPlaces(text, file);
   const refuse = (path: readonly PropertyKey[], why: string): never => {
     throw new Problem('badRequest', `${file}, ${placeOf(path)}: ${why}`);
@@ -125,6 +173,14 @@ export function readRules({ name: file, text }: { name: string; text: string }):
         const { cycles, most, ...rest } = checked(cyclesSchema, said, at);
         return { ...wordsOf(rest), sort: 'cycles', grain: cycles, most } satisfies CycleRule;
       }
+      case 'measure': {
+        const { measure, of, where, most, least, ...rest } = checked(measureSchema, said, at);
+        const kind = measured[of];
+        const isKnown = measureNamed(measure)?.appliesTo.includes(kind) ?? false;
+        if (!isKnown) refuse([...at, 'measure'], `there is no measure “${measure}” of ${of}.`);
+        const bound = most === undefined ? { least: least! } : { most };
+        return { ...wordsOf(rest), sort: 'measure', measure, of: kind, where, bound } satisfies MeasureRule;
+      }
     }
   });
   const names = rules.map((rule) => rule.name);
@@ -135,7 +191,7 @@ export function readRules({ name: file, text }: { name: string; text: string }):
       refuse(['exceptions', i, 'rule'], `there is no rule “${rule}”.`);
     return { ...said, rule: rule ?? null, until: until ?? null, most: most ?? null };
   });
-  return { rules, exceptions };
+  return { rules, exceptions, intake: book.intake };
 }
 
 function wordsOf({

@@ -1,32 +1,39 @@
+import { measureNamed } from '../../../core/measures/catalogue.ts';
 import type { Exception, Judgement, Rule, Violation } from '../../../core/judge/rules.ts';
 
 /** What a break is, in words: who uses whom, and how often. */
 export function sentenceOfViolation({ rule, from, to, kind, lines, detail }: Violation): string {
   if (kind === 'cycle') return `${rule}: these use each other in a ring: ${detail}`;
   if (kind === 'notPlaced') return `${rule}: ${from} stands in no group of the order`;
+  if (kind === 'measure') return `${rule}: ${to === '' ? from : to}: ${detail}`;
   const times = lines.length === 1 ? '' : `, ${lines.length} times`;
   return `${rule}: ${from} uses ${to} (${kind}${times})`;
 }
 
 /** Each break in one line with its place, then what is out of order in the rules themselves. */
-export function linesOf(
-  { violations, accepted, idle, unneeded, expired, exceeded }: Judgement,
-  rules: readonly Rule[],
-): string[] {
+export function linesOf(judgement: Judgement, rules: readonly Rule[]): string[] {
+  const { violations, accepted } = judgement;
   const reasonOf = new Map(rules.map(({ name, reason }) => [name, reason]));
-  const of = ({ from, to }: { from: string; to: string }): string => `${from} to ${to}`;
   return [
     ...violations.map((violation) => {
       const reason = reasonOf.get(violation.rule);
       return `${violation.from}:${violation.lines[0]}: ${sentenceOfViolation(violation)}${reason ? `. ${reason}` : ''}`;
     }),
+    ...notesOf(judgement),
+    `${violations.length} found, ${accepted.length} accepted`,
+  ];
+}
+
+/** What is out of order in the rules themselves. */
+export function notesOf({ idle, unneeded, expired, exceeded }: Judgement): string[] {
+  const of = ({ from, to }: { from: string; to: string }): string => `${from} to ${to}`;
+  return [
     ...expired.map((each) => `the exception of ${of(each)} ended on ${each.until}`),
     ...exceeded.map(
       (each) => `the exception of ${of(each)} has room for ${each.most} at most: there are more`,
     ),
     ...unneeded.map((each) => `the exception of ${of(each)} is needed by nothing any more`),
     ...idle.map((name) => `the rule “${name}” is about nothing in this code`),
-    `${violations.length} found, ${accepted.length} accepted`,
   ];
 }
 
@@ -38,6 +45,11 @@ export function sentenceOfRule(rule: Rule): string {
       return `${rule.ranks.length} ranks: none uses what stands above it${rule.sees === 'next' ? ', nor past the next below' : ''}`;
     case 'cycles':
       return `at most ${rule.most} cycles of ${rule.grain}`;
+    case 'measure': {
+      const { bound, of, where } = rule;
+      const limit = 'most' in bound ? `at most ${bound.most}` : `at least ${bound.least}`;
+      return `${measureNamed(rule.measure)?.name ?? rule.measure} of each ${of} in ${list(where)}: ${limit}`;
+    }
     case 'uses':
       if (rule.except.length > 0) return `others use ${list(rule.to)} only through ${list(rule.except)}`;
       return rule.isOnly

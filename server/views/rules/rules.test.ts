@@ -1,58 +1,32 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { createRequire } from 'node:module';
+import { Ajv } from 'ajv';
+import { Ajv2020 } from 'ajv/dist/2020.js';
 import fc from 'fast-check';
+import { XMLParser, XMLValidator } from 'fast-xml-parser';
 import { describe, expect, it } from 'vitest';
+import { parse } from 'yaml';
 import { accepted } from '../../../core/judge/accepted.ts';
 import { judged } from '../../../core/judge/judged.ts';
 import type { Exception, Judgement, Violation } from '../../../core/judge/rules.ts';
-import type { SurveyedCodebase } from '../../../core/survey.ts';
-import { surveyText } from '../../../tests/surveyText.ts';
+import { codeOf } from '../../../tests/codeOfUses.ts';
 import { installationRoot } from '../../installation.ts';
-import { arrangementOf } from '../ground/scope.ts';
-import { testElements } from '../ground/tests.ts';
-import { readRules } from './readRules.ts';
+import { baselineOf, goneSince, newSince, readBaseline } from './baseline.ts';
+import { junitOf } from './junit.ts';
+import { mergeSummary } from './mergeSummary.ts';
+import { readRules, rulesSchemaText } from './readRules.ts';
 import { linesOf } from './ruleWords.ts';
+import { judgedSurvey } from './rulesView.ts';
 import { sarifOf } from './sarif.ts';
 
+const require = createRequire(import.meta.url);
 const TODAY = '2027-01-15';
-
-const pathOf = (name: string): string => (/:|\.ts$/.test(name) ? name : `${name}.ts`);
-
-/** Files that use each other as `a/x > b/y` says; `~` uses types alone. */
-async function codeOf(uses: readonly string[]): Promise<SurveyedCodebase> {
-  const texts = new Map<string, string[]>();
-  const text = (path: string): string[] => {
-    const known = texts.get(path);
-    if (known) return known;
-    const made = ['export const f = () => 1;', 'export interface T {}'];
-    texts.set(path, made);
-    return made;
-  };
-  uses.forEach((use, i) => {
-    const [from, sign, to] = use.split(' ');
-    const [user, used] = [pathOf(from), pathOf(to)];
-    const up = '../'.repeat(user.split('/').length - 1);
-    const isOutside = used.includes(':');
-    const address = isOutside ? used.replace('npm:', '') : `${up}${used.replace(/\.ts$/, '')}`;
-    if (!isOutside) text(used);
-    text(user).unshift(
-      sign === '~'
-        ? `import type { T as T${i} } from '${address}';\nexport type U${i} = T${i};`
-        : `import { f as f${i} } from '${address}';\nexport const g${i} = () => f${i}();`,
-    );
-  });
-  const survey = await surveyText(
-    Object.fromEntries([...texts].map(([path, lines]) => [path, lines.join('\n')])),
-  );
-  for (const file of survey.files) file.isTest = file.path.includes('.test.');
-  return survey;
-}
 
 async function judge(said: string, uses: readonly string[]): Promise<Judgement> {
   const survey = await codeOf(uses);
   const book = readRules({ name: 'yletope.yaml', text: said });
-  const packages = () => arrangementOf(survey, 'packages');
-  return judged({ survey, packages, isTest: testElements(survey) }, book, TODAY);
+  return judged(judgedSurvey(survey), book, TODAY);
 }
 
 const short = (key: string): string => key.replace(/\.ts$/, '');
@@ -60,8 +34,8 @@ const short = (key: string): string => key.replace(/\.ts$/, '');
 const written = ({ kind, from, to, detail }: Violation): string =>
   kind === 'cycle'
     ? detail.split(', ').map(short).join(', ')
-    : kind === 'notPlaced'
-      ? short(from)
+    : kind === 'notPlaced' || kind === 'measure'
+      ? short(to === '' ? from : to)
       : `${short(from)} > ${short(to)}`;
 
 const cases = readFileSync(join(installationRoot, 'docs', 'rules.md'), 'utf8')
@@ -155,7 +129,15 @@ describe('a break', () => {
 });
 
 const broken = (from: string, to: string, count = 1, rule = 'r'): Violation => ({
-  ...{ rule, from, to, kind: 'call', lines: Array.from({ length: count }, (_, i) => i + 1), detail: '' },
+  ...{
+    rule,
+    from,
+    to,
+    kind: 'call',
+    lines: Array.from({ length: count }, (_, i) => i + 1),
+    detail: '',
+    excess: 0,
+  },
 });
 const exception = (own: Partial<Exception> = {}): Exception => ({
   ...{ rule: null, from: '**', to: '**', reason: 'so', by: '', until: null, most: null, ...own },
@@ -179,8 +161,12 @@ describe('an exception', () => {
 
   it('has room for so many references, and what goes beyond is told in whole', () => {
     const all = [broken('a.ts', 'b.ts', 2), broken('a.ts', 'c.ts', 2), broken('a.ts', 'd.ts', 1)];
-    const { violations } = accepted(all, [exception({ most: 3 })], TODAY);
-    expect(violations).toEqual([all[1]]);
+    const small = exception({ most: 3 });
+    const { violations, exceeded } = accepted(all, [small], TODAY);
+    expect([violations, exceeded]).toEqual([[all[1]], [small]]);
+    expect(accepted(all, [exception({ most: 5 })], TODAY).exceeded).toEqual([]);
+    // One that has ended has no room to be exceeded.
+    expect(accepted(all, [exception({ most: 3, until: '2027-01-01' })], TODAY).exceeded).toEqual([]);
   });
 
   it('accepts no more than it has room for, and every break is either accepted or told', () => {
@@ -229,6 +215,13 @@ describe('a file of rules that is wrong is refused whole', () => {
       rule('cycles: files\n  - name: r\n    cycles: files'),
       'line 5, column 11: there is a rule “r” already.',
     ],
+    [
+      rule('measure: moons\n    of: files\n    most: 3'),
+      'line 4, column 14: there is no measure “moons” of files.',
+    ],
+    [rule('measure: parameters\n    of: files\n    most: 3'), 'there is no measure “parameters” of files.'],
+    [rule('measure: codeLines\n    of: files'), 'line 3, column 5: it says either most or least.'],
+    [rule('cycles: files') + 'intake: { turned: [moon] }\n', 'line 5, column'],
     [`${rule('cycles: files')}exceptions:\n  - { rule: s, from: a, reason: x }\n`, 'there is no rule “s”.'],
     [
       `${rule('cycles: files')}exceptions:\n  - { from: a, reason: x, until: soon }\n`,
@@ -252,7 +245,152 @@ describe('a file of rules that is wrong is refused whole', () => {
   });
 });
 
+describe('what was found, for others to read', () => {
+  const hostile = broken('a`x|<b>.ts', 'b.ts', 3);
+  const judgement = {
+    violations: [hostile, { ...broken('c.ts', '', 1, 's'), kind: 'cycle', detail: 'c.ts, d.ts' }],
+    accepted: [],
+    idle: [],
+    unneeded: [exception({ reason: 'x' })],
+    expired: [],
+    exceeded: [],
+  };
+  const { rules } = readRules({
+    name: 'r',
+    text: '{ yletope: 1, rules: [{ name: r, reason: Low & <b>., from: a, mayNotUse: b }, { name: s, cycles: files }, { name: t, cycles: types }] }',
+  });
+
+  it('is JUnit XML with a case for each rule, and a failure for each break', () => {
+    const text = junitOf(judgement, rules);
+    expect(XMLValidator.validate(text)).toBe(true);
+    interface Case {
+      '@_name': string;
+      failure?: { '@_message': string; '#text': string } | { '@_message': string }[];
+    }
+    const { testsuites } = new XMLParser({ ignoreAttributes: false }).parse(text) as {
+      testsuites: { testsuite: { '@_tests': string; '@_failures': string; testcase: Case[] } };
+    };
+    const { testcase, ...suite } = testsuites.testsuite;
+    expect([suite['@_tests'], suite['@_failures']]).toEqual(['3', '2']);
+    expect(testcase.map((each) => [each['@_name'], each.failure === undefined])).toEqual([
+      ['r', false],
+      ['s', false],
+      ['t', true],
+    ]);
+    expect(testcase[0].failure).toMatchObject({
+      '@_message': 'r: a`x|<b>.ts uses b.ts (call, 3 times)',
+      '#text': 'a`x|<b>.ts:1\nLow & <b>.',
+    });
+  });
+
+  it('is Markdown that names can do nothing to, with all of many behind a fold', () => {
+    const text = mergeSummary(judgement, rules, { since: 'main', known: 4 });
+    expect(text.split('\n')).toEqual([
+      '**Yletope: 2 new since main.** 4 known before.',
+      '',
+      '| rule | breaks | why |',
+      '| --- | ---: | --- |',
+      '| r | 1 | Low & &lt;b>. |',
+      '| s | 1 |  |',
+      '',
+      '- r: `` a`x|<b>.ts:1 `` uses `b.ts` (call, 3 times)',
+      '- s: `c.ts:1` in a ring: c.ts, d.ts',
+      '',
+      'The rules themselves:',
+      '',
+      '- the exception of \\*\\* to \\*\\* is needed by nothing any more',
+      '',
+    ]);
+    const many = {
+      ...judgement,
+      violations: Array.from({ length: 25 }, (_, i) => broken(`${i}.ts`, 'b.ts')),
+    };
+    const long = mergeSummary(many, rules, { since: null, known: 0 });
+    expect(long).toContain('**Yletope: 25 found.**');
+    expect(long).toContain('<details><summary>5 more</summary>');
+    expect(long.match(/^- r:/gm)).toHaveLength(25);
+    const none = { ...judgement, violations: [], unneeded: [] };
+    expect(mergeSummary(none, rules, { since: null, known: 0 })).toBe('**Yletope: nothing found.**\n');
+  });
+});
+
+describe('a baseline', () => {
+  const known = baselineOf({
+    violations: [
+      broken('a.ts', 'b.ts', 2),
+      broken('c.ts', 'd.ts'),
+      { ...broken('e.ts', 'e.ts#long'), kind: 'measure', excess: 10 },
+    ],
+  });
+
+  it('knows breaks without their lines, and tells those that are more than they were', () => {
+    const moved = { ...broken('a.ts', 'b.ts', 2), lines: [80, 90] };
+    const same = { ...broken('e.ts', 'e.ts#long'), kind: 'measure', excess: 10 };
+    expect(newSince([moved, broken('c.ts', 'd.ts'), same], known)).toEqual([]);
+    expect(goneSince([moved, broken('c.ts', 'd.ts'), same], known)).toBe(0);
+    const worse = [broken('a.ts', 'b.ts', 3), { ...same, excess: 10.5 }, broken('c.ts', 'z.ts')];
+    expect(newSince(worse, known)).toEqual(worse);
+    const better = [broken('a.ts', 'b.ts', 1), { ...same, excess: 9 }];
+    expect([newSince(better, known), goneSince(better, known)]).toEqual([[], 3]);
+  });
+
+  it('is read as it was written, and refused when it is of other code, or none', () => {
+    const file = { name: 'base.json', text: JSON.stringify(known) };
+    expect(readBaseline(file, (path) => path === 'c.ts')).toEqual(known);
+    expect(() => readBaseline(file, () => false)).toThrow('baseline of other code');
+    expect(() => readBaseline({ name: 'base.json', text: '{"found": 3}' }, () => true)).toThrow(
+      'base.json is no baseline',
+    );
+    const none = { name: 'b', text: JSON.stringify(baselineOf({ violations: [] })) };
+    expect(readBaseline(none, () => false).found).toEqual([]);
+  });
+});
+
+describe('the published schema', () => {
+  const published = JSON.parse(
+    readFileSync(join(installationRoot, 'docs', 'yletope.schema.json'), 'utf8'),
+  ) as object;
+  const isValid = new Ajv2020({ strict: false }).compile(published);
+
+  it('is that of the program', () => {
+    expect(`${JSON.stringify(published, null, 2)}\n`).toBe(rulesSchemaText());
+  });
+
+  it.each([['yletope.yaml'], ['demo/hollowmere/yletope.yaml']])('has room for %s', (file) => {
+    const said: unknown = parse(readFileSync(join(installationRoot, file), 'utf8'));
+    expect(isValid(said), JSON.stringify(isValid.errors)).toBe(true);
+  });
+
+  it('and refuses what is refused here', () => {
+    expect(isValid({ yletope: 2 })).toBe(false);
+    expect(isValid({ yletope: 1, rules: [{ name: 'r', order: ['a'], seas: 'next' }] })).toBe(false);
+    expect(isValid({ yletope: 1, rules: [{ name: 'r' }] })).toBe(false);
+    expect(isValid({ yletope: 1, exceptions: [{ from: 'a' }] })).toBe(false);
+  });
+});
+
 describe('SARIF', () => {
+  it('is accepted by its published schema', async () => {
+    const said =
+      '{ yletope: 1, rules: [{ name: pure, from: a/**, mayNotUse: b/** }, { name: rings, cycles: files }], exceptions: [{ from: a/y.ts, reason: Old. }] }';
+    const judgement = await judge(said, ['a/x > b/y', 'b/y > a/x', 'a/y > b/y']);
+    const { rules } = readRules({ name: 'r', text: said });
+    const schema = require
+      .resolve('@microsoft/jest-sarif')
+      .replace(/index\.js$/, 'schemas/sarif-2.1.0-rtm.5.json');
+    // It is written for an older draft, of which it uses nothing that has another meaning now.
+    const {
+      $schema: _,
+      id: __,
+      ...published
+    } = JSON.parse(readFileSync(schema, 'utf8')) as Record<string, unknown>;
+    const isSarif = new Ajv({ strict: false, validateFormats: false, unicodeRegExp: false }).compile(
+      published,
+    );
+    expect(isSarif(JSON.parse(sarifOf(judgement, rules))), JSON.stringify(isSarif.errors)).toBe(true);
+    expect(isSarif({ version: '2.1.0', runs: [{}] })).toBe(false);
+  });
+
   it('has a result for each break, with its places, and what was accepted as suppressed', async () => {
     const said =
       '{ yletope: 1, rules: [{ name: pure, reason: Low., from: a/**, mayNotUse: b/** }], exceptions: [{ from: a/y.ts, reason: Old. }] }';

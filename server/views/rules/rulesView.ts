@@ -20,7 +20,9 @@ export const RULES_FILE = 'yletope.yaml';
 export interface BrokenPair {
   from: string;
   to: string;
-  /** Each kind with how many references, as `calls 3, imports 1`; of cycles their members. */
+  /** True for one file that uses another, or an external; else `to` is what is measured, or ''. */
+  isUse: boolean;
+  /** Each kind with how many references, as `calls 3, imports 1`; of cycles their members, of measures what they come to. */
   words: string;
   /** Lines of `from`, ascending, as many as there are references. */
   lines: number[];
@@ -93,6 +95,8 @@ export interface RulesPage {
   ways: ArrangementId[];
 }
 
+/** Kinds of breaks that are no use of one file by another. */
+const notUses: ReadonlySet<string> = new Set(['cycle', 'notPlaced', 'measure']);
 /** So many pairs of files are shown of what is open. */
 const PART = 60;
 
@@ -212,6 +216,7 @@ function breaksOf(
         lines: [],
         kinds: new Map<string, number>(),
       },
+      isUse: !notUses.has(violation.kind),
       accepted: exception?.reason ?? null,
     };
     own.byPair.set(key, pair);

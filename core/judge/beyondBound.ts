@@ -1,0 +1,37 @@
+import { KIND } from '../facts/fileFacts.ts';
+import { measureNamed } from '../measures/catalogue.ts';
+import { globMatcher } from '../search/glob.ts';
+import type { Judged } from './judged.ts';
+import type { MeasureRule, Violation } from './rules.ts';
+
+/** What a measure puts beyond its bound, what lies farthest first; idle where nothing has a value. O(elements + the measure). */
+export function beyondBound(
+  rule: MeasureRule,
+  { survey, isTest }: Judged,
+): { violations: Violation[]; isIdle: boolean } {
+  const { elements } = survey;
+  const measure = measureNamed(rule.measure)!;
+  const values = measure.compute(survey);
+  const matches = globMatcher(rule.where);
+  const kind = KIND[rule.of];
+  let isIdle = true;
+  const found: Violation[] = [];
+  for (let e = 0; e < elements.firstExternal; e++) {
+    if (elements.kind[e] !== kind || Number.isNaN(values[e]) || (!rule.withTests && isTest[e] === 1))
+      continue;
+    const path = elements.key[elements.file[e]];
+    if (!matches(path)) continue;
+    isIdle = false;
+    const { bound } = rule;
+    const excess = 'most' in bound ? values[e] - bound.most : bound.least - values[e];
+    if (excess <= 0) continue;
+    const limit = 'most' in bound ? `at most ${bound.most}` : `at least ${bound.least}`;
+    found.push({
+      ...{ rule: rule.name, from: path, to: rule.of === 'file' ? '' : elements.key[e], kind: 'measure' },
+      lines: [Math.max(1, elements.startLine[e])],
+      detail: `${measure.name} ${Number(values[e].toFixed(measure.decimals))}, ${limit}`,
+      excess,
+    });
+  }
+  return { violations: found.sort((a, b) => b.excess - a.excess || (a.from < b.from ? -1 : 1)), isIdle };
+}

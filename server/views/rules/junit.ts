@@ -1,0 +1,38 @@
+import { XMLBuilder } from 'fast-xml-parser';
+import type { Judgement, Rule } from '../../../core/judge/rules.ts';
+import { sentenceOfRule, sentenceOfViolation } from './ruleWords.ts';
+
+/** What was found as JUnit's XML: a case for each rule, with a failure for each of its breaks. */
+export function junitOf({ violations }: Pick<Judgement, 'violations'>, rules: readonly Rule[]): string {
+  const cases = rules.map((rule) => {
+    const own = violations.filter((violation) => violation.rule === rule.name);
+    return {
+      '@name': inXml(rule.name),
+      '@classname': 'yletope',
+      '@time': '0',
+      failure: own.map((violation) => ({
+        '@message': inXml(sentenceOfViolation(violation)),
+        '@type': violation.kind,
+        '#text': inXml(
+          `${violation.from}:${violation.lines[0]}\n${rule.reason === '' ? sentenceOfRule(rule) : rule.reason}`,
+        ),
+      })),
+    };
+  });
+  const suite = {
+    '@name': 'Yletope',
+    '@tests': String(rules.length),
+    '@failures': String(cases.filter(({ failure }) => failure.length > 0).length),
+    '@errors': '0',
+    '@time': '0',
+    testcase: cases,
+  };
+  const builder = new XMLBuilder({ ignoreAttributes: false, attributeNamePrefix: '@', format: true });
+  return `<?xml version="1.0" encoding="UTF-8"?>\n${builder.build({ testsuites: { testsuite: suite } })}`;
+}
+
+/** What no document can hold is left out. */
+function inXml(text: string): string {
+  // eslint-disable-next-line no-control-regex
+  return text.replace(/[\u0000-\u0008\u000B\u000C\u000E-\u001F\uFFFE\uFFFF]/g, '');
+}
