@@ -2,8 +2,10 @@ import { z } from 'zod';
 import { arrangementIds } from '../../core/arrangement/arrangement.ts';
 import { jsonField } from '../../server/jsonField.ts';
 import { Problem } from '../../server/problem.ts';
+import { saveRules } from '../../server/store/codebases.ts';
 import { changeRuleBook, ruleBook, stepRuleBook } from '../../server/store/ruleBooks.ts';
 import { arrangementWords } from '../../server/views/picture/arrangementWords.ts';
+import { readRules, saysAnything } from '../../server/views/rules/readRules.ts';
 import { editedRules, EMPTY_RULES, type RulesEdit } from '../../server/views/rules/editRules.ts';
 import { RulesRoutePage } from '../views/rules/RulesPage.tsx';
 import { askFor, makeEdit, pageOf } from './requests.ts';
@@ -87,7 +89,11 @@ export const action = (args: Route.ActionArgs) =>
         case 'takeOver': {
           const text = await askFor('ownRules', args);
           if (text === null) throw new Problem('notFound', 'The codebase brings no yletope.yaml any more.');
-          return change('took over yletope.yaml', { do: 'text', text });
+          const { intake } = readRules({ name: 'yletope.yaml', text });
+          const taken = change('took over yletope.yaml', { do: 'text', text });
+          // What the file says of intake holds from the next survey on.
+          if (saysAnything(intake)) saveRules(store, id, intake);
+          return taken;
         }
         case 'undo':
         case 'redo':

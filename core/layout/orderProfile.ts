@@ -15,6 +15,8 @@ const GAP = 8;
 /** Room above the groups of a step, in which links bend. */
 const HEADROOM = 30;
 const MARGIN = 16;
+/** Room for the number of a step beside it. */
+const NUMBER = 12;
 /** A step begins no farther to the right of the one above it, and is no narrower. */
 const FARTHEST = 96;
 const NARROWEST = 220;
@@ -27,8 +29,8 @@ const BESIDE = 0.42;
  */
 export function orderProfile(ranks: readonly (readonly number[])[], width: number): OrderProfile {
   const step = Math.max(NARROWEST, width * (1 - BESIDE));
-  const shift =
-    ranks.length < 2 ? 0 : Math.max(0, Math.min(FARTHEST, (width - step - 2 * MARGIN) / (ranks.length - 1)));
+  const room = width - step - 2 * MARGIN - NUMBER;
+  const shift = ranks.length < 2 ? 0 : Math.max(0, Math.min(FARTHEST, room / (ranks.length - 1)));
   const boxes: Box[] = [];
   const steps: OrderProfile['steps'] = [];
   let y = MARGIN;
@@ -49,7 +51,7 @@ export function orderProfile(ranks: readonly (readonly number[])[], width: numbe
     y += HEIGHT;
     steps.push({ x: left, y, width: step, top });
   });
-  return { boxes, steps, width: Math.max(width, step + 2 * MARGIN), height: y + MARGIN };
+  return { boxes, steps, width: Math.max(width, step + 2 * MARGIN + NUMBER), height: y + MARGIN };
 }
 
 /** A link of an order as a curve, and where its marks stand on it. */

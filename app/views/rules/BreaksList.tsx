@@ -5,6 +5,7 @@ import { CutName } from '../../frame/names/Names.tsx';
 import { authorName } from '../../state/author.ts';
 import { counted, figure } from '../../state/figures.ts';
 import { carriedOver, patched } from '../../state/pictureState.ts';
+import { dependencyWords } from '../../state/words.ts';
 import { usePicture } from '../../state/usePicture.ts';
 import { AcceptForm, type AcceptWords } from './AcceptForm.tsx';
 import type { RulesEditor } from './useRulesEdit.ts';
@@ -65,7 +66,7 @@ export function BreaksList({
                   >
                     <span className="mono break-count">{figure(each.references)}</span>
                     {each.from === '' && each.to === '' ? (
-                      <span>in {counted(each.count, 'place')}</span>
+                      <span>in {counted(each.count, 'pair')} of files</span>
                     ) : each.to === '' ? (
                       <CutName name={each.from} />
                     ) : (
@@ -110,6 +111,9 @@ function Pairs({ breaks, rule, editor }: { breaks: Breaks; rule: RuleLine; edito
             <PairEnds pair={pair} rule={rule} />
             <p className="faded">
               {pair.words}
+              {pair.kinds
+                .map(([kind, count]) => `${dependencyWords[kind] ?? kind} ${figure(count)}`)
+                .join(', ')}
               {pair.accepted !== null && <> · accepted: {pair.accepted}</>}
               {pair.accepted === null && accepting !== key && (
                 <button type="button" className="plain-button link" onClick={() => setAccepting(key)}>

@@ -1,7 +1,7 @@
 import { useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { orderProfile, profileCurves, rankAt, type OrderProfile } from '../../../core/layout/orderProfile.ts';
 import { pathOf } from '../../../core/layout/bundledPaths.ts';
-import type { RulesPage } from '../../../server/views/rules/rulesView.ts';
+import type { Breaks, RulesPage } from '../../../server/views/rules/rulesView.ts';
 import { inkOf } from '../../../server/views/graph/ink.ts';
 import { counted, figure } from '../../state/figures.ts';
 import type { RulesEditor } from './useRulesEdit.ts';
@@ -23,11 +23,14 @@ const MOST_COUNTED = 30;
  */
 export function OrderSteps({
   order,
+  breaks,
   open,
   editor,
   onOpen,
 }: {
   order: Order;
+  /** What breaks it, by its groups. */
+  breaks: readonly Breaks[];
   /** The groups whose breaks are open; null for none. */
   open: { from: string; to: string } | null;
   editor: RulesEditor;
@@ -69,6 +72,11 @@ export function OrderSteps({
     pointed === null
       ? open === null || (groups[at.from].id === open.from && groups[at.to].id === open.to)
       : at.from === pointed || at.to === pointed;
+  const told = useMemo(
+    () =>
+      new Map(breaks.filter((each) => each.rule === rule).map((each) => [`${each.from}|${each.to}`, each])),
+    [breaks, rule],
+  );
   const put = (at: number, rank: number, isNewRank: boolean): void => {
     const { id, rank: own } = groups[at];
     const isAlone = groups.filter((each) => each.rank === own).length === 1;
@@ -130,27 +138,30 @@ export function OrderSteps({
         {drop && <DropMark profile={profile} {...drop} />}
         {[...links.entries()]
           .sort(([, a], [, b]) => Number(a.breaks) - Number(b.breaks))
-          .map(([at, { from, to, references, breaks }]) => {
+          .map(([at, { from, to, references, breaks: isBreak }]) => {
             const {
               curve,
               mark: { x, y },
             } = curves[at];
             const words = `${groups[from].id} uses ${groups[to].id}: ${counted(references, 'reference')}`;
+            const { accepted = 0 } = told.get(`${groups[from].id}|${groups[to].id}`) ?? {};
+            const isAccepted = isBreak && accepted === references;
+            const beside = accepted === 0 ? '' : `, ${isAccepted ? 'all' : figure(accepted)} accepted`;
             return (
               <g
                 key={`${from} ${to}`}
-                className={`order-link${breaks ? ' breaks' : ''}${isLit({ from, to }) ? ' lit' : ''}`}
-                onClick={breaks ? () => onOpen(groups[from].id, groups[to].id) : undefined}
+                className={`order-link${isBreak ? ' breaks' : ''}${isAccepted ? ' accepted' : ''}${isLit({ from, to }) ? ' lit' : ''}`}
+                onClick={isBreak ? () => onOpen(groups[from].id, groups[to].id) : undefined}
               >
-                <title>{`${words}${breaks ? ', against the order' : ''}`}</title>
+                <title>{`${words}${isBreak ? `, against the order${beside}` : ''}`}</title>
                 <path d={pathOf([curve])} strokeWidth={inkOf(references, heaviest)} />
-                {breaks && <path d={`M${x - 5} ${y}h10`} strokeWidth={2} />}
-                {breaks && isCounted && (
+                {isBreak && <path d={`M${x - 5} ${y}h10`} strokeWidth={2} />}
+                {isBreak && isCounted && !isAccepted && (
                   <text x={x + 8} y={y + 4}>
-                    {figure(references)}
+                    {figure(references - accepted)}
                   </text>
                 )}
-                {breaks && <path d={pathOf([curve])} className="order-reach" />}
+                {isBreak && <path d={pathOf([curve])} className="order-reach" />}
               </g>
             );
           })}

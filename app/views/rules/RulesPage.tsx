@@ -117,13 +117,15 @@ export function RulesRoutePage({ page }: { page: RulesPage }) {
             <div className="rules-order">
               <OrderSteps
                 order={order}
+                breaks={breaks}
                 open={open?.rule === order.rule ? open : null}
                 editor={editor}
                 onOpen={(from, to) => change({ pair: [order.rule, from, to].join('|'), part: null })}
               />
               <p className="faded rules-legend">
                 Steps from the top; what keeps the order leads down on the left, what breaks it up on the
-                right, red and notched. A file count stands beside each name.
+                right, red and notched; dashed is what was accepted. Beside each name stands how many files it
+                has.
               </p>
               <RepairList order={order} onLook={(repair) => change({ try: repair })} />
             </div>
@@ -232,7 +234,7 @@ function ProposeButton({ ways, editor }: { ways: RulesPage['ways']; editor: Rule
 
 /** What the codebase's own file says, and what it would hide: it comes from whoever wrote the code, and is taken over only when told. */
 function OwnFile({ own, isEmpty, editor }: { own: OwnRules; isEmpty: boolean; editor: RulesEditor }) {
-  const { problem, rules, hides, differs } = own;
+  const { problem, rules, hides, differs, intake } = own;
   return (
     <p className="rules-said" role="note">
       {problem !== null ? (
@@ -248,6 +250,8 @@ function OwnFile({ own, isEmpty, editor }: { own: OwnRules; isEmpty: boolean; ed
               ; its exceptions would hide <b>{counted(hides, 'reference')}</b> that break them
             </>
           )}
+          {intake > 0 &&
+            `; it decides ${counted(intake, 'time')} what is read, which would hold from the next survey on`}
           .{' '}
           <button type="button" className="chip" disabled={editor.isBusy} onClick={() => editor.takeOver()}>
             Take it over

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { parse } from 'yaml';
-import { editedRules, EMPTY_RULES, type RulesEdit } from './editRules.ts';
+import { noRules } from '../../intake/rules.ts';
+import { editedRules, EMPTY_RULES, withIntake, type RulesEdit } from './editRules.ts';
 
 const text = `# Ours.
 yletope: 1
@@ -138,5 +139,23 @@ describe('an edit of the rules', () => {
       }),
       { numRuns: 60 },
     );
+  });
+});
+
+describe('the file with what was decided of intake', () => {
+  const choices = [{ glob: 'desk/**', take: 'leaveOut' as const }];
+
+  it('is the text as it stands where that says the same', () => {
+    expect(withIntake(text, noRules)).toBe(text);
+    expect(withIntake('', noRules)).toBe(EMPTY_RULES);
+    const said = withIntake(text, { ...noRules, choices });
+    expect(withIntake(said, { ...noRules, choices })).toBe(said);
+  });
+
+  it('says what is decided, and no more what is not', () => {
+    const said = withIntake(text, { ...noRules, choices });
+    expect(parse(said)).toMatchObject({ intake: { choices } });
+    expect(said).toContain('# the ground');
+    expect(parse(withIntake(said, noRules))).not.toHaveProperty('intake');
   });
 });

@@ -1,7 +1,8 @@
-import type { Document } from 'yaml';
-import { isMap, isSeq, parseDocument, YAMLMap, YAMLSeq, type Node } from 'yaml';
+import { isDeepStrictEqual } from 'node:util';
+import { isMap, isSeq, parseDocument, YAMLMap, YAMLSeq, type Document, type Node } from 'yaml';
 import { globBelow } from '../../../core/plan/decidingPlacings.ts';
 import { isGlob } from '../../../core/search/glob.ts';
+import type { IntakeRules } from '../../intake/rules.ts';
 import { Problem } from '../../problem.ts';
 import { readRules, RULES_VERSION } from './readRules.ts';
 
@@ -214,4 +215,16 @@ function place(
   }
   const before = own === undefined ? [isGlob(group) ? group : (globBelow(group) ?? group)] : idsIn(own);
   groups.set(group, document.createNode([...before, path]));
+}
+
+/** The rules with what was decided of intake, as a file to be put into the codebase; what is usual is not said. */
+export function withIntake(text: string, intake: IntakeRules): string {
+  const written = text === '' ? EMPTY_RULES : text;
+  // What says so already stays as it was written.
+  if (isDeepStrictEqual(readRules({ name: 'the rules', text: written }).intake, intake)) return written;
+  const document = parseDocument(written);
+  const said = Object.entries(intake).filter(([, decided]) => decided.length > 0);
+  if (said.length === 0) document.delete('intake');
+  else document.set('intake', document.createNode(Object.fromEntries(said)));
+  return document.toString({ lineWidth: 0 });
 }

@@ -102,6 +102,10 @@ const publishedSchema = z.strictObject({
   ...beside,
 });
 
+/** True where something is decided of intake. */
+export const saysAnything = (intake: IntakeRules): boolean =>
+  Object.values(intake).some((decided) => decided.length > 0);
+
 /** JSON Schema of the file, for editors and other programs: docs/yletope.schema.json. */
 export function rulesSchemaText(): string {
   const schema = z.toJSONSchema(publishedSchema, { io: 'input' });

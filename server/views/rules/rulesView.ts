@@ -22,8 +22,10 @@ export interface BrokenPair {
   to: string;
   /** True for one file that uses another, or an external; else `to` is what is measured, or ''. */
   isUse: boolean;
-  /** Each kind with how many references, as `calls 3, imports 1`; of cycles their members, of measures what they come to. */
+  /** Of cycles their members, of measures what they come to; '' for uses. */
   words: string;
+  /** Kinds of references, and how many of each. */
+  kinds: [kind: string, count: number][];
   /** Lines of `from`, ascending, as many as there are references. */
   lines: number[];
   /** The exception that accepts all of it; null for none. */
@@ -80,6 +82,8 @@ export interface OwnRules {
   hides: number;
   /** Names of rules that only one of both has, or has otherwise; and whether exceptions are others. */
   differs: string[];
+  /** How many of its decisions are about what is read. */
+  intake: number;
 }
 
 export interface RulesPage {
@@ -192,7 +196,7 @@ function breaksOf(
   const all = [...violations.map((violation) => ({ violation, exception: null })), ...accepted];
   const found = new Map<
     string,
-    Breaks & { byPair: Map<string, BrokenPair & { kinds: Map<string, number> }> }
+    Breaks & { byPair: Map<string, BrokenPair & { byKind: Map<string, number> }> }
   >();
   for (const { violation, exception } of all) {
     const groupOf = groupsOf.get(violation.rule)!;
@@ -208,20 +212,21 @@ function breaksOf(
     }
     own[exception === null ? 'references' : 'accepted'] += violation.lines.length;
     const key = `${violation.from}\n${violation.to}\n${exception?.reason ?? ''}`;
-    const pair: BrokenPair & { kinds: Map<string, number> } = own.byPair.get(key) ?? {
+    const pair: BrokenPair & { byKind: Map<string, number> } = own.byPair.get(key) ?? {
       ...{
         from: violation.from,
         to: violation.to,
         words: violation.detail,
         lines: [],
-        kinds: new Map<string, number>(),
+        byKind: new Map<string, number>(),
+        kinds: [],
       },
       isUse: !notUses.has(violation.kind),
       accepted: exception?.reason ?? null,
     };
     own.byPair.set(key, pair);
     pair.lines.push(...violation.lines);
-    pair.kinds.set(violation.kind, (pair.kinds.get(violation.kind) ?? 0) + violation.lines.length);
+    pair.byKind.set(violation.kind, (pair.byKind.get(violation.kind) ?? 0) + violation.lines.length);
   }
   const order = new Map(rules.map(({ name }, at) => [name, at]));
   const open = params.get('pair');
@@ -233,10 +238,10 @@ function breaksOf(
       pairs:
         own.id !== open
           ? []
-          : [...byPair.values()].slice(part * PART, (part + 1) * PART).map(({ kinds, ...pair }) => ({
+          : [...byPair.values()].slice(part * PART, (part + 1) * PART).map(({ byKind, ...pair }) => ({
               ...pair,
               lines: pair.lines.sort((a, b) => a - b),
-              words: pair.words || [...kinds].map(([kind, count]) => `${kind} ${count}`).join(', '),
+              kinds: pair.isUse ? [...byKind] : [],
             })),
     }))
     .sort(
@@ -266,9 +271,10 @@ function ownRules(text: string | null, kept: string, on: Judged): OwnRules | nul
     );
     if (JSON.stringify(own.exceptions) !== JSON.stringify(known.exceptions)) differs.push('exceptions');
     const hides = accepted.reduce((sum, { violation }) => sum + violation.lines.length, 0);
-    return { problem: null, rules: own.rules.length, hides, differs };
+    const intake = Object.values(own.intake).reduce((sum, decided) => sum + decided.length, 0);
+    return { problem: null, rules: own.rules.length, hides, differs, intake };
   } catch (error) {
     if (!(error instanceof Problem)) throw error;
-    return { problem: error.message, rules: 0, hides: 0, differs: [] };
+    return { problem: error.message, rules: 0, hides: 0, differs: [], intake: 0 };
   }
 }

@@ -1,0 +1,172 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { describe, expect, it } from 'vitest';
+import { accessibilityFaults, clickText, textOf, waitForText } from './instrument.ts';
+import { surveyedDemo } from './surveyedDemo.ts';
+
+const demo = surveyedDemo();
+const { open, parameter } = demo;
+
+/** The groups of each step, from the top. */
+async function steps(): Promise<string[][]> {
+  const labels = await demo.instrument.page.$$eval('.order-group', (all) =>
+    all.map((group) => group.getAttribute('aria-label') ?? ''),
+  );
+  const ranks: string[][] = [];
+  for (const label of labels) {
+    const [, id, rank] = /^(.*), rank (\d+) of/.exec(label)!;
+    (ranks[Number(rank) - 1] ??= []).push(id);
+  }
+  return ranks;
+}
+const groupOf = (id: string): string => `.order-group[aria-label^="${id}, rank"]`;
+const fileNow = async (): Promise<string> =>
+  demo.instrument.page.evaluate(
+    async (address) => (await fetch(address)).text(),
+    `${demo.instrument.url}/codebases/1/yletope.yaml`,
+  );
+
+describe('rules', () => {
+  it('that the codebase brings are told with what they hide, and taken over when told', async () => {
+    const { page, demo: root } = demo.instrument;
+    await open('rules');
+    expect(await textOf(page, '.empty')).toContain('No rules yet');
+    expect(await textOf(page, '[role=note]')).toContain(
+      'with 4 rules; its exceptions would hide 3 references',
+    );
+    await clickText(page, 'button', 'Take it over');
+    await page.waitForSelector('.order-steps');
+    expect(await page.$('[role=note]')).toBeNull();
+    expect(await fileNow()).toBe(readFileSync(join(root, 'yletope.yaml'), 'utf8'));
+    const ranks = await steps();
+    expect([ranks[0], ranks[8], ranks.length]).toEqual([
+      ['src/web'],
+      ['src/fleet', 'src/gauging', 'src/crews'],
+      10,
+    ]);
+    expect(await textOf(page, '[aria-label=Exceptions]')).toContain('has ended');
+  });
+
+  it('lead from what breaks them to the lines in the code', async () => {
+    const { page } = demo.instrument;
+    await open('rules');
+    // The curve in the picture, and the line in the list, are the same claim.
+    await page.$$eval('.order-link.breaks', (all) => {
+      const wanted = all.find((link) =>
+        link.querySelector('title')?.textContent?.startsWith('src/voyages uses'),
+      );
+      wanted!.dispatchEvent(new MouseEvent('click', { bubbles: true }));
+    });
+    await page.waitForSelector('.break-pair');
+    expect(parameter('pair')).toBe('layers|src/voyages|src/manifests');
+    const places = await page.$$eval('.break-pair .mono .link', (all) =>
+      all.map((link) => link.textContent ?? ''),
+    );
+    expect(places).toEqual(['2 places', '3 places']);
+    await clickText(page, '.break-pair .link', '3 places');
+    await waitForText(page, '.dossier .lead', '3 places');
+    await open('rules?pair=layers|src/voyages|src/manifests');
+    await page.click('.break-pair .mono a');
+    await page.waitForFunction(() => location.pathname.endsWith('/source'));
+    expect([parameter('file'), parameter('line')]).toEqual(['src/voyages/plan.ts', '2']);
+  });
+
+  it('have their order changed by key and by pointer, taken back, and done again', async () => {
+    const { page } = demo.instrument;
+    await open('rules');
+    const before = await steps();
+    await page.focus(groupOf('src/desk'));
+    await page.keyboard.down('Shift');
+    await page.keyboard.press('ArrowDown');
+    await page.keyboard.up('Shift');
+    await page.waitForFunction(() => document.querySelectorAll('.order-step').length === 9);
+    expect((await steps())[1]).toEqual(['src/ledger', 'src/desk']);
+    await clickText(page, 'button', 'Undo');
+    await page.waitForFunction(() => document.querySelectorAll('.order-step').length === 10);
+    expect(await steps()).toEqual(before);
+    // Dragged onto the step of another.
+    const [moved, onto] = await Promise.all(
+      ['src/crews', 'src/notices'].map(async (id) => (await (await page.$(groupOf(id)))!.boundingBox())!),
+    );
+    await page.mouse.move(moved.x + 20, moved.y + 10);
+    await page.mouse.down();
+    await page.mouse.move(onto.x + 150, onto.y + 12, { steps: 6 });
+    await page.waitForSelector('.order-drop');
+    await page.mouse.up();
+    await page.waitForFunction(
+      (group) => document.querySelector(group) !== null,
+      {},
+      '.order-group[aria-label^="src/crews, rank 4 of"]',
+    );
+    expect((await steps())[3]).toEqual(['src/notices', 'src/crews']);
+    expect(await fileNow()).toContain('only berths use what is in misc');
+    await clickText(page, 'button', 'Undo');
+    await page.waitForSelector('.order-group[aria-label^="src/crews, rank 9 of"]');
+  });
+
+  it('tell repairs, which are looked at before they are made', async () => {
+    const { page } = demo.instrument;
+    await open('rules');
+    const breaks = await textOf(page, '.view-tools');
+    const path = await textOf(page, '.repair .cut-name');
+    await clickText(page, '.repair .link', 'Look');
+    await waitForText(page, '[role=status]', `As it would be with ${path}`);
+    const count = (text: string): number => Number(/(\d+) breaks?/.exec(text)![1]);
+    expect(count(await textOf(page, '.view-tools'))).toBeLessThan(count(breaks));
+    await clickText(page, '[role=status] button', 'Leave it');
+    await page.waitForFunction(() => !document.querySelector('[role=status]'));
+    expect(await textOf(page, '.view-tools')).toBe(breaks);
+  });
+
+  it('have a break accepted with a reason, and that taken out again', async () => {
+    const { page } = demo.instrument;
+    await open('rules?pair=layers|src/gauging|src/notices');
+    await clickText(page, '.break-pair .link', 'Accept …');
+    await page.waitForSelector('[name=reason]:focus');
+    await page.keyboard.type('Bulletins follow the gauge.');
+    await page.keyboard.press('Enter');
+    await waitForText(page, '[aria-label=Exceptions]', 'Bulletins follow the gauge.');
+    expect(await fileNow()).toContain('reason: Bulletins follow the gauge.');
+    await page.$$eval('[aria-label^="Take the exception of src/gauging"]', ([button]) =>
+      (button as HTMLElement).click(),
+    );
+    await page.waitForFunction(() => !document.body.innerText.includes('Bulletins follow'));
+  });
+
+  it('are written as text, of which what cannot be read is refused with its line', async () => {
+    const { page } = demo.instrument;
+    await open('rules?as=text');
+    const text = await page.$eval('textarea', (area) => area.value);
+    await page.focus('textarea');
+    await page.keyboard.down('Control');
+    await page.keyboard.press('Home');
+    await page.keyboard.up('Control');
+    await page.keyboard.type('moons: 3\n');
+    await clickText(page, '.rules-text button', 'Keep');
+    await waitForText(page, '[role=alert]', 'line 1');
+    expect(await page.$eval('textarea', (area) => area.value)).toContain('moons: 3');
+    expect(await fileNow()).toBe(text);
+  });
+
+  it('begin with an order that is proposed', async () => {
+    const { page } = demo.instrument;
+    await open('rules');
+    await clickText(page, 'button', 'Propose an order …');
+    await clickText(page, '[role=menuitem]', 'of packages');
+    await waitForText(page, '.rules-list', 'ranks of packages');
+    await open('rules?rule=ranks+of+packages');
+    await waitForText(page, '.caption', 'ranks of packages');
+    expect((await steps()).length).toBeGreaterThan(1);
+  });
+
+  it.each(['rules?pair=layers|src/voyages|src/manifests', 'rules?as=text'])(
+    '%s has no accessibility faults',
+    async (path) => {
+      await open(path);
+      await page();
+      expect(await accessibilityFaults(demo.instrument.page)).toEqual([]);
+    },
+  );
+});
+
+const page = (): Promise<unknown> => demo.instrument.page.waitForSelector('.view-tools');
