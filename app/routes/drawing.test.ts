@@ -5,6 +5,7 @@ import { makePlan } from '../../server/store/modulePlans.ts';
 import { makeShortlist } from '../../server/store/shortlists.ts';
 import { runtime } from '../../server/work/runtime.ts';
 import { routeServer } from '../../tests/routeServer.ts';
+import { loader as aroundPage } from './around.tsx';
 import { loader as frame } from './codebase.tsx';
 import { loader as index } from './codebaseIndex.tsx';
 import { loader as graph } from './graph.tsx';
@@ -179,5 +180,42 @@ describe('drawings', () => {
       expect(await editLists(sent({ edit: 'make', name: 'odd', keys }))).toEqual({
         problem: 'That was not understood.',
       });
+  });
+});
+
+describe('what a change reaches', () => {
+  const reached = async (set: string) => {
+    const { around } = await aroundPage(asked(`set=${encodeURIComponent(set)}&reach=all`));
+    return around!.groups.flatMap(({ members }) => members.map(({ key }) => key));
+  };
+
+  it('is told of a shortlist, and of what differs from another survey', async () => {
+    await editLists(sent({ edit: 'make', name: 'low', keys: '["lib/gauge.ts"]' }));
+    const { lists, others } = await aroundPage(asked('around=lib/gauge.ts'));
+    const own = lists.find(({ name }) => name === 'low')!;
+    expect(own.count).toBe(1);
+    writeFileSync(
+      join(server.folder(), 'src', 'late.ts'),
+      "import { gauge } from '../lib/gauge';\nexport const late = gauge;\n",
+    );
+    await server.surveyAgain();
+    expect(await reached(`list:${own.id}`)).toEqual(['src/late.ts']);
+    const before = (await aroundPage(asked('around=lib/gauge.ts'))).others[0].id;
+    expect(before).toBeGreaterThan(others[0]?.id ?? 0);
+    writeFileSync(join(server.folder(), 'lib', 'gauge.ts'), 'export const gauge = 2;\n');
+    await server.surveyAgain();
+    const last = (await aroundPage(asked('around=lib/gauge.ts'))).others[0].id;
+    expect(await reached(`since:${last}`)).toEqual(['src/late.ts']);
+  });
+
+  it('that is of nothing there says so', async () => {
+    const refused = async (set: string): Promise<unknown> =>
+      aroundPage(asked(`set=${set}`)).then(
+        () => null,
+        (thrown: { data: unknown }) => thrown.data,
+      );
+    expect(await refused('list:999')).toContain('gone');
+    expect(await refused('commits:main')).toContain('no commit of a repository');
+    expect(await refused('moon:1')).toContain('A set is a shortlist');
   });
 });

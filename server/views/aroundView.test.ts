@@ -6,6 +6,7 @@ import type { AroundState } from './aroundQuery.ts';
 import type { PictureQuestion } from './picture/arranged.ts';
 import { evidenceView } from './picture/evidenceView.ts';
 import { filterOf } from './picture/filters.ts';
+import { listedElements } from './shortlistView.ts';
 
 const files = {
   'src/tolls/rate.ts': "import { kit } from 'kit';\nexport class Rate { of() { kit(); return 1; } }\n",
@@ -119,5 +120,36 @@ describe('what is around an element', () => {
     const keys = around.groups.flatMap(({ members }) => members.map(({ key }) => key)).sort();
     expect(keys).toEqual(['src/desk/desk.ts', 'src/web/page.ts']);
     expect(() => aroundView(survey, 'gone', question, state({}))).toThrow('This survey has no gone.');
+  });
+});
+
+describe('what is around a set', () => {
+  it('leaves out what is in it, and counts the rest once, with the share of the codebase and the tests in it', async () => {
+    const survey = await surveyed();
+    const keys = ['src/tolls/rate.ts', 'src/tolls/quote.ts'];
+    const marks = listedElements(survey, keys).map((mark) => (mark === 1 ? 1 : 0));
+    const set = { name: 'tolls', keys, marks };
+    const around = aroundView(survey, set, { ...question, withTests: true }, state({ reach: 'all' }));
+    expect(told(around)).toEqual([
+      'own src/desk 4: src/desk/desk.ts 1',
+      'own src/web 0: src/web/page.ts 2',
+      'tests tests 3: tests/rate.ts 1',
+    ]);
+    expect(around.files).toEqual({ found: 3, tests: 1, all: 5 });
+    // A count of a member is that of its evidence.
+    const evidence = await evidenceView(survey, () => Promise.resolve(null), {
+      question: { ...question, withTests: true },
+      from: 'src/desk/desk.ts',
+      to: around.end!,
+      page: 0,
+    });
+    expect(evidence.count).toBe(4);
+  });
+
+  it('of too many to be named has no evidence of its own', async () => {
+    const survey = await surveyed();
+    const keys = Array.from({ length: 201 }, () => 'src/tolls/rate.ts');
+    const marks = listedElements(survey, keys).map((mark) => (mark === 1 ? 1 : 0));
+    expect(aroundView(survey, { name: 'x', keys, marks }, question, state({})).end).toBeNull();
   });
 });

@@ -1,4 +1,5 @@
 import { groupWithKey } from '../../core/arrangement/arrangement.ts';
+import { joinedEnds } from '../../core/arrangement/ends.ts';
 import type { UnitTree } from '../../core/arrangement/nodes.ts';
 import {
   certainties,
@@ -14,7 +15,8 @@ import { arrangementOf } from './ground/scope.ts';
 import { testElements } from './ground/tests.ts';
 import { placed, type PictureQuestion } from './picture/arranged.ts';
 import { groupLabel } from './picture/labels.ts';
-import { eachRow, neighbourQuestion, subjectNamed } from './picture/neighbours.ts';
+import { eachRow, neighbourQuestion, setSubject, subjectNamed, type Subject } from './picture/neighbours.ts';
+import type { StartingSet } from './startingSet.ts';
 
 /** What stands around an element: who uses it, or what it uses, in groups. */
 export interface Around {
@@ -25,6 +27,10 @@ export interface Around {
   places: number;
   /** How many are not told, for there are too many. */
   untold: number;
+  /** How evidence is asked for at the side of what is looked at; null for a set that is too large to be named. */
+  end: string | null;
+  /** Of all files that count, so many are found, and so many of these are tests. */
+  files: { found: number; tests: number; all: number };
 }
 
 export interface AroundGroup {
@@ -49,6 +55,8 @@ export interface AroundMember extends ElementLabel {
   distance: number;
 }
 
+/** So many elements of a set are named as one end of a claim. */
+const MOST_ENDS = 200;
 /** More than this are not sent to a page. */
 const MOST_MEMBERS = 20_000;
 
@@ -61,26 +69,37 @@ interface Found {
   distance: number;
 }
 
-/** O(dependencies of what is found). */
+/** `start` is the key of an element or of a group, or a set. O(dependencies of what is found), of all for a group or a set. */
 export function aroundView(
   survey: SurveyedCodebase,
-  key: string,
+  start: string | StartingSet,
   question: PictureQuestion,
   { direction, reach, together }: AroundState,
 ): Around {
+  const key = typeof start === 'string' ? start : (start.keys[0] ?? '');
   const tree = placed(survey, neighbourQuestion(survey, key, question));
-  const found = directlyFound(survey, tree, key, question, direction);
-  if (reach === 'all') addReached(survey, tree, key, question, direction, found);
+  const subject =
+    typeof start === 'string' ? subjectNamed(survey, tree, start) : setSubject(survey, tree, start.marks);
+  const found = directlyFound(survey, subject, question, direction);
+  if (reach === 'all') addReached(survey, tree, subject, question, direction, found);
   const all = [...found.values()].sort(
     (a, b) => a.distance - b.distance || b.count - a.count || a.element - b.element,
   );
   const told = all.slice(0, MOST_MEMBERS);
   const groups = together === 'kind' ? byKind(survey, told) : byOne(survey, question, told, together);
-  const group = groupWithKey(tree.arrangement, key);
   const places = all.reduce((sum, { count }) => sum + count, 0);
   return {
     focus:
-      group === undefined ? labelOf(survey, elementOf(survey, key)!) : groupLabel(tree.arrangement, group),
+      typeof start === 'string'
+        ? labelOfStart(survey, tree, start)
+        : { key: '', name: start.name, kind: 'group' },
+    end:
+      typeof start === 'string'
+        ? start
+        : start.keys.length === 0 || start.keys.length > MOST_ENDS
+          ? null
+          : joinedEnds(start.keys),
+    files: filesFound(survey, tree, all),
     groups: groups.sort(
       (a, b) =>
         sorts.indexOf(a.sort) - sorts.indexOf(b.sort) ||
@@ -93,6 +112,26 @@ export function aroundView(
   };
 }
 
+function labelOfStart(survey: SurveyedCodebase, tree: UnitTree, key: string): ElementLabel {
+  const group = groupWithKey(tree.arrangement, key);
+  return group === undefined ? labelOf(survey, elementOf(survey, key)!) : groupLabel(tree.arrangement, group);
+}
+
+function filesFound(
+  survey: SurveyedCodebase,
+  { counts }: UnitTree,
+  found: readonly Found[],
+): Around['files'] {
+  const { elements, files } = survey;
+  const isTest = testElements(survey);
+  const reached = new Set(found.map(({ element }) => elements.file[element]).filter((file) => file >= 0));
+  return {
+    found: reached.size,
+    tests: [...reached].filter((file) => isTest[file] === 1).length,
+    all: files.filter(({ element }) => counts[element] === 1).length,
+  };
+}
+
 const sorts = ['own', 'tests', 'outside'] as const;
 
 type Direction = AroundState['direction'];
@@ -100,13 +139,11 @@ type Direction = AroundState['direction'];
 /** Elements (of a file and of a group: files) with a dependency on the subject, or of it; externals as they are. */
 function directlyFound(
   survey: SurveyedCodebase,
-  tree: UnitTree,
-  key: string,
+  subject: Subject,
   question: PictureQuestion,
   direction: Direction,
 ): Map<number, Found> {
   const { dependencies, elements } = survey;
-  const subject = subjectNamed(survey, tree, key);
   const wantsFiles = subject.element < 0 || elements.file[subject.element] === subject.element;
   const found = new Map<number, Found>();
   eachRow(survey, subject, { ...question, direction }, (row) => {
@@ -127,13 +164,12 @@ function directlyFound(
 function addReached(
   survey: SurveyedCodebase,
   tree: UnitTree,
-  key: string,
+  subject: Subject,
   question: PictureQuestion,
   direction: Direction,
   found: Map<number, Found>,
 ): void {
   const { elements, dependencies } = survey;
-  const subject = subjectNamed(survey, tree, key);
   const queue = [...found.keys()];
   for (let at = 0; at < queue.length; at++) {
     giveUpAtStep(at << 8);

@@ -55,6 +55,7 @@ import { filesShown, savedViewsView } from './savedViewsView.ts';
 import { scopeView } from './scopeView.ts';
 import { completed, inverted, shortlistPage, shortlistSummary } from './shortlistView.ts';
 import { sourceView } from './sourceView.ts';
+import { startingSet } from './startingSet.ts';
 import { textQuery } from './textQuery.ts';
 import { placedMatches, searchedPaths } from './textSearchView.ts';
 import { typesQuery } from './typesQuery.ts';
@@ -97,7 +98,7 @@ export const views = {
   },
 
   graph(view: ViewRequest) {
-    const { survey, scope, plans, store, codebase, record } = view;
+    const { survey, scope, plans } = view;
     const asked = graphQuestion(view);
     return {
       query: asked.query,
@@ -106,9 +107,7 @@ export const views = {
       scope: scopeView(survey, scope),
       measures: measuresOfBoxes(asked.grain),
       /** Other surveys that this one can be compared with. */
-      others: surveys(store, codebase.id)
-        .filter(({ id }) => id !== record.id)
-        .map(({ id, surveyedAt, commitHash }) => ({ id, surveyedAt, commitHash })),
+      others: otherSurveys(view),
     };
   },
 
@@ -193,14 +192,19 @@ export const views = {
     return cardView(survey, readText, needed(params.get('key'), 'key'));
   },
 
-  around({ survey, params, state, question, scope }: ViewRequest) {
+  async around(view: ViewRequest) {
+    const { survey, params, state, question, scope, store, codebase, record } = view;
     const query = aroundQuery(params);
     // What is looked at stays while one clicks through what is around it.
-    const key = params.get('around') ?? state.focus;
+    const start = (await startingSet(view)) ?? params.get('around') ?? state.focus;
     return {
       query,
-      around: key === null ? null : aroundView(survey, key, question, query),
+      around: start === null ? null : aroundView(survey, start, question, query),
       scope: scopeView(survey, scope),
+      /** Sets from which can be started. */
+      lists: shortlists(store, codebase.id).map(({ id, name, keys }) => ({ id, name, count: keys.length })),
+      others: otherSurveys(view),
+      hasCommits: record.commitHash !== null,
     };
   },
 
@@ -393,6 +397,17 @@ const stepQuery = z.object({
 function graphQuestion({ question, scope, params, at }: ViewRequest): GraphQuestion {
   const query = graphQuery(params);
   return { ...question, scope, query, before: query.since === null ? null : at(query.since) };
+}
+
+/** The other surveys of a codebase, the newest first. */
+function otherSurveys({
+  store,
+  codebase,
+  record,
+}: ViewRequest): { id: number; surveyedAt: string; commitHash: string | null }[] {
+  return surveys(store, codebase.id)
+    .filter(({ id }) => id !== record.id)
+    .map(({ id, surveyedAt, commitHash }) => ({ id, surveyedAt, commitHash }));
 }
 
 function keysOfLists({ store, codebase }: ViewRequest): (id: number) => string[] {

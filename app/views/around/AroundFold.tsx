@@ -15,12 +15,13 @@ const sortWords: Record<AroundGroup['sort'], string> = { own: '', tests: 'tests:
 /** A group with its sums, and its members when it is open. */
 export function AroundFold({
   group,
-  focus,
+  end: subject,
   direction,
   startsOpen,
 }: {
   group: AroundGroup;
-  focus: string;
+  /** How evidence is asked for at the side of what is looked at; null where it cannot be. */
+  end: string | null;
   direction: AroundState['direction'];
   startsOpen: boolean;
 }) {
@@ -47,19 +48,20 @@ export function AroundFold({
         <span className="faded">{counted(members.length, 'element')}</span>
         <span className="mono">{places > 0 && figure(places)}</span>
       </h2>
-      {isOpen && <Members members={members} focus={focus} direction={direction} within={label?.key} />}
+      {isOpen && <Members members={members} end={subject} direction={direction} within={label?.key} />}
     </section>
   );
 }
 
 function Members({
   members,
-  focus,
+  end: subject,
   direction,
   within,
 }: {
   members: AroundGroup['members'];
-  focus: string;
+  /** How evidence is asked for at the side of what is looked at; null where it cannot be. */
+  end: string | null;
   direction: AroundState['direction'];
   within: string | undefined;
 }) {
@@ -87,15 +89,16 @@ function Members({
               : member.kinds.map((kind) => dependencyWords[kind]).join(', ')}
           </span>
           <span>
-            {member.count > 0 && (
+            {member.count > 0 && subject === null && <span className="mono">{figure(member.count)}</span>}
+            {member.count > 0 && subject !== null && (
               <button
                 type="button"
                 className="plain-button mono"
                 aria-label={`${counted(member.count, 'place')} of ${member.name}: show them`}
                 onClick={() =>
                   direction === 'uses'
-                    ? showEvidence(focus, member.end, kinds)
-                    : showEvidence(member.end, focus, kinds)
+                    ? showEvidence(subject, member.end, kinds)
+                    : showEvidence(member.end, subject, kinds)
                 }
               >
                 {figure(member.count)}

@@ -16,6 +16,7 @@ import { useShortlists } from '../../frame/shortlists/Shortlists.tsx';
 import { counted, figure } from '../../state/figures.ts';
 import { usePicture } from '../../state/usePicture.ts';
 import { AroundFold } from './AroundFold.tsx';
+import { StartButton, type Starts } from './StartButton.tsx';
 import './around.css';
 
 const directions = [
@@ -28,13 +29,15 @@ export function AroundPage({
   around,
   query,
   scope,
-}: {
+  ...starts
+}: Starts & {
   around: Around | null;
   query: AroundState;
   scope: ScopeChoice;
 }) {
   const { params, focus, change } = usePicture();
-  const shown = around?.focus.key ?? null;
+  const isSet = params.has('set');
+  const shown = isSet ? null : (around?.focus.key ?? null);
   useEffect(() => {
     // Without it in the address, the next click would be taken for another question.
     if (shown !== null && !params.has('around')) change({ around: shown }, { replace: true });
@@ -57,11 +60,19 @@ export function AroundPage({
         What{' '}
         <ParameterChoice label="direction" name="direction" options={directions} value={query.direction} />{' '}
         <ParameterChoice label="reach" name="reach" options={reaches} value={query.reach} />:{' '}
-        <b className="mono">{around ? <ElementName element={around.focus} /> : 'nothing yet'}</b>
+        {isSet && around ? (
+          <b>{around.focus.name}</b>
+        ) : (
+          <b className="mono">{around ? <ElementName element={around.focus} /> : 'nothing yet'}</b>
+        )}
         {focus !== null && focus !== shown && (
           <>
             {' '}
-            <button type="button" className="plain-button link" onClick={() => change({ around: focus })}>
+            <button
+              type="button"
+              className="plain-button link"
+              onClick={() => change({ around: focus, set: null })}
+            >
               (or what is in focus)
             </button>
           </>
@@ -82,11 +93,13 @@ export function AroundPage({
           <p className="faded">
             Press / and look for a file, a type or a routine; or click one in any view, and come back.
           </p>
+          <StartButton {...starts} />
         </div>
       ) : (
         <AroundList
           key={around.focus.key}
           around={around}
+          starts={starts}
           groups={groups}
           query={query}
           filter={filter}
@@ -99,12 +112,14 @@ export function AroundPage({
 
 function AroundList({
   around,
+  starts,
   groups,
   query,
   filter,
   onFilter,
 }: {
   around: Around;
+  starts: Starts;
   groups: AroundGroup[];
   query: AroundState;
   filter: string;
@@ -130,6 +145,7 @@ function AroundList({
         <span className="faded" aria-live="polite">
           {filter !== '' && `${figure(keys.length)} of `}
           {counted(around.total, 'element')}, {counted(around.places, 'place')}
+          {around.files.found > 0 && `; ${shareOf(around.files)}`}
           {around.untold > 0 &&
             `; the nearest ${figure(around.total - around.untold)} are listed, choose fewer kinds for the others`}
         </span>
@@ -144,6 +160,7 @@ function AroundList({
         >
           Shortlist {keys.length === 1 ? 'it' : `all ${figure(keys.length)}`}
         </button>
+        <StartButton {...starts} />
       </div>
       <div
         className="page around-list"
@@ -166,7 +183,7 @@ function AroundList({
             <AroundFold
               key={group.key}
               group={group}
-              focus={around.focus.key}
+              end={around.end}
               direction={query.direction}
               startsOpen={group.sort === 'own' || filter !== ''}
             />
@@ -175,6 +192,12 @@ function AroundList({
       </div>
     </>
   );
+}
+
+/** How much of the codebase was found: files, their share, and tests among them. */
+function shareOf({ found, tests, all }: Around['files']): string {
+  const share = `${((100 * found) / Math.max(1, all)).toFixed(1)} %`;
+  return `${share} of ${counted(all, 'file')}${tests > 0 ? `, ${counted(tests, 'test file')} among them` : ''}`;
 }
 
 /** The groups with those members whose key holds the text; groups without any are gone. */

@@ -17,6 +17,7 @@ import { defaultLimits } from '../archive/limits.ts';
 import type { CodeSource } from '../codeSource.ts';
 import { openSource } from '../openSource.ts';
 import { textReader } from '../readText.ts';
+import { changedPaths } from './changedPaths.ts';
 
 const open = (typed: string, ref = '', workplace = temporaryFolder(), refresh = true): Promise<CodeSource> =>
   openSource(originOf(typed, ref), { workplace, limits: defaultLimits, refresh });
@@ -235,5 +236,22 @@ describe('a repository elsewhere', () => {
     });
     await expect(opening).rejects.toThrow('The survey was stopped.');
     expect(readdirSync(workplace)).toEqual(['repository.git']);
+  });
+});
+
+describe('what differs between two commits', () => {
+  it('is told by paths, whatever they are called, whatever was renamed or gone', async () => {
+    const repository = gitRepository({ ...code, 'gone.ts': 'export const gone = 1;\n' });
+    gitIn(repository, 'tag', 'then');
+    rmSync(join(repository, 'gone.ts'));
+    writeFileSync(join(repository, 'src', 'a.ts'), 'export {};\n');
+    writeFileSync(join(repository, 'odd\nname ü.ts'), 'export const odd = 1;\n');
+    const now = commitAll(repository, 'second');
+    const changed = (from: string, to = now): Promise<string[]> =>
+      changedPaths(join(repository, '.git'), { from, to }, repository);
+    expect((await changed('then')).sort()).toEqual(['gone.ts', 'odd\nname ü.ts', 'src/a.ts']);
+    expect(await changed('HEAD')).toEqual([]);
+    await expect(changed('nowhere')).rejects.toThrow('no branch, tag or commit “nowhere”');
+    await expect(changed('--output=x')).rejects.toThrow('cannot be the name');
   });
 });

@@ -89,7 +89,7 @@ export function neighbours(survey: SurveyedCodebase, key: string, query: Neighbo
 }
 
 /** What neighbours are asked of. */
-interface Subject {
+export interface Subject {
   /** True for an element that it is or holds, and that counts. */
   isNear(element: number): boolean;
   /** True for an element outside of it that counts. */
@@ -123,6 +123,21 @@ function elementSubject(survey: SurveyedCodebase, { counts }: UnitTree, element:
     labelOf(far) {
       const label = labelOf(survey, far);
       return { ...label, end: isFile ? label.key : endOfElement(elements, far), isRest: false };
+    },
+  };
+}
+
+/** Several elements, marked 1, as if they were one: files are told to it, and externals. */
+export function setSubject(survey: SurveyedCodebase, { counts }: UnitTree, marks: Uint8Array): Subject {
+  const { elements } = survey;
+  return {
+    element: -1,
+    isNear: (e) => marks[e] === 1,
+    isFar: (e) => marks[e] === 0 && counts[e] === 1,
+    counterpart: (far) => (elements.file[far] >= 0 ? elements.file[far] : far),
+    labelOf(far) {
+      const label = labelOf(survey, far);
+      return { ...label, end: label.key, isRest: false };
     },
   };
 }
