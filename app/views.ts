@@ -18,6 +18,7 @@ import { source } from './views/source/descriptor.ts';
 import { strays } from './views/strays/descriptor.ts';
 import { text } from './views/text/descriptor.ts';
 import { types } from './views/types/descriptor.ts';
+import { unused } from './views/unused/descriptor.ts';
 
 /** Every view. The order is that of the rail within its groups, and of the verbs in menus. */
 export const allViews: readonly ViewDescriptor[] = [
@@ -33,6 +34,7 @@ export const allViews: readonly ViewDescriptor[] = [
   around,
   cycles,
   rules,
+  unused,
   modules,
   strays,
   compare,

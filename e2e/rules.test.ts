@@ -169,4 +169,27 @@ describe('rules', () => {
   );
 });
 
+describe('unused code', () => {
+  it('is listed with how sure that is, and is used after all when somebody says so', async () => {
+    const { page } = demo.instrument;
+    await open('unused?show=sure');
+    await waitForText(page, '.unused-row', 'quayBoard.ts');
+    const count = async (): Promise<number> => parseInt(await textOf(page, '.view-tools b'));
+    const before = await count();
+    await page.$$eval('.unused-row', (rows) =>
+      [...rows]
+        .find((row) => row.textContent?.includes('quayBoard.ts'))!
+        .querySelector<HTMLElement>('.link')!
+        .click(),
+    );
+    await waitForText(page, '.unused-begins', 'src/web/quayBoard.ts');
+    expect(await count()).toBeLessThan(before);
+    expect(await fileNow()).toContain('entries:');
+    await page.click('[aria-label="src/web/quayBoard.ts is no entry"]');
+    await waitForText(page, '.unused-row', 'quayBoard.ts');
+    expect(await count()).toBe(before);
+    expect(await accessibilityFaults(page)).toEqual([]);
+  });
+});
+
 const page = (): Promise<unknown> => demo.instrument.page.waitForSelector('.view-tools');

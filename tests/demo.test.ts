@@ -18,6 +18,8 @@ import { planRead } from '../server/views/plan/editedPlan.ts';
 import { DOUBTFUL, planView } from '../server/views/plan/planView.ts';
 import { straysView } from '../server/views/plan/straysView.ts';
 import type { ViewRequest } from '../server/views/viewRequest.ts';
+import { unreachedCode } from '../core/judge/unreached.ts';
+import { testElements } from '../server/views/ground/tests.ts';
 import { judged } from '../core/judge/judged.ts';
 import { readRules } from '../server/views/rules/readRules.ts';
 import { judgedSurvey } from '../server/views/rules/rulesView.ts';
@@ -233,6 +235,30 @@ describe('Hollowmere', () => {
       )
       .map((row) => elements.key[dependencies.to[row]]);
     expect(targets).toEqual(['planner/src/main/java/hollowmere/planner/Planner.java#Planner.place~2']);
+  });
+});
+
+describe('dead code of Hollowmere', () => {
+  it('is what nothing imports, and what nothing calls', () => {
+    const { survey, entryPoints } = result;
+    const { found } = unreachedCode(survey, entryPoints, {
+      isEntry: () => false,
+      isTest: testElements(survey),
+    });
+    const sure = found
+      .filter(({ certainty }) => certainty === 'sure')
+      .map(({ element }) => survey.elements.key[element]);
+    expect(sure).toEqual(
+      expect.arrayContaining([
+        'src/voyages/legacyHandover.ts',
+        'src/web/quayBoard.ts',
+        'src/crews/roster.ts#pairByInitials',
+      ]),
+    );
+    // What the programs begin with, and what they call, is none.
+    const told = new Set(found.map(({ element }) => survey.elements.key[element]));
+    for (const used of ['src/web/main.ts', 'src/kernel/index.ts', 'src/tolls/tariff.ts', 'src/web/server.ts'])
+      expect(told.has(used), used).toBe(false);
   });
 });
 

@@ -50,6 +50,7 @@ const edit = z.discriminatedUnion('do', [
     }),
   }),
   z.object({ do: z.literal('takeExceptionOut'), at: rank }),
+  z.object({ do: z.enum(['addEntry', 'takeEntryOut']), pattern: group }),
 ]) satisfies z.ZodType<RulesEdit>;
 
 const form = z.discriminatedUnion('make', [

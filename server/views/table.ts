@@ -59,6 +59,7 @@ import { startingSet } from './startingSet.ts';
 import { textQuery } from './textQuery.ts';
 import { placedMatches, searchedPaths } from './textSearchView.ts';
 import { typesQuery } from './typesQuery.ts';
+import { unusedView } from './unusedView.ts';
 import { pictureMarks, type ViewRequest } from './viewRequest.ts';
 
 /**
@@ -283,6 +284,8 @@ export const views = {
   compare: (view: ViewRequest) => ({ page: comparedView(view) }),
 
   rules: (view: ViewRequest) => rulesView(view),
+
+  unused: (view: ViewRequest) => ({ ...unusedView(view), scope: scopeView(view.survey, view.scope) }),
 
   /** The text of the rules that the codebase brings; null where it brings none. */
   ownRules: (view: ViewRequest) => ownText(view),

@@ -8,7 +8,7 @@ import { carriedOver, patched } from '../../state/pictureState.ts';
 import { dependencyWords } from '../../state/words.ts';
 import { usePicture } from '../../state/usePicture.ts';
 import { AcceptForm, type AcceptWords } from './AcceptForm.tsx';
-import type { RulesEditor } from './useRulesEdit.ts';
+import type { RulesEditor } from '../../state/useRulesEdit.ts';
 
 /** So many pairs of files the server sends at once, and so many lines of a pair are named before its evidence is asked for. */
 const PART = 60;

@@ -1,6 +1,6 @@
 import type { ExceptionLine } from '../../../server/views/rules/rulesView.ts';
 import { counted } from '../../state/figures.ts';
-import type { RulesEditor } from './useRulesEdit.ts';
+import type { RulesEditor } from '../../state/useRulesEdit.ts';
 
 const words: Record<ExceptionLine['state'], string> = {
   holds: 'accepted',

@@ -4,7 +4,7 @@ import { pathOf } from '../../../core/layout/bundledPaths.ts';
 import type { Breaks, RulesPage } from '../../../server/views/rules/rulesView.ts';
 import { inkOf } from '../../../server/views/graph/ink.ts';
 import { counted, figure } from '../../state/figures.ts';
-import type { RulesEditor } from './useRulesEdit.ts';
+import type { RulesEditor } from '../../state/useRulesEdit.ts';
 
 type Order = NonNullable<RulesPage['order']>;
 

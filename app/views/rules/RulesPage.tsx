@@ -11,7 +11,7 @@ import { ExceptionList } from './ExceptionList.tsx';
 import { OrderSteps } from './OrderSteps.tsx';
 import { RepairList } from './RepairList.tsx';
 import { RulesText } from './RulesText.tsx';
-import { useRulesEdit, type RulesEditor } from './useRulesEdit.ts';
+import { useRulesEdit, type RulesEditor } from '../../state/useRulesEdit.ts';
 import './rules.css';
 
 /** The intended order and the other rules of a codebase, what breaks them, what was accepted, and how to mend it. */

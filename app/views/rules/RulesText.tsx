@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { RulesEditor } from './useRulesEdit.ts';
+import type { RulesEditor } from '../../state/useRulesEdit.ts';
 
 /** The rules as they stand in the file, to be written by hand; what cannot be read is refused with its line and column. */
 export function RulesText({

@@ -81,6 +81,18 @@ describe('an edit of the rules', () => {
     expect(() => editedRules(text, { do: 'takeExceptionOut', at: 1 })).toThrow('gone');
   });
 
+  it('says where the outside begins, and takes that back', () => {
+    const begun = editedRules(text, { do: 'addEntry', pattern: 'app/routes/**' });
+    const more = editedRules(begun, { do: 'addEntry', pattern: 'x.ts' });
+    expect(parse(more)).toMatchObject({ entries: ['app/routes/**', 'x.ts'] });
+    expect(parse(editedRules(more, { do: 'takeEntryOut', pattern: 'x.ts' }))).toMatchObject({
+      entries: ['app/routes/**'],
+    });
+    expect(parse(editedRules(begun, { do: 'takeEntryOut', pattern: 'app/routes/**' }))).not.toHaveProperty(
+      'entries',
+    );
+  });
+
   it('makes an order where there was nothing', () => {
     const ranks = [
       [{ id: 'src/desk', patterns: null }],

@@ -17,7 +17,9 @@ export type RulesEdit =
   | { do: 'place'; rule: string; path: string; group: string }
   | { do: 'takeRuleOut'; rule: string }
   | { do: 'accept'; exception: NewException }
-  | { do: 'takeExceptionOut'; at: number };
+  | { do: 'takeExceptionOut'; at: number }
+  | { do: 'addEntry'; pattern: string }
+  | { do: 'takeEntryOut'; pattern: string };
 
 export interface OrderGroup {
   id: string;
@@ -103,6 +105,15 @@ function make(document: Document, edit: Exclude<RulesEdit, { do: 'text' }>): voi
     case 'accept':
       sequence(document, 'exceptions').add(document.createNode(edit.exception));
       return;
+    case 'addEntry':
+      sequence(document, 'entries').add(document.createNode(edit.pattern));
+      return;
+    case 'takeEntryOut': {
+      const entries = sequence(document, 'entries');
+      entries.items = entries.items.filter((each) => idsIn(each)[0] !== edit.pattern);
+      if (entries.items.length === 0) document.delete('entries');
+      return;
+    }
     case 'takeExceptionOut': {
       const exceptions = sequence(document, 'exceptions');
       if (edit.at >= exceptions.items.length) throw new Problem('notFound', 'This exception is gone.');

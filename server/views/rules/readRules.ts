@@ -86,6 +86,8 @@ const exceptionSchema = z.strictObject({
 
 const beside = {
   exceptions: z.array(exceptionSchema).default([]),
+  /** Files at which the outside begins, beside those that are found. */
+  entries: z.array(pattern).default([]),
   /** What is read, and as what: as the interface decides it. */
   intake: rulesSchema.strict().default(noRules),
 };
@@ -114,6 +116,8 @@ export function rulesSchemaText(): string {
 
 /** All that a file says: rules, exceptions, and what is to be read at all. */
 export interface RulesFile extends RuleBook {
+  /** Patterns of files at which the outside begins. */
+  entries: readonly string[];
   intake: IntakeRules;
 }
 
@@ -195,7 +199,7 @@ export function readRules({ name: file, text }: { name: string; text: string }):
       refuse(['exceptions', i, 'rule'], `there is no rule “${rule}”.`);
     return { ...said, rule: rule ?? null, until: until ?? null, most: most ?? null };
   });
-  return { rules, exceptions, intake: book.intake };
+  return { rules, exceptions, entries: book.entries, intake: book.intake };
 }
 
 function wordsOf({

@@ -1,7 +1,7 @@
 import { useCallback, useEffect } from 'react';
 import { useFetcher, useParams, useRevalidator } from 'react-router';
-import type { ArrangementId } from '../../../core/arrangement/arrangement.ts';
-import type { RulesEdit } from '../../../server/views/rules/editRules.ts';
+import type { ArrangementId } from '../../core/arrangement/arrangement.ts';
+import type { RulesEdit } from '../../server/views/rules/editRules.ts';
 
 /** What may be done to the rules at hand, and what the server says of it. */
 export interface RulesEditor {
