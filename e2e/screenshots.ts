@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { installationRoot } from '../server/installation.ts';
 import { readPlan } from '../server/plans/readPlan.ts';
 import { openStore } from '../server/store/database.ts';
+import { changeRuleBook } from '../server/store/ruleBooks.ts';
 import { makePlan } from '../server/store/modulePlans.ts';
 import { writeNote } from '../server/store/notes.ts';
 import { makeShortlist } from '../server/store/shortlists.ts';
@@ -80,10 +81,10 @@ const shots: Shot[] = [
     ready: '.graph-edge',
   },
   {
-    name: 'shortlist',
-    path: '/codebases/1/matrix?in=src&overlay=1',
+    name: 'rules',
+    path: '/codebases/1/rules?pair=layers|src/voyages|src/manifests',
     scheme: 'light',
-    ready: '.matrix-legend .mark',
+    ready: '.break-pair',
   },
   { name: 'notes-dark', path: '/codebases/1/notes', scheme: 'dark', ready: '.note-card' },
 ];
@@ -110,6 +111,8 @@ function leave(data: string): void {
   const name = 'hollowmere-plan.yaml';
   const text = readFileSync(join(installationRoot, 'demo', name), 'utf8');
   makePlan(store, 1, 'hollowmere-plan', readPlan({ name, text }, []));
+  const rules = readFileSync(join(installationRoot, 'demo', 'hollowmere', 'yletope.yaml'), 'utf8');
+  changeRuleBook(store, 1, { revision: 0, what: 'read' }, () => rules);
   store.close();
 }
 

@@ -100,7 +100,9 @@ function Row({ row, editor }: { row: UnusedRow; editor: RulesEditor }) {
       <span className="unused-name">
         <ElementName element={row} />
       </span>
-      <span className="faded mono unused-file">{row.kind !== 'file' && <CutName name={row.file} />}</span>
+      <span className="faded mono unused-file">
+        <CutName name={row.file} />
+      </span>
       <span className="faded">
         {row.kind}: {row.onlyTests ? 'tests alone reach it' : certaintyWords[row.certainty]}
       </span>
