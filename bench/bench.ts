@@ -7,6 +7,7 @@ import { benchMatrix } from './browserBench.ts';
 import { fetchDebianSource } from './debianCode.ts';
 import { largeBench } from './largeBench.ts';
 import { benchLooking } from './lookingBench.ts';
+import { benchRules } from './rulesBench.ts';
 import { fetchPackage, realPackages } from './realCode.ts';
 
 /**
@@ -147,6 +148,7 @@ try {
     await benchRoot(name, root, join(root, changed));
   }
   if (isAsked('looking')) await benchLooking();
+  if (isAsked('rules')) await benchRules();
   if (isAsked('browser')) await benchMatrix();
 } finally {
   rmSync(work, { recursive: true, force: true });

@@ -14,7 +14,7 @@ import { junitOf } from '../server/views/rules/junit.ts';
 import { mergeSummary } from '../server/views/rules/mergeSummary.ts';
 import { readRules, type RulesFile } from '../server/views/rules/readRules.ts';
 import { judgedSurvey, RULES_FILE, today } from '../server/views/rules/rulesView.ts';
-import { linesOf } from '../server/views/rules/ruleWords.ts';
+import { failing, linesOf } from '../server/views/rules/ruleWords.ts';
 import { sarifOf } from '../server/views/rules/sarif.ts';
 import { readPlain } from './plain.ts';
 import { withSurvey, write } from './surveying.ts';
@@ -64,7 +64,7 @@ async function checkCommand(typed: string, options: CheckOptions): Promise<void>
       const known = then ?? (baseline && readBaseline(baseline, pathsOf(result)));
       const told = known === null ? all : { ...all, violations: newSince(all.violations, known) };
       await tell(told, book.rules, { options, all, known });
-      if (told.violations.length > 0) process.exitCode = FOUND;
+      if (failing(told.violations, book.rules).length > 0) process.exitCode = FOUND;
     },
     book.intake,
   );

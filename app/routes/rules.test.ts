@@ -2,6 +2,7 @@ import { rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { routeServer } from '../../tests/routeServer.ts';
+import { loader as dossier } from './dossier.ts';
 import { action as edit, loader as rules } from './rules.tsx';
 import { loader as rulesFile } from './rulesFile.ts';
 
@@ -59,6 +60,16 @@ describe('rules', () => {
         ],
       },
     ]);
+  });
+
+  it('are told in the dossier of what breaks them, and of what is used so', async () => {
+    const of = async (focus: string) => {
+      const told = await dossier(asked(new URLSearchParams({ focus }).toString()));
+      return 'answer' in told ? told.answer.breaks : told;
+    };
+    expect(await of('kernel/c.ts')).toEqual([{ rule: 'ranks of folders', uses: 2, usedBy: 0 }]);
+    expect(await of('desk')).toEqual([{ rule: 'ranks of folders', uses: 0, usedBy: 2 }]);
+    expect(await of('tolls/b.ts')).toEqual([]);
   });
 
   it('tell the cheapest repair, show what it would come to, and change nothing until it is made', async () => {

@@ -9,7 +9,7 @@ export function accepted(
   all: readonly Violation[],
   exceptions: readonly Exception[],
   today: string,
-): Omit<Judgement, 'idle'> {
+): Omit<Judgement, 'idle' | 'empty'> {
   const covers = exceptions.map(({ rule, from, to }) => {
     const [begins, ends] = [globMatcher(from), globMatcher(to)];
     return (violation: Violation): boolean =>

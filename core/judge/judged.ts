@@ -8,7 +8,16 @@ import type { SurveyedCodebase } from '../survey.ts';
 import { accepted } from './accepted.ts';
 import { beyondBound } from './beyondBound.ts';
 import { eachCounted, placedOrder } from './placedOrder.ts';
-import type { CycleRule, Judgement, OrderRule, Rule, RuleBook, UseRule, Violation } from './rules.ts';
+import type {
+  CycleRule,
+  Judgement,
+  OrderRule,
+  ReachRule,
+  Rule,
+  RuleBook,
+  UseRule,
+  Violation,
+} from './rules.ts';
 
 /** What rules are held against: a survey, how its elements stand in packages, and which are tests (1). */
 export interface Judged {
@@ -19,22 +28,34 @@ export interface Judged {
 
 /** All that breaks rules, in the order of the rules, of paths and of kinds. `today` as `2027-01-31`. O(rules · dependencies). */
 export function judged(on: Judged, { rules, exceptions }: RuleBook, today: string): Judgement {
-  const idle: string[] = [];
-  const all = rules.flatMap((rule) => {
-    const { violations, isIdle } = brokenBy(rule, on);
-    if (isIdle) idle.push(rule.name);
-    return violations;
-  });
-  return { ...accepted(all, exceptions, today), idle };
+  const found = rules.map((rule) => ({ rule, ...brokenBy(rule, on) }));
+  const all = found.flatMap(({ violations }) => violations);
+  return {
+    ...accepted(all, exceptions, today),
+    idle: found.filter(({ isIdle }) => isIdle).map(({ rule }) => rule.name),
+    empty: found.flatMap(({ rule, isIdle, empty = [] }) =>
+      isIdle ? [] : empty.map((group) => ({ rule: rule.name, group })),
+    ),
+  };
 }
 
-/** What breaks one rule; idle where nothing in the survey could. */
-function brokenBy(rule: Rule, on: Judged): { violations: Violation[]; isIdle: boolean } {
+/** What became of one rule. */
+interface Broken {
+  violations: Violation[];
+  /** True where nothing in the survey could break it. */
+  isIdle: boolean;
+  /** Groups of an order that hold nothing. */
+  empty?: string[];
+}
+
+function brokenBy(rule: Rule, on: Judged): Broken {
   switch (rule.sort) {
     case 'order':
       return againstOrder(rule, on);
     case 'uses':
       return against(rule, on);
+    case 'reaches':
+      return reaching(rule, on);
     case 'cycles':
       return { violations: cyclesOver(rule, on), isIdle: false };
     case 'measure':
@@ -42,8 +63,8 @@ function brokenBy(rule: Rule, on: Judged): { violations: Violation[]; isIdle: bo
   }
 }
 
-function againstOrder(rule: OrderRule, on: Judged): { violations: Violation[]; isIdle: boolean } {
-  const { groupOf, breaks } = placedOrder(rule, on);
+function againstOrder(rule: OrderRule, on: Judged): Broken {
+  const { ids, groupOf, breaks } = placedOrder(rule, on);
   const violations = rowsBreaking(
     rule,
     on,
@@ -54,19 +75,49 @@ function againstOrder(rule: OrderRule, on: Judged): { violations: Violation[]; i
     for (const { element, path } of on.survey.files)
       if (matches(path) && groupOf[element] < 0 && (rule.withTests || on.isTest[element] === 0))
         violations.push({
-          rule: rule.name,
-          from: path,
-          to: '',
-          kind: 'notPlaced',
-          lines: [1],
-          detail: '',
-          excess: 0,
+          ...{ rule: rule.name, from: path, to: '', kind: 'notPlaced', lines: [1], detail: '', excess: 0 },
         });
   }
-  return { violations, isIdle: !groupOf.some((group) => group >= 0) };
+  const held = new Set(groupOf);
+  const empty = ids.filter((_, group) => !held.has(group));
+  return { violations, isIdle: empty.length === ids.length, empty };
 }
 
-function against(rule: UseRule, on: Judged): { violations: Violation[]; isIdle: boolean } {
+/**
+ * The uses by which something leaves what is meant for what leads on to what may not be reached: each with where it leads. What may not
+ * be reached is told where it is used itself as well.
+ */
+function reaching(rule: ReachRule, on: Judged): Broken {
+  const { elements } = on.survey;
+  const [from, to] = [marked(rule.from, on), marked(rule.to, on)];
+  const unitOf = (e: number): number => (elements.file[e] < 0 ? e : elements.file[e]);
+  const users = new Map<number, number[]>();
+  eachCounted(rule, on, (_, user, used) => {
+    const [a, b] = [unitOf(user), unitOf(used)];
+    if (a !== b) users.set(b, [...(users.get(b) ?? []), a]);
+  });
+  /** For each file or external from which one is led to what may not be reached, what is next on the way there. */
+  const next = new Map<number, number>();
+  for (let e = 0; e < elements.count; e++) if (to[e] === 1 && unitOf(e) === e) next.set(e, e);
+  for (const [unit] of next)
+    for (const user of users.get(unit) ?? []) if (!next.has(user) && from[user] === 0) next.set(user, unit);
+  const violations = rowsBreaking(
+    rule,
+    on,
+    (a, b) => from[a] === 1 && from[b] === 0 && to[a] === 0 && next.has(unitOf(b)),
+  );
+  const at = new Map<string, number>();
+  for (const unit of next.keys()) at.set(elements.key[unit], unit);
+  const told = violations.map((violation): Violation => {
+    const way: string[] = [];
+    for (let unit = at.get(violation.to)!; next.get(unit) !== unit; unit = next.get(unit)!)
+      way.push(elements.key[next.get(unit)!]);
+    return { ...violation, detail: way.join(' → ') };
+  });
+  return { violations: told, isIdle: !from.includes(1) || !to.includes(1) };
+}
+
+function against(rule: UseRule, on: Judged): Broken {
   const from = marked(rule.from, on);
   const to = marked(rule.to, on);
   if (rule.except.length > 0) marked(rule.except, on).forEach((mark, e) => (to[e] &= 1 - mark));

@@ -15,7 +15,7 @@ export interface Repair {
 
 /**
  * The single moves of a file into another group that would clear more breaks of an order than they bring, those that gain most
- * first; the best move of each file. O(dependencies + files with breaks · groups²).
+ * first; the best move of each file. O(dependencies + files with breaks · groups · those that a file has to do with).
  */
 export function repairs(rule: OrderRule, on: Judged, most = 20): Repair[] {
   const { ids, groupOf, breaks } = placedOrder(rule, on);
@@ -44,8 +44,13 @@ export function repairs(rule: OrderRule, on: Judged, most = 20): Repair[] {
     const [out, back] = [outOf.get(element), into.get(element)];
     if (!out || !back) continue;
     const own = groupOf[element];
-    const [now, ...moves] = [own, ...ids.keys()].map((to) => ({ to, ...moved(out, back, own, to, breaks) }));
-    const best = moves.reduce((a, b) => (b.clears - b.brings > a.clears - a.brings ? b : a), now);
+    const near: number[] = [];
+    for (let group = 0; group < ids.length; group++) if (out[group] + back[group] > 0) near.push(group);
+    let best = { to: own, clears: 0, brings: 0 };
+    for (let to = 0; to < ids.length; to++) {
+      const move = moved({ out, back, near }, own, to, breaks);
+      if (move.clears - move.brings > best.clears - best.brings) best = { to, ...move };
+    }
     const { to, clears, brings } = best;
     if (clears > brings) found.push({ path, from: ids[own], to: ids[to], clears, brings });
   }
@@ -56,20 +61,24 @@ export function repairs(rule: OrderRule, on: Judged, most = 20): Repair[] {
 
 /** What becomes of a file's references when it goes from one group into another. */
 function moved(
-  out: Int32Array,
-  back: Int32Array,
+  { out, back, near }: { out: Int32Array; back: Int32Array; near: readonly number[] },
   own: number,
   to: number,
   breaks: (user: number, used: number) => boolean,
 ): { clears: number; brings: number } {
   let [clears, brings] = [0, 0];
-  for (let group = 0; group < out.length; group++)
-    for (const [count, before, after] of [
-      [out[group], breaks(own, group), breaks(to, group)],
-      [back[group], breaks(group, own), breaks(group, to)],
-    ] as const) {
-      if (before && !after) clears += count;
-      if (!before && after) brings += count;
+  if (own === to) return { clears, brings };
+  for (const group of near) {
+    if (out[group] > 0) {
+      const [before, after] = [breaks(own, group), breaks(to, group)];
+      if (before && !after) clears += out[group];
+      else if (!before && after) brings += out[group];
     }
+    if (back[group] > 0) {
+      const [before, after] = [breaks(group, own), breaks(group, to)];
+      if (before && !after) clears += back[group];
+      else if (!before && after) brings += back[group];
+    }
+  }
   return { clears, brings };
 }

@@ -8,6 +8,8 @@ interface RuleWords {
   name: string;
   /** Why it is so, as whoever reads a finding is told; '' for nothing. */
   reason: string;
+  /** Whether what breaks it fails a check, or is told only. */
+  severity: 'error' | 'warning';
   /** Which references count, and the choices that say so. */
   filter: DependencyFilter;
   choices: { kinds: string; certainty: string };
@@ -41,6 +43,13 @@ export interface UseRule extends RuleWords {
   isOnly: boolean;
 }
 
+/** Elements that do not use others, neither directly nor through others. Patterns of keys. */
+export interface ReachRule extends RuleWords {
+  sort: 'reaches';
+  from: readonly string[];
+  to: readonly string[];
+}
+
 /** At most so many cycles among what stands in groups of folders. */
 export interface CycleRule extends RuleWords {
   sort: 'cycles';
@@ -60,7 +69,7 @@ export interface MeasureRule extends RuleWords {
   bound: { most: number } | { least: number };
 }
 
-export type Rule = OrderRule | UseRule | CycleRule | MeasureRule;
+export type Rule = OrderRule | UseRule | ReachRule | CycleRule | MeasureRule;
 
 /** A break of rules that somebody accepted. */
 export interface Exception {
@@ -96,7 +105,7 @@ export interface Violation {
   kind: string;
   /** Lines of `from`, ascending; as many as there are references. */
   lines: readonly number[];
-  /** What more there is to say: the members of a cycle, what a measure comes to. */
+  /** What more there is to say: the members of a cycle, what a measure comes to, what is reached through others. */
   detail: string;
   /** How far a measure lies beyond its bound; 0 for every other. */
   excess: number;
@@ -109,6 +118,8 @@ export interface Judgement {
   accepted: { violation: Violation; exception: Exception }[];
   /** Names of rules that nothing in the survey could break. */
   idle: string[];
+  /** Groups of orders that hold nothing. */
+  empty: { rule: string; group: string }[];
   /**
    * Exceptions that nothing needs any more, those that have come to their end while there is need of them, and those with too little
    * room for what they cover.

@@ -49,6 +49,7 @@ import { planExport } from './plan/planExport.ts';
 import { planView } from './plan/planView.ts';
 import { planAfter, planEffect, planRead } from './plan/editedPlan.ts';
 import { planFrom, type PlanAsked } from './plan/planProposal.ts';
+import { brokenAround } from './rules/brokenAround.ts';
 import { orderProposal } from './rules/orderProposal.ts';
 import { ownText, rulesView } from './rules/rulesView.ts';
 import { filesShown, savedViewsView } from './savedViewsView.ts';
@@ -151,8 +152,13 @@ export const views = {
     };
   },
 
-  async dossier({ survey, readText, state, question }: ViewRequest) {
-    return dossierView(survey, readText, { focus: needed(state.focus, 'focus'), question });
+  async dossier(view: ViewRequest) {
+    const { survey, readText, state, question } = view;
+    const focus = needed(state.focus, 'focus');
+    return {
+      ...(await dossierView(survey, readText, { focus, question })),
+      breaks: brokenAround(view, focus),
+    };
   },
 
   async evidence({ survey, readText, state, question, params }: ViewRequest) {

@@ -1,7 +1,8 @@
 import { useEffect } from 'react';
 import { Link, useFetcher } from 'react-router';
 import type { Part } from '../../../server/views/table.ts';
-import type { Dossier as DossierData } from '../../../server/views/dossierView.ts';
+import type { Dossier } from '../../../server/views/dossierView.ts';
+import type { BrokenAround } from '../../../server/views/rules/brokenAround.ts';
 import { counted, figure } from '../../state/figures.ts';
 import { besideQuery } from '../../state/pictureState.ts';
 import { gapWords } from '../../state/words.ts';
@@ -127,7 +128,7 @@ function FocusDetails({
   codebaseId,
   picture,
 }: {
-  dossier: DossierData;
+  dossier: Dossier & { breaks: BrokenAround[] };
   codebaseId: number;
   picture: Picture;
 }) {
@@ -178,6 +179,15 @@ function FocusDetails({
           <Link to={`/codebases/${codebaseId}/cycles?${besideQuery(picture.params, { grain, cycle: key })}`}>
             In cycle {tag} of {grainLabel(grain, picture.by)} with {counted(size - 1, 'other')}
           </Link>
+        </p>
+      ))}
+      {dossier.breaks.map(({ rule, uses, usedBy }) => (
+        <p key={rule} className="against">
+          <Link to={`/codebases/${codebaseId}/rules?${besideQuery(picture.params, { rule })}`}>
+            Breaks {rule}
+          </Link>
+          {uses > 0 && `, in ${counted(uses, 'place')}`}
+          {usedBy > 0 && `, used in ${counted(usedBy, 'place')} that may not`}
         </p>
       ))}
       {dossier.recursion.length > 0 && (
@@ -251,7 +261,7 @@ function FocusDetails({
   );
 }
 
-function Inheritance({ dossier, codebaseId }: { dossier: DossierData; codebaseId: number }) {
+function Inheritance({ dossier, codebaseId }: { dossier: Dossier; codebaseId: number }) {
   const drawn = useElementLinks(String(codebaseId)).in('types', dossier);
   if (dossier.parents.length + dossier.children.length === 0) return null;
   const groups = [

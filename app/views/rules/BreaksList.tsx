@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { Breaks, BrokenPair, RuleLine } from '../../../server/views/rules/rulesView.ts';
+import { useShortlists } from '../../frame/shortlists/Shortlists.tsx';
 import { CutName } from '../../frame/names/Names.tsx';
 import { authorName } from '../../state/author.ts';
 import { counted, figure } from '../../state/figures.ts';
@@ -32,11 +33,15 @@ export function BreaksList({
         <section key={rule.name} className="rule" aria-label={rule.name}>
           <h2>
             {rule.name}{' '}
-            <span className={rule.references > 0 ? 'against' : 'faded'}>
+            <span
+              className={
+                rule.references === 0 ? 'faded' : rule.severity === 'warning' ? 'caution' : 'against'
+              }
+            >
               {rule.isIdle
                 ? 'about nothing in this code'
                 : rule.references > 0
-                  ? counted(rule.references, 'break')
+                  ? `${counted(rule.references, 'break')}${rule.severity === 'warning' ? ', told only' : ''}`
                   : 'kept'}
               {rule.accepted > 0 && <span className="faded">, {figure(rule.accepted)} accepted</span>}
             </span>
@@ -90,6 +95,8 @@ export function BreaksList({
 function Pairs({ breaks, rule, editor }: { breaks: Breaks; rule: RuleLine; editor: RulesEditor }) {
   const { params, change } = usePicture();
   const [accepting, setAccepting] = useState<string | null>(null);
+  const { offer } = useShortlists();
+  const keys = [...new Set(breaks.pairs.flatMap(({ from, to, isUse }) => (isUse ? [from, to] : [from])))];
   const part = Number(params.get('part')) || 0;
   const accept = ({ from, to, lines }: BrokenPair, words: AcceptWords): void => {
     editor.edit(`accepted ${from}`, {
@@ -131,6 +138,16 @@ function Pairs({ breaks, rule, editor }: { breaks: Breaks; rule: RuleLine; edito
           </div>
         );
       })}
+      <p>
+        <button
+          type="button"
+          className="chip"
+          title="To be marked on the matrix, the graph and other pictures"
+          onClick={() => offer({ suggested: `breaks ${rule.name}`.slice(0, 80), count: keys.length, keys })}
+        >
+          Files to a shortlist
+        </button>
+      </p>
       {breaks.count > PART && (
         <p>
           {figure(part * PART + 1)} to {figure(Math.min(breaks.count, (part + 1) * PART))} of{' '}

@@ -76,6 +76,9 @@ export function RulesRoutePage({ page }: { page: RulesPage }) {
           {editor.problem}
         </p>
       )}
+      {page.notes.length > 0 && (
+        <p className="rules-said caution">In the rules themselves: {page.notes.join('; ')}.</p>
+      )}
       {own !== null && <OwnFile own={own} isEmpty={rules.length === 0} editor={editor} />}
       {trial !== null && (
         <p className="rules-said caution" role="status">

@@ -1,9 +1,10 @@
 import { XMLBuilder } from 'fast-xml-parser';
 import type { Judgement, Rule } from '../../../core/judge/rules.ts';
-import { sentenceOfRule, sentenceOfViolation } from './ruleWords.ts';
+import { failing, sentenceOfRule, sentenceOfViolation } from './ruleWords.ts';
 
-/** What was found as JUnit's XML: a case for each rule, with a failure for each of its breaks. */
-export function junitOf({ violations }: Pick<Judgement, 'violations'>, rules: readonly Rule[]): string {
+/** What was found as JUnit's XML: a case for each rule, with a failure for each of its breaks; a warning is none. */
+export function junitOf({ violations: all }: Pick<Judgement, 'violations'>, rules: readonly Rule[]): string {
+  const violations = failing(all, rules);
   const cases = rules.map((rule) => {
     const own = violations.filter((violation) => violation.rule === rule.name);
     return {

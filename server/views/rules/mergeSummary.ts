@@ -29,7 +29,7 @@ export function mergeSummary(
     rest.length === 0
       ? []
       : ['', `<details><summary>${rest.length} more</summary>`, '', ...rest, '', '</details>'];
-  const notes = notesOf(judgement).map((note) => `- ${inMarkdown(note)}`);
+  const notes = notesOf(judgement, rules).map((note) => `- ${inMarkdown(note)}`);
   return [
     head + (beside.length === 0 ? '' : ` ${beside.join(', ')}.`),
     ...(table.length === 0 ? [] : ['', ...table]),

@@ -4,6 +4,7 @@ import type {
   Exception,
   MeasureRule,
   OrderRule,
+  ReachRule,
   Rule,
   RuleBook,
   UseRule,
@@ -28,6 +29,7 @@ const choice = <T extends object>(choices: T) =>
 const common = {
   name,
   reason: z.string().max(500).default(''),
+  severity: z.enum(['error', 'warning']).default('error'),
   kinds: choice(kindChoices).default('any'),
   certainty: choice(certaintyChoices).default('resolved'),
   tests: z.enum(['in', 'out']).default('out'),
@@ -43,6 +45,7 @@ const orderSchema = z.strictObject({
   placed: pattern.optional(),
 });
 const notSchema = z.strictObject({ ...common, from: patterns, mayNotUse: patterns });
+const reachSchema = z.strictObject({ ...common, from: patterns, mayNotReach: patterns });
 const onlySchema = z.strictObject({ ...common, only: patterns, mayUse: patterns });
 const throughSchema = z.strictObject({ ...common, inside: patterns, through: patterns });
 const cyclesSchema = z.strictObject({
@@ -67,6 +70,7 @@ const measured = { files: 'file', types: 'type', routines: 'routine' } as const;
 const ruleSchemas = {
   order: orderSchema,
   mayNotUse: notSchema,
+  mayNotReach: reachSchema,
   only: onlySchema,
   inside: throughSchema,
   cycles: cyclesSchema,
@@ -161,6 +165,10 @@ export function readRules({ name: file, text }: { name: string; text: string }):
           isOnly: false,
         } satisfies UseRule;
       }
+      case 'mayNotReach': {
+        const { from, mayNotReach, ...rest } = checked(reachSchema, said, at);
+        return { ...wordsOf(rest), sort: 'reaches', from, to: mayNotReach } satisfies ReachRule;
+      }
       case 'only': {
         const { only, mayUse, ...rest } = checked(onlySchema, said, at);
         return {
@@ -205,12 +213,16 @@ export function readRules({ name: file, text }: { name: string; text: string }):
 function wordsOf({
   name,
   reason,
+  severity,
   kinds,
   certainty,
   tests,
-}: z.infer<z.ZodObject<typeof common>>): Pick<Rule, 'name' | 'reason' | 'filter' | 'choices' | 'withTests'> {
+}: z.infer<z.ZodObject<typeof common>>): Pick<
+  Rule,
+  'name' | 'reason' | 'severity' | 'filter' | 'choices' | 'withTests'
+> {
   return {
-    ...{ name, reason, filter: filterOf(kinds, certainty), choices: { kinds, certainty } },
+    ...{ name, reason, severity, filter: filterOf(kinds, certainty), choices: { kinds, certainty } },
     withTests: tests === 'in',
   };
 }

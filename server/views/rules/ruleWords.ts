@@ -1,3 +1,4 @@
+import { contradictions } from '../../../core/judge/contradictions.ts';
 import { measureNamed } from '../../../core/measures/catalogue.ts';
 import type { Exception, Judgement, Rule, Violation } from '../../../core/judge/rules.ts';
 
@@ -7,25 +8,31 @@ export function sentenceOfViolation({ rule, from, to, kind, lines, detail }: Vio
   if (kind === 'notPlaced') return `${rule}: ${from} stands in no group of the order`;
   if (kind === 'measure') return `${rule}: ${to === '' ? from : to}: ${detail}`;
   const times = lines.length === 1 ? '' : `, ${lines.length} times`;
-  return `${rule}: ${from} uses ${to} (${kind}${times})`;
+  const further = detail === '' ? '' : `, and so reaches ${detail}`;
+  return `${rule}: ${from} uses ${to} (${kind}${times})${further}`;
 }
 
 /** Each break in one line with its place, then what is out of order in the rules themselves. */
 export function linesOf(judgement: Judgement, rules: readonly Rule[]): string[] {
   const { violations, accepted } = judgement;
   const reasonOf = new Map(rules.map(({ name, reason }) => [name, reason]));
+  const severityOf = new Map(rules.map(({ name, severity }) => [name, severity]));
   return [
     ...violations.map((violation) => {
       const reason = reasonOf.get(violation.rule);
-      return `${violation.from}:${violation.lines[0]}: ${sentenceOfViolation(violation)}${reason ? `. ${reason}` : ''}`;
+      const mild = severityOf.get(violation.rule) === 'warning' ? 'warning: ' : '';
+      return `${violation.from}:${violation.lines[0]}: ${mild}${sentenceOfViolation(violation)}${reason ? `. ${reason}` : ''}`;
     }),
-    ...notesOf(judgement),
+    ...notesOf(judgement, rules),
     `${violations.length} found, ${accepted.length} accepted`,
   ];
 }
 
 /** What is out of order in the rules themselves. */
-export function notesOf({ idle, unneeded, expired, exceeded }: Judgement): string[] {
+export function notesOf(
+  { idle, empty, unneeded, expired, exceeded }: Judgement,
+  rules: readonly Rule[],
+): string[] {
   const of = ({ from, to }: { from: string; to: string }): string => `${from} to ${to}`;
   return [
     ...expired.map((each) => `the exception of ${of(each)} ended on ${each.until}`),
@@ -34,6 +41,10 @@ export function notesOf({ idle, unneeded, expired, exceeded }: Judgement): strin
     ),
     ...unneeded.map((each) => `the exception of ${of(each)} is needed by nothing any more`),
     ...idle.map((name) => `the rule “${name}” is about nothing in this code`),
+    ...empty.map(({ rule, group }) => `the group ${group} of “${rule}” holds nothing`),
+    ...contradictions(rules).map(
+      ({ rules: [one, other], about: [a, b] }) => `“${one}” and “${other}” contradict each other: ${a}, ${b}`,
+    ),
   ];
 }
 
@@ -45,6 +56,8 @@ export function sentenceOfRule(rule: Rule): string {
       return `${rule.ranks.length} ranks: none uses what stands above it${rule.sees === 'next' ? ', nor past the next below' : ''}`;
     case 'cycles':
       return `at most ${rule.most} cycles of ${rule.grain}`;
+    case 'reaches':
+      return `${list(rule.from)} may not reach ${list(rule.to)}, through others either`;
     case 'measure': {
       const { bound, of, where } = rule;
       const limit = 'most' in bound ? `at most ${bound.most}` : `at least ${bound.least}`;
@@ -61,4 +74,10 @@ export function sentenceOfRule(rule: Rule): string {
 /** What an exception accepts, in words. */
 export function sentenceOfException({ from, to, most, until }: Exception): string {
   return `${from} uses ${to}${most === null ? '' : `, at most ${most} times`}${until === null ? '' : `, until ${until}`}`;
+}
+
+/** Of what breaks rules, what fails a check: warnings are told only. */
+export function failing(violations: readonly Violation[], rules: readonly Rule[]): Violation[] {
+  const mild = new Set(rules.filter(({ severity }) => severity === 'warning').map(({ name }) => name));
+  return violations.filter(({ rule }) => !mild.has(rule));
 }

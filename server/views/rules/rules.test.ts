@@ -8,6 +8,7 @@ import { XMLParser, XMLValidator } from 'fast-xml-parser';
 import { describe, expect, it } from 'vitest';
 import { parse } from 'yaml';
 import { accepted } from '../../../core/judge/accepted.ts';
+import { contradictions } from '../../../core/judge/contradictions.ts';
 import { judged } from '../../../core/judge/judged.ts';
 import type { Exception, Judgement, Violation } from '../../../core/judge/rules.ts';
 import { codeOf } from '../../../tests/codeOfUses.ts';
@@ -16,7 +17,7 @@ import { baselineOf, goneSince, newSince, readBaseline } from './baseline.ts';
 import { junitOf } from './junit.ts';
 import { mergeSummary } from './mergeSummary.ts';
 import { readRules, rulesSchemaText } from './readRules.ts';
-import { linesOf } from './ruleWords.ts';
+import { failing, linesOf, notesOf } from './ruleWords.ts';
 import { judgedSurvey } from './rulesView.ts';
 import { sarifOf } from './sarif.ts';
 
@@ -251,6 +252,7 @@ describe('what was found, for others to read', () => {
     violations: [hostile, { ...broken('c.ts', '', 1, 's'), kind: 'cycle', detail: 'c.ts, d.ts' }],
     accepted: [],
     idle: [],
+    empty: [],
     unneeded: [exception({ reason: 'x' })],
     expired: [],
     exceeded: [],
@@ -311,6 +313,90 @@ describe('what was found, for others to read', () => {
     expect(long.match(/^- r:/gm)).toHaveLength(25);
     const none = { ...judgement, violations: [], unneeded: [] };
     expect(mergeSummary(none, rules, { since: null, known: 0 })).toBe('**Yletope: nothing found.**\n');
+  });
+});
+
+describe('what is out of order in the rules themselves', () => {
+  it('is told: groups that hold nothing, and rules that contradict each other', async () => {
+    const said = `{ yletope: 1, rules: [
+      { name: r, order: [a, gone, b] },
+      { name: s, order: [b, a], reason: Other way. },
+      { name: t, only: a/**, mayUse: npm:zod },
+      { name: u, from: a/**, mayNotUse: npm:zod },
+    ] }`;
+    const judgement = await judge(said, ['a/x > b/y', 'a/x > npm:zod']);
+    const { rules } = readRules({ name: 'r', text: said });
+    expect(notesOf(judgement, rules)).toEqual([
+      'the group gone of “r” holds nothing',
+      '“r” and “s” contradict each other: a, b',
+      '“t” and “u” contradict each other: a/**, npm:zod',
+    ]);
+    const calm = readRules({
+      name: 'r',
+      text: '{ yletope: 1, rules: [{ name: r, order: [a, b] }, { name: s, order: [a, c, b] }] }',
+    });
+    expect(contradictions(calm.rules)).toEqual([]);
+  });
+
+  it('a warning is told, and fails nothing', async () => {
+    const said = '{ yletope: 1, rules: [{ name: r, severity: warning, from: a/**, mayNotUse: b/** }] }';
+    const judgement = await judge(said, ['a/x > b/y']);
+    const { rules } = readRules({ name: 'r', text: said });
+    expect(judgement.violations).toHaveLength(2);
+    expect(failing(judgement.violations, rules)).toEqual([]);
+    expect(linesOf(judgement, rules)[0]).toBe('a/x.ts:2: warning: r: a/x.ts uses b/y.ts (call)');
+    expect(junitOf(judgement, rules)).toContain('failures="0"');
+    expect(sarifOf(judgement, rules)).toContain('"level": "warning"');
+  });
+});
+
+describe('what may not be reached', () => {
+  it('is told where the way there begins, with the rest of the way', async () => {
+    const said = '{ yletope: 1, rules: [{ name: r, from: a/**, mayNotReach: d/** }] }';
+    const { violations } = await judge(said, [
+      'a/x > b/y',
+      'b/y > c/z',
+      'c/z > d/w',
+      'a/v > e/e',
+      'a/x > a/v',
+    ]);
+    const { rules } = readRules({ name: 'r', text: said });
+    expect(violations.map(({ from, to, detail }) => [from, to, detail])).toEqual([
+      ['a/x.ts', 'b/y.ts', 'c/z.ts → d/w.ts'],
+      ['a/x.ts', 'b/y.ts', 'c/z.ts → d/w.ts'],
+    ]);
+    expect(linesOf({ ...(await judge(said, ['a/x > d/w'])) }, rules)[0]).toBe(
+      'a/x.ts:2: r: a/x.ts uses d/w.ts (call)',
+    );
+  });
+
+  it('is told just where a slow walk finds a way, whatever uses what', async () => {
+    const places = ['a/x', 'a/y', 'b/x', 'b/y', 'c/x', 'd/x'];
+    const anyUse = fc
+      .tuple(fc.constantFrom(...places), fc.constantFrom(...places))
+      .filter(([a, b]) => a !== b);
+    await fc.assert(
+      fc.asyncProperty(
+        fc.uniqueArray(anyUse, { selector: String, minLength: 1, maxLength: 12 }),
+        async (uses) => {
+          const { violations } = await judge(
+            '{ yletope: 1, rules: [{ name: r, from: a/**, mayNotReach: d/** }] }',
+            uses.map(([from, to]) => `${from} > ${to}`),
+          );
+          const isA = (place: string): boolean => place.startsWith('a/');
+          const leads = (place: string, seen: string[] = []): boolean =>
+            place.startsWith('d/') ||
+            (!seen.includes(place) &&
+              !isA(place) &&
+              uses.some(([from, to]) => from === place && leads(to, [...seen, place])));
+          const wanted = uses.filter(([from, to]) => isA(from) && !isA(to) && leads(to));
+          expect([...new Set(violations.map(written))].sort()).toEqual(
+            wanted.map(([from, to]) => `${from} > ${to}`).sort(),
+          );
+        },
+      ),
+      { numRuns: 60 },
+    );
   });
 });
 

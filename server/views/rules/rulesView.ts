@@ -7,11 +7,12 @@ import type { SurveyedCodebase } from '../../../core/survey.ts';
 import { Problem } from '../../problem.ts';
 import { ruleBook, type RuleBookRecord } from '../../store/ruleBooks.ts';
 import { arrangementOf, arrangementsOf } from '../ground/scope.ts';
+import { remembered } from '../ground/memory.ts';
 import { testElements } from '../ground/tests.ts';
 import type { ViewRequest } from '../viewRequest.ts';
 import { editedRules } from './editRules.ts';
 import { readRules } from './readRules.ts';
-import { sentenceOfException, sentenceOfRule } from './ruleWords.ts';
+import { notesOf, sentenceOfException, sentenceOfRule } from './ruleWords.ts';
 
 /** The name of the file in which a codebase says its own rules. */
 export const RULES_FILE = 'yletope.yaml';
@@ -51,6 +52,7 @@ export interface Breaks {
 
 export interface RuleLine {
   name: string;
+  severity: Rule['severity'];
   sort: Rule['sort'];
   /** What it forbids, and why. */
   says: string;
@@ -94,6 +96,8 @@ export interface RulesPage {
   order: (OrderPicture & Pick<OrderRule, 'sees' | 'within'> & { rule: string; repairs: Repair[] }) | null;
   breaks: Breaks[];
   exceptions: ExceptionLine[];
+  /** What is out of order in the rules themselves, beside exceptions. */
+  notes: string[];
   own: OwnRules | null;
   /** Arrangements whose groups could be put in an order. */
   ways: ArrangementId[];
@@ -110,6 +114,19 @@ export function judgedSurvey(survey: SurveyedCodebase): Judged {
 
 export const today = (): string => new Date().toISOString().slice(0, 10);
 
+/** What a codebase is held to, and what came of it; worked out once for a survey and a text, which may be one that is only tried. */
+export function judgementOf(
+  { survey, store, codebase }: Pick<ViewRequest, 'survey' | 'store' | 'codebase'>,
+  text = ruleBook(store, codebase.id).text,
+): { book: RuleBook; judgement: Judgement } {
+  const day = today();
+  return remembered(survey, `judged on ${day}: ${text}`, () => {
+    const book: RuleBook =
+      text === '' ? { rules: [], exceptions: [] } : readRules({ name: 'the rules', text });
+    return { book, judgement: judged(judgedSurvey(survey), book, day) };
+  });
+}
+
 /** The rules of a codebase, and what breaks them. */
 export async function rulesView(view: ViewRequest): Promise<RulesPage> {
   const { survey, store, codebase, params } = view;
@@ -120,8 +137,7 @@ export async function rulesView(view: ViewRequest): Promise<RulesPage> {
     asked === null || kept.text === ''
       ? kept.text
       : editedRules(kept.text, { do: 'place', rule: asked.rule, path: asked.path, group: asked.group });
-  const book: RuleBook = text === '' ? { rules: [], exceptions: [] } : readRules({ name: 'the rules', text });
-  const judgement = judged(on, book, today());
+  const { book, judgement } = judgementOf(view, text);
   const orders = book.rules.filter((rule) => rule.sort === 'order');
   const shown = orders.find(({ name }) => name === params.get('rule')) ?? orders[0] ?? null;
   return {
@@ -135,6 +151,7 @@ export async function rulesView(view: ViewRequest): Promise<RulesPage> {
     },
     breaks: breaksOf(book, judgement, on, params),
     exceptions: book.exceptions.map((exception, at) => exceptionLine(exception, at, judgement)),
+    notes: notesOf({ ...judgement, unneeded: [], expired: [], exceeded: [], idle: [] }, book.rules),
     own: ownRules(await ownText(view), kept.text, on),
     ways: arrangementsOf(survey),
   };
@@ -155,7 +172,13 @@ function ruleLine(rule: Rule, { violations, accepted, idle }: Judgement): RuleLi
   const sum = (all: { rule: string; lines: readonly number[] }[]): number =>
     all.reduce((count, each) => count + (each.rule === rule.name ? each.lines.length : 0), 0);
   return {
-    ...{ name: rule.name, sort: rule.sort, says: sentenceOfRule(rule), reason: rule.reason },
+    ...{
+      name: rule.name,
+      severity: rule.severity,
+      sort: rule.sort,
+      says: sentenceOfRule(rule),
+      reason: rule.reason,
+    },
     references: sum(violations),
     accepted: sum(accepted.map(({ violation }) => violation)),
     isIdle: idle.includes(rule.name),

@@ -4,13 +4,14 @@ import { sentenceOfViolation } from './ruleWords.ts';
 /** What was found as SARIF 2.1.0 (OASIS 2020), each break at its lines, accepted ones as suppressed. */
 export function sarifOf({ violations, accepted }: Judgement, rules: readonly Rule[]): string {
   const indexOf = new Map(rules.map(({ name }, i) => [name, i]));
+  const severityOf = new Map(rules.map(({ name, severity }) => [name, severity]));
   const results = [
     ...violations.map((violation) => ({ violation, why: null })),
     ...accepted.map(({ violation, exception }) => ({ violation, why: exception.reason })),
   ].map(({ violation, why }) => ({
     ruleId: violation.rule,
     ruleIndex: indexOf.get(violation.rule),
-    level: 'error',
+    level: severityOf.get(violation.rule),
     message: { text: sentenceOfViolation(violation) },
     locations: violation.lines.slice(0, MOST_PLACES).map((line) => ({
       physicalLocation: {

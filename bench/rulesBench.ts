@@ -1,0 +1,89 @@
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { judged } from '../core/judge/judged.ts';
+import { orderPicture } from '../core/judge/placedOrder.ts';
+import { repairs } from '../core/judge/repairs.ts';
+import type { OrderRule } from '../core/judge/rules.ts';
+import { unreachedCode } from '../core/judge/unreached.ts';
+import { randomNumbers } from '../core/shape/random.ts';
+import { surveyPath } from '../tests/surveyPath.ts';
+import { aroundView } from '../server/views/aroundView.ts';
+import { scopeOf } from '../server/views/ground/scope.ts';
+import { filterOf } from '../server/views/picture/filters.ts';
+import { orderProposal } from '../server/views/rules/orderProposal.ts';
+import { editedRules, EMPTY_RULES } from '../server/views/rules/editRules.ts';
+import { readRules } from '../server/views/rules/readRules.ts';
+import { judgedSurvey } from '../server/views/rules/rulesView.ts';
+import type { ViewRequest } from '../server/views/viewRequest.ts';
+
+const FILES = 10_000;
+const USES = 10;
+const FOLDERS = 40;
+
+/** Prints how long rules take over 10,000 made-up files with 100,000 links, each step by itself. */
+export async function benchRules(): Promise<void> {
+  const folder = mkdtempSync(join(tmpdir(), 'yletope-rules-'));
+  try {
+    write(folder);
+    const { survey, entryPoints } = await surveyPath(folder);
+    const on = judgedSurvey(survey);
+    const { placeStart, count } = survey.dependencies;
+    console.log(`\nrules over ${survey.files.length} files, ${placeStart[count]} references`);
+    const view = {
+      survey,
+      plans: { content: () => ({ modules: [], placings: [] }) },
+    } as unknown as ViewRequest;
+    const ranks = timed('a first order', () => orderProposal(view, 'folders'));
+    const text = timed('an edit of the text', () =>
+      editedRules(EMPTY_RULES, { do: 'addOrder', name: 'ranks', ranks }),
+    );
+    const book = readRules({ name: 'rules', text });
+    const order = book.rules[0] as OrderRule;
+    const { violations } = timed('what breaks it', () => judged(on, book, '2027-01-01'));
+    timed('its picture', () => orderPicture(order, on));
+    timed('the cheapest repairs', () => repairs(order, on));
+    const question = {
+      by: 'folders',
+      grain: 'files',
+      filter: filterOf('any', 'resolved'),
+      withTests: true,
+    } as const;
+    const state = { direction: 'usedBy', reach: 'all', together: 'group' } as const;
+    const { total } = timed('what a change reaches', () =>
+      aroundView(survey, 'part0/file40.ts', question, state),
+    );
+    timed('the same again', () => aroundView(survey, 'part0/file40.ts', question, state));
+    timed('what is unused', () =>
+      unreachedCode(survey, entryPoints, { isEntry: (path) => path.endsWith('9.ts'), isTest: on.isTest }),
+    );
+    console.log(
+      `  (${violations.length} breaks in ${scopeOf(survey, 'folders', '').arrangement.count - 1} folders; ${total} reached)`,
+    );
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+
+/** Files in folders, each using ten of those before it, and one in twenty any other. */
+function write(folder: string): void {
+  const random = randomNumbers(5);
+  const nameOf = (i: number): string => `part${Math.floor((i * FOLDERS) / FILES)}/file${i}`;
+  for (let part = 0; part < FOLDERS; part++) mkdirSync(join(folder, `part${part}`));
+  for (let i = 0; i < FILES; i++) {
+    const used = new Set(Array.from({ length: i === 0 ? 0 : USES }, () => Math.floor(random() * i)));
+    if (i % 20 === 0) used.add(Math.floor(random() * FILES));
+    used.delete(i);
+    const imports = [...used].map((j) => `import { f${j} } from '../${nameOf(j)}';`);
+    const calls = [...used].map((j) => `  f${j}();`);
+    const text = `${imports.join('\n')}\nexport function f${i}() {\n${calls.join('\n')}\n}\n`;
+    writeFileSync(join(folder, `${nameOf(i)}.ts`), text);
+  }
+}
+
+function timed<T>(what: string, work: () => T): T {
+  const started = performance.now();
+  const made = work();
+  console.log(`  ${what.padEnd(30)}${(performance.now() - started).toFixed(0)} ms`);
+  return made;
+}
