@@ -69,6 +69,11 @@ describe('rules', () => {
     await page.click('.break-pair .mono a');
     await page.waitForFunction(() => location.pathname.endsWith('/source'));
     expect([parameter('file'), parameter('line')]).toEqual(['src/voyages/plan.ts', '2']);
+    // Beside the line stands what it breaks, and in the dossier how often its file does.
+    await page.waitForSelector('.margin-break');
+    const says = await page.$eval('.margin-break', (sign) => (sign as HTMLElement).title);
+    expect(says).toContain('layers: src/voyages/plan.ts uses src/manifests/cargo.ts');
+    await waitForText(page, '.dossier', 'Breaks layers, in 5 places');
   });
 
   it('have their order changed by key and by pointer, taken back, and done again', async () => {

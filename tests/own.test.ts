@@ -19,7 +19,8 @@ beforeAll(async () => {
   ({ survey } = await surveyPath(installationRoot));
   const name = 'yletope.yaml';
   book = readRules({ name, text: readFileSync(join(installationRoot, name), 'utf8') });
-});
+  // All of this repository is surveyed, beside whatever else is tested at the time.
+}, 60_000);
 
 /** What the rules of Yletope say of some code, a line each, and their sum. */
 function said(of: SurveyedCodebase): string[] {

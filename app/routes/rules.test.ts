@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { routeServer } from '../../tests/routeServer.ts';
 import { loader as dossier } from './dossier.ts';
+import { loader as source } from './source.tsx';
 import { action as edit, loader as rules } from './rules.tsx';
 import { loader as rulesFile } from './rulesFile.ts';
 
@@ -62,7 +63,7 @@ describe('rules', () => {
     ]);
   });
 
-  it('are told in the dossier of what breaks them, and of what is used so', async () => {
+  it('are told in the dossier and beside the lines of what breaks them', async () => {
     const of = async (focus: string) => {
       const told = await dossier(asked(new URLSearchParams({ focus }).toString()));
       return 'answer' in told ? told.answer.breaks : told;
@@ -70,6 +71,13 @@ describe('rules', () => {
     expect(await of('kernel/c.ts')).toEqual([{ rule: 'ranks of folders', uses: 2, usedBy: 0 }]);
     expect(await of('desk')).toEqual([{ rule: 'ranks of folders', uses: 0, usedBy: 2 }]);
     expect(await of('tolls/b.ts')).toEqual([]);
+    const {
+      sources: [shown],
+    } = await source(asked('file=kernel/c.ts'));
+    expect(shown.breaks).toEqual([
+      { line: 1, says: ['ranks of folders: kernel/c.ts uses desk/d.ts (import)'] },
+      { line: 2, says: ['ranks of folders: kernel/c.ts uses desk/d.ts (call)'] },
+    ]);
   });
 
   it('tell the cheapest repair, show what it would come to, and change nothing until it is made', async () => {

@@ -20,6 +20,13 @@ export interface SourcePage {
   damage: [number, number][];
   /** The lines of the element in focus, when it stands in this file. */
   focused: FocusedLines | null;
+  breaks: BrokenLine[];
+}
+
+/** A line at which rules are broken, each in a sentence. */
+export interface BrokenLine {
+  line: number;
+  says: string[];
 }
 
 export interface FocusedLines {
@@ -35,12 +42,14 @@ export interface SourceAsked {
   surveyedHash: string | null;
   notes?: readonly Note[];
   focus?: string | null;
+  /** What breaks rules in it. */
+  breaks?: BrokenLine[];
 }
 
 export async function sourceView(
   survey: SurveyedCodebase,
   readText: ReadText,
-  { path, surveyedHash, notes = [], focus = null }: SourceAsked,
+  { path, surveyedHash, notes = [], focus = null, breaks = [] }: SourceAsked,
 ): Promise<SourcePage> {
   const record = survey.files.find((file) => file.path === path);
   const element = elementOf(survey, path);
@@ -56,6 +65,7 @@ export async function sourceView(
     changed: source !== null && !source.isKept && surveyedHash !== null && source.hash !== surveyedHash,
     damage: record.damage,
     focused: focusedLines(survey, element, focus),
+    breaks,
   };
 }
 

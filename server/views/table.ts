@@ -49,7 +49,7 @@ import { planExport } from './plan/planExport.ts';
 import { planView } from './plan/planView.ts';
 import { planAfter, planEffect, planRead } from './plan/editedPlan.ts';
 import { planFrom, type PlanAsked } from './plan/planProposal.ts';
-import { brokenAround } from './rules/brokenAround.ts';
+import { brokenAround, brokenLines } from './rules/brokenAround.ts';
 import { orderProposal } from './rules/orderProposal.ts';
 import { ownText, rulesView } from './rules/rulesView.ts';
 import { filesShown, savedViewsView } from './savedViewsView.ts';
@@ -230,7 +230,8 @@ export const views = {
     return { query, page, scope: scopeView(survey, scope), list: only?.list.name ?? null };
   },
 
-  async source({ survey, readText, store, record, codebase, params, state }: ViewRequest) {
+  async source(view: ViewRequest) {
+    const { survey, readText, store, record, codebase, params, state } = view;
     const path = needed(params.get('file'), 'file');
     const written = notes(store, codebase.id);
     const known = new Set(survey.files.map((file) => file.path));
@@ -242,6 +243,7 @@ export const views = {
           surveyedHash: surveyedHash(store, record.id, file),
           notes: written,
           focus: file === path ? state.focus : null,
+          breaks: brokenLines(view, file),
         }),
       ),
     );

@@ -276,17 +276,18 @@ export function SourcePane({
   );
 }
 
-function marginMarks({ notes }: SourceData, outline: readonly OutlineRow[]): MarginMark[] {
+function marginMarks({ notes, breaks }: SourceData, outline: readonly OutlineRow[]): MarginMark[] {
   const marks = new Map<number, MarginMark>();
   const at = (line: number): MarginMark => {
     let mark = marks.get(line);
-    if (!mark) marks.set(line, (mark = { line, complexity: null, notes: 0 }));
+    if (!mark) marks.set(line, (mark = { line, complexity: null, notes: 0, breaks: [] }));
     return mark;
   };
   for (const { cyclomatic, startLine, from } of outline)
     if (cyclomatic !== null && from === null)
       at(startLine).complexity = Math.max(cyclomatic, at(startLine).complexity ?? 0);
   for (const { shownLine } of notes) if (shownLine !== null) at(shownLine).notes++;
+  for (const { line, says } of breaks) at(line).breaks = says;
   return [...marks.values()];
 }
 

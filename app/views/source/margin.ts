@@ -8,6 +8,8 @@ export interface MarginMark {
   complexity: number | null;
   /** Notes on the line, or on what begins here. */
   notes: number;
+  /** What breaks rules here, each in a sentence. */
+  breaks: string[];
 }
 
 /** From this complexity on the mark has its full ink. */
@@ -26,9 +28,16 @@ class Mark extends GutterMarker {
   }
 
   override toDOM(): HTMLElement {
-    const { complexity, notes, line } = this.mark;
+    const { complexity, notes, breaks, line } = this.mark;
     const dom = document.createElement('span');
     dom.className = 'margin-mark';
+    if (breaks.length > 0) {
+      const sign = document.createElement('i');
+      sign.className = 'margin-break';
+      sign.textContent = '⊢';
+      sign.title = breaks.join('\n');
+      dom.append(sign);
+    }
     if (notes > 0) {
       const note = document.createElement('button');
       note.type = 'button';
@@ -50,7 +59,7 @@ class Mark extends GutterMarker {
   }
 }
 
-/** A column beside the line numbers: complexity of routines where they begin, and notes. */
+/** A column beside the line numbers: complexity of routines where they begin, notes, and what breaks rules. */
 export function margin(marks: readonly MarginMark[], onNotes: (line: number) => void): Extension {
   return gutter({
     class: 'cm-margin',

@@ -1,6 +1,8 @@
 import { elementOf } from '../ground/elements.ts';
+import type { BrokenLine } from '../sourceView.ts';
 import type { ViewRequest } from '../viewRequest.ts';
 import { judgementOf } from './rulesView.ts';
+import { sentenceOfViolation } from './ruleWords.ts';
 
 /** A rule that is broken at an element. */
 export interface BrokenAround {
@@ -30,4 +32,14 @@ export function brokenAround(view: ViewRequest, key: string): BrokenAround[] {
     entry[user ? 'uses' : 'usedBy'] += lines.length;
   }
   return [...found.values()];
+}
+
+/** The lines of a file at which a rule is broken, each with what breaks there; ascending. O(breaks). */
+export function brokenLines(view: ViewRequest, path: string): BrokenLine[] {
+  const found = new Map<number, string[]>();
+  for (const violation of judgementOf(view).judgement.violations)
+    if (violation.from === path)
+      for (const line of new Set(violation.lines))
+        found.set(line, [...(found.get(line) ?? []), sentenceOfViolation(violation)]);
+  return [...found].sort(([a], [b]) => a - b).map(([line, says]) => ({ line, says }));
 }
