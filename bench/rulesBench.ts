@@ -2,7 +2,7 @@ import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { judged } from '../core/judge/judged.ts';
-import { orderPicture } from '../core/judge/placedOrder.ts';
+import { orderPicture, placedOrder } from '../core/judge/placedOrder.ts';
 import { repairs } from '../core/judge/repairs.ts';
 import type { OrderRule } from '../core/judge/rules.ts';
 import { unreachedCode } from '../core/judge/unreached.ts';
@@ -41,8 +41,9 @@ export async function benchRules(): Promise<void> {
     const book = readRules({ name: 'rules', text });
     const order = book.rules[0] as OrderRule;
     const { violations } = timed('what breaks it', () => judged(on, book, '2027-01-01'));
-    timed('its picture', () => orderPicture(order, on));
-    timed('the cheapest repairs', () => repairs(order, on));
+    const placed = placedOrder(order, on);
+    timed('its picture', () => orderPicture(order, on, placed));
+    timed('the cheapest repairs', () => repairs(order, on, placed));
     const question = {
       by: 'folders',
       grain: 'files',

@@ -1,8 +1,9 @@
 import { useCallback, useEffect } from 'react';
-import { useFetcher, useRevalidator } from 'react-router';
+import { useFetcher } from 'react-router';
 import type { SentEdit } from '../../server/plans/planForm.ts';
 import type { PlanRecord } from '../../server/store/modulePlans.ts';
 import { besideQuery } from './pictureState.ts';
+import { useLateRevision } from './useLateRevision.ts';
 import { usePicture } from './usePicture.ts';
 
 /** What may be done to the plan at hand, and what the server says of it. */
@@ -18,15 +19,9 @@ export interface PlanEditor {
   stop(): void;
 }
 
-/** True where the page shows a plan as it was before an edit, or before somebody else’s that made the server refuse one. */
-function isBehind(data: { revision?: number } | null | undefined, shown: number | undefined): boolean {
-  return data?.revision !== undefined && shown !== undefined && shown < data.revision;
-}
-
 export function usePlanEdit(plan: PlanRecord | null, codebaseId: string): PlanEditor {
   const { params, change } = usePicture();
   const { submit, data, state } = useFetcher<{ problem?: string; made?: number; revision?: number } | null>();
-  const { revalidate, state: loading } = useRevalidator();
   const query = besideQuery(params, { focus: null });
   const send = useCallback(
     (form: Record<string, string>) =>
@@ -41,11 +36,7 @@ export function usePlanEdit(plan: PlanRecord | null, codebaseId: string): PlanEd
   }, [made]);
   const id = plan?.id;
   const revision = plan?.revision;
-  const isLate = state === 'idle' && loading === 'idle' && isBehind(data, revision);
-  useEffect(() => {
-    // Where the address was changed meanwhile, what the edit made was not loaded with that.
-    if (isLate) void revalidate();
-  }, [isLate, revalidate]);
+  const isLate = useLateRevision(state, data?.revision, revision);
   const isBusy = state !== 'idle' || isLate;
   const edit = useCallback(
     (what: string, sent: SentEdit) => {

@@ -1,7 +1,8 @@
-import { useCallback, useEffect } from 'react';
-import { useFetcher, useParams, useRevalidator } from 'react-router';
+import { useCallback } from 'react';
+import { useFetcher, useParams } from 'react-router';
 import type { ArrangementId } from '../../core/arrangement/arrangement.ts';
 import type { RulesEdit } from '../../server/views/rules/editRules.ts';
+import { useLateRevision } from './useLateRevision.ts';
 
 /** What may be done to the rules at hand, and what the server says of it. */
 export interface RulesEditor {
@@ -18,7 +19,6 @@ export interface RulesEditor {
 export function useRulesEdit(revision: number): RulesEditor {
   const { codebaseId } = useParams();
   const { submit, data, state } = useFetcher<{ problem?: string; revision?: number } | null>();
-  const { revalidate, state: loading } = useRevalidator();
   const send = useCallback(
     (form: Record<string, string>): void => {
       if (state !== 'idle') return;
@@ -27,12 +27,7 @@ export function useRulesEdit(revision: number): RulesEditor {
     },
     [submit, state, codebaseId, revision],
   );
-  const isLate =
-    state === 'idle' && loading === 'idle' && data?.revision !== undefined && revision < data.revision;
-  useEffect(() => {
-    // Where the address was changed meanwhile, what the edit made was not loaded with that.
-    if (isLate) void revalidate();
-  }, [isLate, revalidate]);
+  const isLate = useLateRevision(state, data?.revision, revision);
   return {
     isBusy: state !== 'idle' || isLate,
     problem: data?.problem ?? null,

@@ -3,6 +3,7 @@ import type { Arrangement } from '../arrangement/arrangement.ts';
 import { byFolders } from '../arrangement/folders.ts';
 import { unitOfNode, unitTree } from '../arrangement/nodes.ts';
 import { dependencyKinds } from '../contracts/linked.ts';
+import { joinEdges } from '../graph/rollUp.ts';
 import { globMatcher } from '../search/glob.ts';
 import type { SurveyedCodebase } from '../survey.ts';
 import { accepted } from './accepted.ts';
@@ -91,16 +92,19 @@ function reaching(rule: ReachRule, on: Judged): Broken {
   const { elements } = on.survey;
   const [from, to] = [marked(rule.from, on), marked(rule.to, on)];
   const unitOf = (e: number): number => (elements.file[e] < 0 ? e : elements.file[e]);
-  const users = new Map<number, number[]>();
-  eachCounted(rule, on, (_, user, used) => {
-    const [a, b] = [unitOf(user), unitOf(used)];
-    if (a !== b) users.set(b, [...(users.get(b) ?? []), a]);
-  });
+  const users = joinEdges(elements.count, (join) =>
+    eachCounted(rule, on, (_, user, used) => {
+      if (unitOf(user) !== unitOf(used)) join(unitOf(used), unitOf(user), 1);
+    }),
+  );
   /** For each file or external from which one is led to what may not be reached, what is next on the way there. */
   const next = new Map<number, number>();
   for (let e = 0; e < elements.count; e++) if (to[e] === 1 && unitOf(e) === e) next.set(e, e);
   for (const [unit] of next)
-    for (const user of users.get(unit) ?? []) if (!next.has(user) && from[user] === 0) next.set(user, unit);
+    for (let edge = users.start[unit]; edge < users.start[unit + 1]; edge++) {
+      const user = users.to[edge];
+      if (!next.has(user) && from[user] === 0) next.set(user, unit);
+    }
   const violations = rowsBreaking(
     rule,
     on,

@@ -68,8 +68,11 @@ export interface OrderPicture {
 }
 
 /** O(dependencies + elements). */
-export function orderPicture(rule: OrderRule, on: Judged, placed = placedOrder(rule, on)): OrderPicture {
-  const { ids, rank, groupOf, breaks } = placed;
+export function orderPicture(
+  rule: OrderRule,
+  on: Judged,
+  { ids, rank, groupOf, breaks }: PlacedOrder,
+): OrderPicture {
   const { dependencies, files } = on.survey;
   const references = new Map<number, number>();
   eachCounted(rule, on, (row, from, to) => {

@@ -1,5 +1,5 @@
 import type { Judged } from './judged.ts';
-import { eachCounted, placedOrder } from './placedOrder.ts';
+import { eachCounted, type PlacedOrder } from './placedOrder.ts';
 import type { OrderRule } from './rules.ts';
 
 /** A file that would stand better in another group of an order. */
@@ -13,12 +13,14 @@ export interface Repair {
   brings: number;
 }
 
+/** So many are told. */
+const MOST = 20;
+
 /**
  * The single moves of a file into another group that would clear more breaks of an order than they bring, those that gain most
  * first; the best move of each file. O(dependencies + files with breaks · groups · those that a file has to do with).
  */
-export function repairs(rule: OrderRule, on: Judged, most = 20): Repair[] {
-  const { ids, groupOf, breaks } = placedOrder(rule, on);
+export function repairs(rule: OrderRule, on: Judged, { ids, groupOf, breaks }: PlacedOrder): Repair[] {
   const { elements, dependencies, files } = on.survey;
   /** Of a file that takes part in breaks, its references to each group, and from each. */
   const outOf = new Map<number, Int32Array>();
@@ -26,6 +28,7 @@ export function repairs(rule: OrderRule, on: Judged, most = 20): Repair[] {
   eachCounted(rule, on, (_, from, to) => {
     if (groupOf[from] < 0 || groupOf[to] < 0 || !breaks(groupOf[from], groupOf[to])) return;
     for (const file of [elements.file[from], elements.file[to]]) {
+      if (outOf.has(file)) continue;
       outOf.set(file, new Int32Array(ids.length));
       into.set(file, new Int32Array(ids.length));
     }
@@ -56,7 +59,7 @@ export function repairs(rule: OrderRule, on: Judged, most = 20): Repair[] {
   }
   return found
     .sort((a, b) => b.clears - b.brings - (a.clears - a.brings) || (a.path < b.path ? -1 : 1))
-    .slice(0, most);
+    .slice(0, MOST);
 }
 
 /** What becomes of a file's references when it goes from one group into another. */

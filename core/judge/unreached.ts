@@ -71,10 +71,13 @@ export function unreachedCode(
         begun.push(e);
   }
   const incoming = incomingRows(survey.dependencies, elements.count);
-  const reached = reachedFrom(survey, begun);
+  const heirs = heirsOf(survey);
+  const reached = new Uint8Array(elements.count);
+  reach(survey, heirs, reached, begun);
   const withTests = reached.slice();
   reach(
     survey,
+    heirs,
     withTests,
     files.filter(({ element }) => isTest[element] === 1).flatMap(({ element }) => whole(survey, element)),
   );
@@ -128,21 +131,32 @@ function isPublic({ elements }: SurveyedCodebase, e: number, isByExport: boolean
   return true;
 }
 
-function reachedFrom(survey: SurveyedCodebase, begun: readonly number[]): Uint8Array {
-  const reached = new Uint8Array(survey.elements.count);
-  reach(survey, reached, begun);
-  return reached;
+/** A type with parents: its members with those that they take the place of, and whether any of its parents is outside. */
+interface Heir {
+  type: number;
+  overrides: [own: number, taken: number][];
+  hasOuterParent: boolean;
+}
+
+function heirsOf(survey: SurveyedCodebase): Heir[] {
+  const hierarchy = typeHierarchy(survey);
+  return [...hierarchy.parents.keys()].map((type) => ({
+    type,
+    overrides: [...inheritedMembers(survey, hierarchy, type).overrides],
+    hasOuterParent: [...relatives(hierarchy.parents, type).keys()].some(
+      (e) => e >= survey.elements.firstExternal,
+    ),
+  }));
 }
 
 /** Marks all that is reached from some elements, beside what is reached already. */
-function reach(survey: SurveyedCodebase, reached: Uint8Array, begun: readonly number[]): void {
+function reach(
+  survey: SurveyedCodebase,
+  heirs: readonly Heir[],
+  reached: Uint8Array,
+  begun: readonly number[],
+): void {
   const { elements, dependencies } = survey;
-  const hierarchy = typeHierarchy(survey);
-  const types = [...hierarchy.parents.keys()].map((type) => ({
-    type,
-    members: [...inheritedMembers(survey, hierarchy, type).overrides],
-    hasOuterParent: [...relatives(hierarchy.parents, type).keys()].some((e) => e >= elements.firstExternal),
-  }));
   const queue: number[] = [];
   const mark = (element: number): void => {
     for (
@@ -175,9 +189,9 @@ function reach(survey: SurveyedCodebase, reached: Uint8Array, begun: readonly nu
           if (dependencies.kind[row] === PASSED_ON) offeredBy(survey, dependencies.to[row]).forEach(mark);
         }
     }
-    for (const { type, members, hasOuterParent } of types) {
+    for (const { type, overrides, hasOuterParent } of heirs) {
       if (reached[type] === 0) continue;
-      for (const [own, taken] of members) if (reached[taken] === 1 && reached[own] === 0) mark(own);
+      for (const [own, taken] of overrides) if (reached[taken] === 1 && reached[own] === 0) mark(own);
       if (!hasOuterParent) continue;
       for (let own = type + 1; own < elements.subtreeEnd[type]; own = elements.subtreeEnd[own])
         if (reached[own] === 0 && !(elements.flags[own] & FLAG.private)) mark(own);

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
-import { bundledPaths, pathOf } from './bundledPaths.ts';
+import { bundledPaths } from './bundledPaths.ts';
+import { pathOf } from './curves.ts';
 import type { Box } from './edgePaths.ts';
 
 type Nested = Box & { parent: number };

@@ -1,3 +1,4 @@
+import { turnedCurve } from './curves.ts';
 import { edgePaths, turned, type Box, type Curve, type Flow } from './edgePaths.ts';
 
 /** A stretch of curve that one or more links have in common. */
@@ -75,9 +76,9 @@ export function bundledPaths(
   });
   if (flow === 'down') return { pieces, piecesOf };
   return {
-    pieces: pieces.map(({ curve: [a, b, c, d, e, f, g, h], middle, ...rest }) => ({
+    pieces: pieces.map(({ curve, middle, ...rest }) => ({
       ...rest,
-      curve: [b, a, d, c, f, e, h, g],
+      curve: turnedCurve(curve),
       middle: { x: middle.y, y: middle.x },
     })),
     piecesOf,
@@ -122,14 +123,4 @@ function piece([x1, y1]: Point, [x2, y2]: Point, isUp: boolean): Pick<BundlePiec
     curve: isUp ? [x1, y1, x, y1, x, y2, x2, y2] : [x1, y1, x1, y, x2, y, x2, y2],
     middle: { x, y },
   };
-}
-
-/** Pieces that follow one another as one path, as a style has it. */
-export function pathOf(curves: readonly Curve[]): string {
-  return curves
-    .map(
-      ([x1, y1, x2, y2, x3, y3, x4, y4], at) =>
-        `${at === 0 ? 'M' : 'L'}${x1} ${y1}C${x2} ${y2} ${x3} ${y3} ${x4} ${y4}`,
-    )
-    .join('');
 }

@@ -9,15 +9,24 @@ export function boxOfCurve([x1, y1, x2, y2, x3, y3, x4, y4]: Curve): Box {
   return { x, y, width: Math.max(x1, x2, x3, x4) - x, height: Math.max(y1, y2, y3, y4) - y };
 }
 
+/** The point of a curve at a place on it, from 0 to 1. */
+export function pointOnCurve([x1, y1, x2, y2, x3, y3, x4, y4]: Curve, t: number): [x: number, y: number] {
+  const s = 1 - t;
+  const [a, b, c, d] = [s * s * s, 3 * s * s * t, 3 * s * t * t, t * t * t];
+  return [a * x1 + b * x2 + c * x3 + d * x4, a * y1 + b * y2 + c * y3 + d * y4];
+}
+
+/** The same curve on a sheet that is turned over, so that down is to the right. */
+export function turnedCurve([x1, y1, x2, y2, x3, y3, x4, y4]: Curve): Curve {
+  return [y1, x1, y2, x2, y3, x3, y4, x4];
+}
+
 /** The distance from a point to a curve, in pixels, to within what 32 straight pieces differ from it. */
-export function distanceToCurve([x1, y1, x2, y2, x3, y3, x4, y4]: Curve, x: number, y: number): number {
+export function distanceToCurve(curve: Curve, x: number, y: number): number {
   let least = Infinity;
-  let [fromX, fromY] = [x1, y1];
+  let [fromX, fromY] = curve;
   for (let piece = 1; piece <= PIECES; piece++) {
-    const t = piece / PIECES;
-    const s = 1 - t;
-    const [a, b, c, d] = [s * s * s, 3 * s * s * t, 3 * s * t * t, t * t * t];
-    const [toX, toY] = [a * x1 + b * x2 + c * x3 + d * x4, a * y1 + b * y2 + c * y3 + d * y4];
+    const [toX, toY] = pointOnCurve(curve, piece / PIECES);
     least = Math.min(least, distanceToPiece(fromX, fromY, toX, toY, x, y));
     [fromX, fromY] = [toX, toY];
   }
@@ -46,4 +55,14 @@ export function nearestCurve(curves: readonly Curve[], x: number, y: number, rea
     if (distance <= least && (distance < least || nearest < 0)) [nearest, least] = [at, distance];
   });
   return nearest;
+}
+
+/** Pieces that follow one another as one path, as a style has it. */
+export function pathOf(curves: readonly Curve[]): string {
+  return curves
+    .map(
+      ([x1, y1, x2, y2, x3, y3, x4, y4], at) =>
+        `${at === 0 ? 'M' : 'L'}${x1} ${y1}C${x2} ${y2} ${x3} ${y3} ${x4} ${y4}`,
+    )
+    .join('');
 }

@@ -1,3 +1,5 @@
+import { pathOf, turnedCurve } from './curves.ts';
+
 /** A box as it is drawn. */
 export interface Box {
   x: number;
@@ -42,10 +44,9 @@ export function edgePaths(
   flow: Flow = 'down',
 ): EdgePath[] {
   const boxes = flow === 'down' ? given : given.map(turned);
-  const curveOf = (...[a, b, c, d, e, f, g, h]: Curve): { path: string; curve: Curve } => {
-    const curve: Curve = flow === 'down' ? [a, b, c, d, e, f, g, h] : [b, a, d, c, f, e, h, g];
-    const [x1, y1, x2, y2, x3, y3, x4, y4] = curve;
-    return { curve, path: `M${x1} ${y1}C${x2} ${y2} ${x3} ${y3} ${x4} ${y4}` };
+  const curveOf = (...along: Curve): { path: string; curve: Curve } => {
+    const curve = flow === 'down' ? along : turnedCurve(along);
+    return { curve, path: pathOf([curve]) };
   };
   const middle = (x: number, y: number) => (flow === 'down' ? { x, y } : { x: y, y: x });
   const isUp = edges.map(({ from, to }) => boxes[to].y < boxes[from].y + boxes[from].height);
@@ -57,7 +58,9 @@ export function edgePaths(
     const groups = new Map<string, number[]>();
     edges.forEach((edge, i) => {
       const key = `${edge[end]} ${isUp[i]}`;
-      groups.set(key, [...(groups.get(key) ?? []), i]);
+      const own = groups.get(key);
+      if (own) own.push(i);
+      else groups.set(key, [i]);
     });
     for (const group of groups.values()) {
       const goal = (i: number): number => (isUp[i] ? middleOf(edges[i][other]) : centre(edges[i][other]));

@@ -1,3 +1,4 @@
+import { pointOnCurve } from './curves.ts';
 import type { Box, Curve } from './edgePaths.ts';
 
 /** Ranks as a flight of steps that leads down to the right, each group standing on the step of its rank. */
@@ -86,7 +87,7 @@ export function profileCurves(
       const { from, to } = links[at];
       const share = (place + 1) / (own.length + 1);
       const curve = profileCurve(boxes[from], boxes[to], steps[from] === steps[to], share);
-      const [x, y] = pointOf(curve, 0.14 + 0.09 * (place % STAGGERED));
+      const [x, y] = pointOnCurve(curve, 0.14 + 0.09 * (place % STAGGERED));
       curves[at] = { curve, mark: { x, y } };
     });
   }
@@ -108,12 +109,6 @@ function profileCurve(from: Box, to: Box, isSameStep: boolean, share: number): C
   const right = to.x + to.width;
   const bend = Math.max(fromX, right + GAP);
   return [fromX, from.y, bend, middle, bend, middle, right, middle];
-}
-
-function pointOf([x1, y1, x2, y2, x3, y3, x4, y4]: Curve, t: number): [number, number] {
-  const s = 1 - t;
-  const [a, b, c, d] = [s * s * s, 3 * s * s * t, 3 * s * t * t, t * t * t];
-  return [a * x1 + b * x2 + c * x3 + d * x4, a * y1 + b * y2 + c * y3 + d * y4];
 }
 
 /** The rank that something let go of at a height would stand in, or a new one before that rank. */

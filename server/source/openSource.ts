@@ -9,7 +9,7 @@ import { unpack } from './archive/unpack.ts';
 import type { CodeSource } from './codeSource.ts';
 import { folderSource } from './folder/folderSource.ts';
 import { gitSource } from './git/gitSource.ts';
-import { fetchCommit, repositoryAt, resolveCommit } from './git/repository.ts';
+import { COPY, fetchCommit, repositoryAt, resolveCommit } from './git/repository.ts';
 
 export interface OpenOptions {
   /** A folder of Yletope's own where what is fetched or unpacked for this codebase is kept. */
@@ -48,7 +48,7 @@ export async function openSource(origin: Origin, options: OpenOptions): Promise<
 
 async function openRemote({ address, ref }: Origin, options: OpenOptions): Promise<CodeSource> {
   const { workplace, signal, onStep } = options;
-  const repository = join(workplace, 'repository.git');
+  const repository = join(workplace, COPY);
   const wanted = `refs/yletope/${createHash('sha256')
     .update(ref ?? 'HEAD')
     .digest('hex')

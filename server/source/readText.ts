@@ -6,7 +6,7 @@ import { decode } from './decode.ts';
 import type { Origin } from './address.ts';
 import type { ArchiveIndex } from './archive/archiveIndex.ts';
 import { objectReader, type ObjectReader } from './git/objectReader.ts';
-import { repositoryAt } from './git/repository.ts';
+import { repositoryOf } from './git/repository.ts';
 import { readRegularFile } from './readRegularFile.ts';
 
 /** A file's text and content hash as it is now; null when it cannot be read any more, or is no text. */
@@ -60,9 +60,8 @@ function bytesReader({ kind, address }: Origin, commit: string | null, workplace
     case 'folder':
       return (path) => Promise.resolve(confined(address, path));
     case 'repository':
-      return inRepository(repositoryAt(address.slice('file://'.length))?.repository, commit);
     case 'remote':
-      return inRepository(join(workplace, 'repository.git'), commit);
+      return inRepository(repositoryOf({ kind, address, ref: null }, workplace), commit);
     case 'archive':
       return (path) => Promise.resolve(inArchive(workplace, path));
   }

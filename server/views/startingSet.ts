@@ -1,6 +1,5 @@
-import { join } from 'node:path';
 import { changedPaths } from '../source/git/changedPaths.ts';
-import { repositoryAt } from '../source/git/repository.ts';
+import { repositoryOf } from '../source/git/repository.ts';
 import { Problem } from '../problem.ts';
 import { workplaceOf } from '../store/codebases.ts';
 import { shortlist } from '../store/shortlists.ts';
@@ -15,7 +14,7 @@ export interface StartingSet {
   name: string;
   /** Keys of what is in it and in the survey. */
   keys: string[];
-  /** Elements in it, with all they hold: 1. */
+  /** Elements in it, with all they hold: 1; anything else for what is not meant. */
   marks: Uint8Array;
 }
 
@@ -47,10 +46,8 @@ export async function startingSet(view: ViewRequest): Promise<StartingSet | null
 
 function setOf({ survey }: ViewRequest, name: string, keys: readonly string[]): StartingSet {
   const known = keys.filter((key) => elementOf(survey, key) !== undefined);
-  const marks = listedElements(survey, known);
   const counted = known.length === 1 ? '1 element' : `${known.length.toLocaleString('en')} elements`;
-  // What is above them is not meant.
-  return { name: `${name} (${counted})`, keys: known, marks: marks.map((mark) => (mark === 1 ? 1 : 0)) };
+  return { name: `${name} (${counted})`, keys: known, marks: listedElements(survey, known) };
 }
 
 /** Files that the other survey does not have, or has with another content. */
@@ -60,14 +57,8 @@ function changedSince({ store, record }: ViewRequest, surveyId: number): string[
 }
 
 async function changedInCommits({ codebase, record, store }: ViewRequest, ref: string): Promise<string[]> {
-  const { kind, address, id } = codebase;
-  const repository =
-    kind === 'remote'
-      ? join(workplaceOf(store, id), 'repository.git')
-      : kind === 'archive'
-        ? undefined
-        : repositoryAt(address.replace(/^file:\/\//, ''))?.repository;
+  const repository = repositoryOf(codebase, workplaceOf(store, codebase.id));
   if (repository === undefined || record.commitHash === null)
     throw new Problem('badRequest', 'This survey is of no commit of a repository.');
-  return changedPaths(repository, { from: ref, to: record.commitHash }, address);
+  return changedPaths(repository, { from: ref, to: record.commitHash }, codebase.address);
 }

@@ -13,7 +13,7 @@ import { elementOf, labelOf, type ElementLabel } from './ground/elements.ts';
 import { remembered } from './ground/memory.ts';
 import { isInScope } from './ground/scope.ts';
 import { testElements } from './ground/tests.ts';
-import { readRules } from './rules/readRules.ts';
+import { keptRules } from './rules/readRules.ts';
 import type { ViewRequest } from './viewRequest.ts';
 
 export interface UnusedRow extends ElementLabel {
@@ -49,7 +49,7 @@ const PART = 200;
 /** What no entry point reaches, in a scope: the largest first. */
 export function unusedView({ survey, scope, store, record, codebase, params }: ViewRequest): UnusedPage {
   const { text, revision } = ruleBook(store, codebase.id);
-  const said = text === '' ? [] : [...readRules({ name: 'the rules', text }).entries];
+  const said = [...keptRules(text).entries];
   const { entryPoints } = intakeOf(store, record.id);
   const { found, libraries } = remembered(survey, `unreached ${JSON.stringify(said)}`, (): UnreachedCode => {
     const isSaid = said.length === 0 ? () => false : globMatcher(said);

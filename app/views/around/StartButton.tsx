@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { OpenMenu } from '../../frame/parts.ts';
+import { MenuChip } from '../../frame/MenuChip.tsx';
 import { counted, dateAndTime } from '../../state/figures.ts';
 import { usePicture } from '../../state/usePicture.ts';
 
@@ -14,48 +14,37 @@ export interface Starts {
 /** Begins from a shortlist, or from what was changed since a survey or a commit. */
 export function StartButton({ lists, others, hasCommits }: Starts) {
   const { change } = usePicture();
-  const [at, setAt] = useState<Element | null>(null);
   const [isNaming, setNaming] = useState(false);
   // A change is asked for what it reaches, through others as well.
   const start = (set: string): void => change({ set, reach: 'all', direction: null });
   if (lists.length === 0 && others.length === 0 && !hasCommits) return null;
   return (
     <>
-      <button
-        type="button"
-        className="chip"
-        aria-haspopup="menu"
-        onClick={({ currentTarget }) => setAt(currentTarget)}
+      <MenuChip
+        entries={[
+          ...lists.map(({ id, name, count }) => ({
+            key: `list ${id}`,
+            label: `the shortlist ${name}, ${counted(count, 'element')}`,
+            run: () => start(`list:${id}`),
+          })),
+          ...others.map(({ id, surveyedAt, commitHash }) => ({
+            key: `survey ${id}`,
+            label: `what changed since the survey of ${dateAndTime(surveyedAt)}${commitHash === null ? '' : `, ${commitHash.slice(0, 8)}`}`,
+            run: () => start(`since:${id}`),
+          })),
+          ...(hasCommits
+            ? [
+                {
+                  key: 'commits',
+                  label: 'what changed since a branch, tag or commit …',
+                  run: () => setNaming(true),
+                },
+              ]
+            : []),
+        ]}
       >
         Begin from …
-      </button>
-      {at && (
-        <OpenMenu
-          at={at}
-          entries={[
-            ...lists.map(({ id, name, count }) => ({
-              key: `list ${id}`,
-              label: `the shortlist ${name}, ${counted(count, 'element')}`,
-              run: () => start(`list:${id}`),
-            })),
-            ...others.map(({ id, surveyedAt, commitHash }) => ({
-              key: `survey ${id}`,
-              label: `what changed since the survey of ${dateAndTime(surveyedAt)}${commitHash === null ? '' : `, ${commitHash.slice(0, 8)}`}`,
-              run: () => start(`since:${id}`),
-            })),
-            ...(hasCommits
-              ? [
-                  {
-                    key: 'commits',
-                    label: 'what changed since a branch, tag or commit …',
-                    run: () => setNaming(true),
-                  },
-                ]
-              : []),
-          ]}
-          onClose={() => setAt(null)}
-        />
-      )}
+      </MenuChip>
       {isNaming && (
         <form
           className="start-commits"

@@ -1,11 +1,9 @@
-import { useState } from 'react';
-import { OpenMenu } from '../../frame/parts.ts';
+import { MenuChip } from '../../frame/MenuChip.tsx';
 import { useEdit } from '../../state/edit.ts';
 
 /** Has imports resolved from a folder too, from the next survey on: from the one there is, or one that is chosen. */
 export function AddRoot({ roots }: { roots: readonly string[] }) {
   const { send } = useEdit();
-  const [at, setAt] = useState<Element | null>(null);
   const add = (root: string): void => void send({ edit: 'addRoot', root });
   if (roots.length === 0) return null;
   const [first] = roots;
@@ -22,26 +20,16 @@ export function AddRoot({ roots }: { roots: readonly string[] }) {
     );
   return (
     <>
-      <button
-        type="button"
-        className="chip"
-        aria-haspopup="menu"
+      <MenuChip
         title="Resolve imports from another folder too"
-        onClick={({ currentTarget }) => setAt(currentTarget)}
+        entries={roots.map((root) => ({
+          key: root,
+          label: <span className="mono">{root}</span>,
+          run: () => add(root),
+        }))}
       >
         Add one of {roots.length} roots
-      </button>
-      {at && (
-        <OpenMenu
-          at={at}
-          entries={roots.map((root) => ({
-            key: root,
-            label: <span className="mono">{root}</span>,
-            run: () => add(root),
-          }))}
-          onClose={() => setAt(null)}
-        />
-      )}
+      </MenuChip>
     </>
   );
 }

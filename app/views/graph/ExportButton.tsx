@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { OpenMenu } from '../../frame/parts.ts';
+import { MenuChip } from '../../frame/MenuChip.tsx';
 import { useAddress } from '../../state/address.ts';
 import { saveFile } from '../../state/saveFile.ts';
 import { useIsDark } from '../../theme/useSheetColours.ts';
@@ -16,7 +16,6 @@ const formats = [
 
 /** Takes the drawing along, with the sentence that says what it shows. */
 export function ExportButton({ codebaseId }: { codebaseId: string }) {
-  const [at, setAt] = useState<Element | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const params = useAddress();
   const isDark = useIsDark();
@@ -39,29 +38,19 @@ export function ExportButton({ codebaseId }: { codebaseId: string }) {
   };
   return (
     <>
-      <button
-        type="button"
-        className="chip"
-        aria-haspopup="menu"
-        onClick={({ currentTarget }) => setAt(currentTarget)}
+      <MenuChip
+        entries={[
+          ...formats.map(([format, label]) => ({
+            key: format,
+            label,
+            run: () => window.location.assign(addressOf(format)),
+          })),
+          { key: 'png', label: 'PNG, twice as fine', run: () => void savePng() },
+        ]}
       >
         Take along …
-      </button>
+      </MenuChip>
       {problem !== null && <span className="against">{problem}</span>}
-      {at && (
-        <OpenMenu
-          at={at}
-          entries={[
-            ...formats.map(([format, label]) => ({
-              key: format,
-              label,
-              run: () => window.location.assign(addressOf(format)),
-            })),
-            { key: 'png', label: 'PNG, twice as fine', run: () => void savePng() },
-          ]}
-          onClose={() => setAt(null)}
-        />
-      )}
     </>
   );
 }

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { GraphPicture } from '../../../server/views/graph/graphView.ts';
-import { OpenMenu } from '../../frame/parts.ts';
+import { MenuChip } from '../../frame/MenuChip.tsx';
 import { counted } from '../../state/figures.ts';
 import type { GraphEdits } from './useGraphEdits.ts';
 
@@ -14,7 +14,6 @@ export function TakeOutButton({
   chosen: ReadonlySet<string>;
   edits: GraphEdits;
 }) {
-  const [at, setAt] = useState<Element | null>(null);
   const [isTyping, setTyping] = useState(false);
   const closed = nodes.filter(({ isOpen }) => !isOpen);
   const linked = new Set(edges.flatMap(({ from, to }) => [from, to]));
@@ -40,48 +39,38 @@ export function TakeOutButton({
     );
   return (
     <>
-      <button
-        type="button"
-        className="chip"
-        aria-haspopup="menu"
+      <MenuChip
         disabled={closed.length === 0}
-        onClick={({ currentTarget }) => setAt(currentTarget)}
+        entries={[
+          {
+            key: 'chosen',
+            label: `What is chosen: ${boxes(own)}`,
+            disabled: own.length === 0,
+            run: () => edits.leaveOut(own),
+          },
+          {
+            key: 'others',
+            label: `All but what is chosen: ${boxes(others)}`,
+            disabled: own.length === 0 || others.length === 0,
+            run: () => edits.leaveOut(others),
+          },
+          {
+            key: 'used',
+            label: `What more than half of it uses: ${boxes(used)}`,
+            disabled: used.length === 0,
+            run: () => edits.leaveOut(used),
+          },
+          {
+            key: 'alone',
+            label: `What no link leads to or from: ${boxes(alone)}`,
+            disabled: alone.length === 0,
+            run: () => edits.leaveOut(alone),
+          },
+          { key: 'pattern', label: 'What a pattern matches', run: () => setTyping(true) },
+        ]}
       >
         Take out …
-      </button>
-      {at && (
-        <OpenMenu
-          at={at}
-          entries={[
-            {
-              key: 'chosen',
-              label: `What is chosen: ${boxes(own)}`,
-              disabled: own.length === 0,
-              run: () => edits.leaveOut(own),
-            },
-            {
-              key: 'others',
-              label: `All but what is chosen: ${boxes(others)}`,
-              disabled: own.length === 0 || others.length === 0,
-              run: () => edits.leaveOut(others),
-            },
-            {
-              key: 'used',
-              label: `What more than half of it uses: ${boxes(used)}`,
-              disabled: used.length === 0,
-              run: () => edits.leaveOut(used),
-            },
-            {
-              key: 'alone',
-              label: `What no link leads to or from: ${boxes(alone)}`,
-              disabled: alone.length === 0,
-              run: () => edits.leaveOut(alone),
-            },
-            { key: 'pattern', label: 'What a pattern matches', run: () => setTyping(true) },
-          ]}
-          onClose={() => setAt(null)}
-        />
-      )}
+      </MenuChip>
     </>
   );
 }

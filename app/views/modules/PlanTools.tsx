@@ -1,6 +1,7 @@
 import { useRef, useState, useSyncExternalStore } from 'react';
 import type { PlanPage } from '../../../server/views/plan/planView.ts';
 import type { PlanRecord } from '../../../server/store/modulePlans.ts';
+import { MenuChip } from '../../frame/MenuChip.tsx';
 import { OpenMenu } from '../../frame/parts.ts';
 import { authorName, keepAuthor } from '../../state/author.ts';
 import { figure } from '../../state/figures.ts';
@@ -141,7 +142,6 @@ function StepButton({
 
 /** Names the state that the plan is in, and goes back to one that was named. */
 function StatesButton({ page, plan, editor }: { page: PlanPage; plan: PlanRecord; editor: PlanEditor }) {
-  const [at, setAt] = useState<Element | null>(null);
   const [isNaming, setNaming] = useState(false);
   const id = String(plan.id);
   if (isNaming)
@@ -162,43 +162,33 @@ function StatesButton({ page, plan, editor }: { page: PlanPage; plan: PlanRecord
     );
   return (
     <>
-      <button
-        type="button"
-        className="chip"
-        aria-haspopup="menu"
-        onClick={({ currentTarget }) => setAt(currentTarget)}
+      <MenuChip
+        entries={[
+          { key: 'name', label: 'Name the state it is in', run: () => setNaming(true) },
+          ...page.states.map((state) => ({
+            key: `to ${state.id}`,
+            label: (
+              <>
+                Go back to <b>&nbsp;{state.name}&nbsp;</b> of {state.namedAt.slice(0, 10)}
+              </>
+            ),
+            run: () =>
+              editor.send({
+                do: 'toState',
+                id,
+                revision: String(plan.revision),
+                state: String(state.id),
+              }),
+          })),
+          ...page.states.map((state) => ({
+            key: `forget ${state.id}`,
+            label: `Forget ${state.name}`,
+            run: () => editor.send({ do: 'forgetState', id, state: String(state.id) }),
+          })),
+        ]}
       >
         States …
-      </button>
-      {at && (
-        <OpenMenu
-          at={at}
-          entries={[
-            { key: 'name', label: 'Name the state it is in', run: () => setNaming(true) },
-            ...page.states.map((state) => ({
-              key: `to ${state.id}`,
-              label: (
-                <>
-                  Go back to <b>&nbsp;{state.name}&nbsp;</b> of {state.namedAt.slice(0, 10)}
-                </>
-              ),
-              run: () =>
-                editor.send({
-                  do: 'toState',
-                  id,
-                  revision: String(plan.revision),
-                  state: String(state.id),
-                }),
-            })),
-            ...page.states.map((state) => ({
-              key: `forget ${state.id}`,
-              label: `Forget ${state.name}`,
-              run: () => editor.send({ do: 'forgetState', id, state: String(state.id) }),
-            })),
-          ]}
-          onClose={() => setAt(null)}
-        />
-      )}
+      </MenuChip>
     </>
   );
 }

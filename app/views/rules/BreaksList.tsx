@@ -11,8 +11,7 @@ import { usePicture } from '../../state/usePicture.ts';
 import { AcceptForm, type AcceptWords } from './AcceptForm.tsx';
 import type { RulesEditor } from '../../state/useRulesEdit.ts';
 
-/** So many pairs of files the server sends at once, and so many lines of a pair are named before its evidence is asked for. */
-const PART = 60;
+/** So many lines of a pair are named before its evidence is asked for. */
 const LINES = 8;
 
 /** What breaks each rule, by the groups at both ends; one of them open, with its files and lines. */
@@ -98,6 +97,7 @@ function Pairs({ breaks, rule, editor }: { breaks: Breaks; rule: RuleLine; edito
   const { offer } = useShortlists();
   const keys = [...new Set(breaks.pairs.flatMap(({ from, to, isUse }) => (isUse ? [from, to] : [from])))];
   const part = Number(params.get('part')) || 0;
+  const [first, last] = [breaks.first + 1, breaks.first + breaks.pairs.length];
   const accept = ({ from, to, lines }: BrokenPair, words: AcceptWords): void => {
     editor.edit(`accepted ${from}`, {
       do: 'accept',
@@ -148,14 +148,13 @@ function Pairs({ breaks, rule, editor }: { breaks: Breaks; rule: RuleLine; edito
           Files to a shortlist
         </button>
       </p>
-      {breaks.count > PART && (
+      {breaks.count > breaks.pairs.length && (
         <p>
-          {figure(part * PART + 1)} to {figure(Math.min(breaks.count, (part + 1) * PART))} of{' '}
-          {figure(breaks.count)}{' '}
+          {figure(first)} to {figure(last)} of {figure(breaks.count)}{' '}
           <button
             type="button"
             className="chip"
-            disabled={part === 0}
+            disabled={first === 1}
             onClick={() => change({ part: String(part - 1) })}
           >
             Before
@@ -163,7 +162,7 @@ function Pairs({ breaks, rule, editor }: { breaks: Breaks; rule: RuleLine; edito
           <button
             type="button"
             className="chip"
-            disabled={(part + 1) * PART >= breaks.count}
+            disabled={last >= breaks.count}
             onClick={() => change({ part: String(part + 1) })}
           >
             Next

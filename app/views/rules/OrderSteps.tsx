@@ -1,6 +1,6 @@
 import { useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { orderProfile, profileCurves, rankAt, type OrderProfile } from '../../../core/layout/orderProfile.ts';
-import { pathOf } from '../../../core/layout/bundledPaths.ts';
+import { pathOf } from '../../../core/layout/curves.ts';
 import type { Breaks, RulesPage } from '../../../server/views/rules/rulesView.ts';
 import { inkOf } from '../../../server/views/graph/ink.ts';
 import { counted, figure } from '../../state/figures.ts';

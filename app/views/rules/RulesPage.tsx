@@ -1,9 +1,8 @@
-import { useState } from 'react';
 import { useParams } from 'react-router';
 import type { OwnRules, RulesPage } from '../../../server/views/rules/rulesView.ts';
 import { arrangementWords } from '../../../server/views/picture/arrangementWords.ts';
 import { Caption, Choice } from '../../frame/Caption.tsx';
-import { OpenMenu } from '../../frame/parts.ts';
+import { MenuChip } from '../../frame/MenuChip.tsx';
 import { counted } from '../../state/figures.ts';
 import { usePicture } from '../../state/usePicture.ts';
 import { BreaksList } from './BreaksList.tsx';
@@ -207,30 +206,19 @@ function RulesSentence({
 }
 
 function ProposeButton({ ways, editor }: { ways: RulesPage['ways']; editor: RulesEditor }) {
-  const [at, setAt] = useState<Element | null>(null);
   return (
     <>
-      <button
-        type="button"
-        className="chip"
+      <MenuChip
         disabled={editor.isBusy}
-        aria-haspopup="menu"
         title="Ranks with few references that lead up: a heuristic"
-        onClick={({ currentTarget }) => setAt(currentTarget)}
+        entries={ways.map((by) => ({
+          key: by,
+          label: `of ${arrangementWords[by].plural}`,
+          run: () => editor.propose(by),
+        }))}
       >
         Propose an order …
-      </button>
-      {at && (
-        <OpenMenu
-          at={at}
-          entries={ways.map((by) => ({
-            key: by,
-            label: `of ${arrangementWords[by].plural}`,
-            run: () => editor.propose(by),
-          }))}
-          onClose={() => setAt(null)}
-        />
-      )}
+      </MenuChip>
     </>
   );
 }

@@ -1,7 +1,11 @@
 import { existsSync, mkdirSync, statSync } from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
 import { Problem } from '../../problem.ts';
+import type { Origin } from '../address.ts';
 import { git, GitFailure, repositoryProblem } from './git.ts';
+
+/** The name of a copy in a workplace. */
+export const COPY = 'repository.git';
 
 /** The `.git` folder of a work tree, or the folder itself when it is a bare repository; null for neither. */
 export function repositoryAt(folder: string): { repository: string; isBare: boolean } | null {
@@ -10,6 +14,18 @@ export function repositoryAt(folder: string): { repository: string; isBare: bool
   const isBare =
     existsSync(join(folder, 'HEAD')) && isFolder(join(folder, 'objects')) && isFolder(join(folder, 'refs'));
   return isBare ? { repository: folder, isBare: true } : null;
+}
+
+/** Where the repository of a codebase lies: one on this machine, or the copy that was made in its workplace; undefined for none. */
+export function repositoryOf({ kind, address }: Origin, workplace: string): string | undefined {
+  switch (kind) {
+    case 'remote':
+      return join(workplace, COPY);
+    case 'archive':
+      return undefined;
+    default:
+      return repositoryAt(address.replace(/^file:\/\//, ''))?.repository;
+  }
 }
 
 function isFolder(path: string): boolean {

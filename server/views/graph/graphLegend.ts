@@ -2,7 +2,10 @@ import { isBundled } from './bundles.ts';
 import type { GraphEdge, GraphPicture } from './graphView.ts';
 
 /** What became of a link between two surveys; null where it has as many references as before, or only one survey is drawn. */
-export function changeOf({ references, was }: GraphEdge): 'came' | 'gone' | 'grew' | 'shrank' | null {
+export function changeOf({
+  references,
+  was,
+}: Pick<GraphEdge, 'references' | 'was'>): 'came' | 'gone' | 'grew' | 'shrank' | null {
   if (was === null || was === references) return null;
   if (was === 0) return 'came';
   if (references === 0) return 'gone';

@@ -1,6 +1,7 @@
-import { pathOf } from '../../../core/layout/bundledPaths.ts';
+import { pathOf } from '../../../core/layout/curves.ts';
 import { edgePaths } from '../../../core/layout/edgePaths.ts';
 import type { Marking } from '../../../core/marks/marking.ts';
+import { documentText } from '../../export/documentText.ts';
 import { chosenColours, light, type SheetColours } from '../../export/sheetLook.ts';
 import { cutMiddle } from '../picture/cut.ts';
 import { namesApart } from '../picture/namesApart.ts';
@@ -20,10 +21,10 @@ const BAR = 4;
 
 /** What no document can hold is left out. */
 export const inXml = (text: string): string =>
-  text
-    // eslint-disable-next-line no-control-regex
-    .replace(/[\u0000-\u0008\u000B\u000C\u000E-\u001F\uFFFE\uFFFF]/g, '')
-    .replace(/[&<>"]/g, (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[sign]!);
+  documentText(text).replace(
+    /[&<>"]/g,
+    (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[sign]!,
+  );
 
 /** A text in lines of so many pixels. */
 function inLines(text: string, width: number): string[] {

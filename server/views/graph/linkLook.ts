@@ -25,7 +25,7 @@ const FAINTEST = 0.35;
  * faintly.
  */
 export function linkLook(
-  link: GraphEdge,
+  link: Omit<GraphEdge, 'from' | 'to'>,
   { largest, count }: { largest: number; count: number },
   { ink, against, fewer, more }: SheetColours,
 ): LinkLook {
@@ -43,7 +43,7 @@ export function linkLook(
 }
 
 /** In pixels, by its references; of what is gone, by those that it had. */
-export function thicknessOf(link: GraphEdge, largest: number): number {
+export function thicknessOf(link: Pick<GraphEdge, 'references' | 'was'>, largest: number): number {
   const references = changeOf(link) === 'gone' ? (link.was ?? 1) : link.references;
   return Math.min(THICKEST_BUNDLE, inkOf(Math.max(1, references), largest));
 }

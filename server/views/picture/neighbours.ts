@@ -133,7 +133,7 @@ export function setSubject(survey: SurveyedCodebase, { counts }: UnitTree, marks
   return {
     element: -1,
     isNear: (e) => marks[e] === 1,
-    isFar: (e) => marks[e] === 0 && counts[e] === 1,
+    isFar: (e) => marks[e] !== 1 && counts[e] === 1,
     counterpart: (far) => (elements.file[far] >= 0 ? elements.file[far] : far),
     labelOf(far) {
       const label = labelOf(survey, far);

@@ -1,5 +1,6 @@
 import { XMLBuilder } from 'fast-xml-parser';
 import type { Judgement, Rule } from '../../../core/judge/rules.ts';
+import { documentText } from '../../export/documentText.ts';
 import { failing, sentenceOfRule, sentenceOfViolation } from './ruleWords.ts';
 
 /** What was found as JUnit's XML: a case for each rule, with a failure for each of its breaks; a warning is none. */
@@ -8,13 +9,13 @@ export function junitOf({ violations: all }: Pick<Judgement, 'violations'>, rule
   const cases = rules.map((rule) => {
     const own = violations.filter((violation) => violation.rule === rule.name);
     return {
-      '@name': inXml(rule.name),
+      '@name': documentText(rule.name),
       '@classname': 'yletope',
       '@time': '0',
       failure: own.map((violation) => ({
-        '@message': inXml(sentenceOfViolation(violation)),
+        '@message': documentText(sentenceOfViolation(violation)),
         '@type': violation.kind,
-        '#text': inXml(
+        '#text': documentText(
           `${violation.from}:${violation.lines[0]}\n${rule.reason === '' ? sentenceOfRule(rule) : rule.reason}`,
         ),
       })),
@@ -30,10 +31,4 @@ export function junitOf({ violations: all }: Pick<Judgement, 'violations'>, rule
   };
   const builder = new XMLBuilder({ ignoreAttributes: false, attributeNamePrefix: '@', format: true });
   return `<?xml version="1.0" encoding="UTF-8"?>\n${builder.build({ testsuites: { testsuite: suite } })}`;
-}
-
-/** What no document can hold is left out. */
-function inXml(text: string): string {
-  // eslint-disable-next-line no-control-regex
-  return text.replace(/[\u0000-\u0008\u000B\u000C\u000E-\u001F\uFFFE\uFFFF]/g, '');
 }

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { judged } from '../../../core/judge/judged.ts';
-import { orderPicture } from '../../../core/judge/placedOrder.ts';
+import { judged, type Judged } from '../../../core/judge/judged.ts';
+import { orderPicture, placedOrder } from '../../../core/judge/placedOrder.ts';
 import { proposedRanks } from '../../../core/judge/proposedOrder.ts';
 import { repairs } from '../../../core/judge/repairs.ts';
 import type { OrderRule } from '../../../core/judge/rules.ts';
@@ -14,6 +14,8 @@ import { judgedSurvey } from './rulesView.ts';
 const TODAY = '2027-01-15';
 const book = (said: string): string => `yletope: 1\nrules:\n  - name: r\n    ${said}\n`;
 const ruleOf = (text: string): OrderRule => readRules({ name: 'r', text }).rules[0] as OrderRule;
+const pictureOf = (rule: OrderRule, on: Judged) => orderPicture(rule, on, placedOrder(rule, on));
+const repairsOf = (rule: OrderRule, on: Judged) => repairs(rule, on, placedOrder(rule, on));
 const places = ['a/x', 'a/y', 'b/x', 'b/y', 'c/x', 'd/x', 'other/o'];
 const anyUses = fc.uniqueArray(
   fc.tuple(fc.constantFrom(...places), fc.constantFrom(...places)).filter(([a, b]) => a !== b),
@@ -25,7 +27,7 @@ const written = (uses: readonly (readonly string[])[]): string[] =>
 describe('the picture of an order', () => {
   it('has a link for all references from one group to another, and says which break it', async () => {
     const survey = await codeOf(['b/x > a/x', 'b/y > a/x', 'a/x > c/x', 'a/x > a/y', 'other/o > a/x']);
-    const picture = orderPicture(ruleOf(book('order: [a, [b, e], c]')), judgedSurvey(survey));
+    const picture = pictureOf(ruleOf(book('order: [a, [b, e], c]')), judgedSurvey(survey));
     expect(picture.groups).toEqual([
       { id: 'a', rank: 0, files: 2 },
       { id: 'b', rank: 1, files: 2 },
@@ -51,7 +53,7 @@ describe('the picture of an order', () => {
           const on = judgedSurvey(await codeOf(written(uses)));
           const text = book(`order: ${order}\n    sees: ${sees}\n    within: ${within}`);
           const { violations } = judged(on, readRules({ name: 'r', text }), TODAY);
-          const { links } = orderPicture(ruleOf(text), on);
+          const { links } = pictureOf(ruleOf(text), on);
           const sum = links.reduce((all, { references, breaks }) => all + (breaks ? references : 0), 0);
           expect(sum).toBe(violations.reduce((all, { lines }) => all + lines.length, 0));
         },
@@ -64,7 +66,7 @@ describe('the picture of an order', () => {
 describe('a repair', () => {
   it('is the move that clears most beyond what it brings', async () => {
     const survey = await codeOf(['b/x > a/x', 'b/y > a/x', 'a/x > c/x']);
-    const found = repairs(ruleOf(book('order: [a, b, c]')), judgedSurvey(survey));
+    const found = repairsOf(ruleOf(book('order: [a, b, c]')), judgedSurvey(survey));
     expect(found[0]).toEqual({ path: 'a/x.ts', from: 'a', to: 'b', clears: 4, brings: 0 });
   });
 
@@ -78,7 +80,7 @@ describe('a repair', () => {
             (all, { lines }) => all + lines.length,
             0,
           );
-        for (const { path, to, clears, brings } of repairs(ruleOf(text), on)) {
+        for (const { path, to, clears, brings } of repairsOf(ruleOf(text), on)) {
           const moved = editedRules(text, { do: 'place', rule: 'r', path, group: to });
           expect(breaks(moved)).toBe(breaks(text) - clears + brings);
           expect(clears).toBeGreaterThan(brings);
@@ -104,7 +106,7 @@ describe('a proposed order', () => {
         const ranks = proposedRanks(ids.length, groupOf, counted, on);
         expect(ranks.flat().sort()).toEqual([0, 1, 2, 3]);
         const order = JSON.stringify(ranks.map((rank) => rank.map((group) => ids[group])));
-        const { links } = orderPicture(ruleOf(book(`order: ${order}`)), on);
+        const { links } = pictureOf(ruleOf(book(`order: ${order}`)), on);
         const uses2 = (from: number, to: number): boolean =>
           links.some((link) => ids[link.from] && link.from === from && link.to === to);
         const broken = links.filter(({ breaks }) => breaks);

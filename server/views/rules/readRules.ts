@@ -108,6 +108,12 @@ const publishedSchema = z.strictObject({
   ...beside,
 });
 
+/** The same of the rules that are kept of a codebase: '' for none. */
+export function keptRules(text: string, name = 'the rules'): RulesFile {
+  if (text === '') return { rules: [], exceptions: [], entries: [], intake: noRules };
+  return readRules({ name, text });
+}
+
 /** True where something is decided of intake. */
 export const saysAnything = (intake: IntakeRules): boolean =>
   Object.values(intake).some((decided) => decided.length > 0);

@@ -1,6 +1,11 @@
 import type { ArrangementId } from '../../../core/arrangement/arrangement.ts';
 import { judged, type Judged } from '../../../core/judge/judged.ts';
-import { orderPicture, placedOrder, type OrderPicture } from '../../../core/judge/placedOrder.ts';
+import {
+  orderPicture,
+  placedOrder,
+  type OrderPicture,
+  type PlacedOrder,
+} from '../../../core/judge/placedOrder.ts';
 import { repairs, type Repair } from '../../../core/judge/repairs.ts';
 import type { Exception, Judgement, OrderRule, Rule, RuleBook } from '../../../core/judge/rules.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
@@ -11,7 +16,7 @@ import { remembered } from '../ground/memory.ts';
 import { testElements } from '../ground/tests.ts';
 import type { ViewRequest } from '../viewRequest.ts';
 import { editedRules } from './editRules.ts';
-import { readRules } from './readRules.ts';
+import { keptRules, type RulesFile } from './readRules.ts';
 import { notesOf, sentenceOfException, sentenceOfRule } from './ruleWords.ts';
 
 /** The name of the file in which a codebase says its own rules. */
@@ -46,8 +51,9 @@ export interface Breaks {
   accepted: number;
   /** In so many pairs of files. */
   count: number;
-  /** Those pairs, of the breaks that are open, and of the part that is looked at. */
+  /** Those pairs, of the breaks that are open, and of the part that is looked at, which begins with the pair of this place. */
   pairs: BrokenPair[];
+  first: number;
 }
 
 export interface RuleLine {
@@ -114,15 +120,15 @@ export function judgedSurvey(survey: SurveyedCodebase): Judged {
 
 export const today = (): string => new Date().toISOString().slice(0, 10);
 
-/** What a codebase is held to, and what came of it; worked out once for a survey and a text, which may be one that is only tried. */
+/** What a codebase is held to, and what came of it; worked out once for a survey and a text, which may be one that is only tried; `name` is what it is called where it cannot be read. */
 export function judgementOf(
   { survey, store, codebase }: Pick<ViewRequest, 'survey' | 'store' | 'codebase'>,
   text = ruleBook(store, codebase.id).text,
-): { book: RuleBook; judgement: Judgement } {
+  name?: string,
+): { book: RulesFile; judgement: Judgement } {
   const day = today();
   return remembered(survey, `judged on ${day}: ${text}`, () => {
-    const book: RuleBook =
-      text === '' ? { rules: [], exceptions: [] } : readRules({ name: 'the rules', text });
+    const book = keptRules(text, name);
     return { book, judgement: judged(judgedSurvey(survey), book, day) };
   });
 }
@@ -131,7 +137,6 @@ export function judgementOf(
 export async function rulesView(view: ViewRequest): Promise<RulesPage> {
   const { survey, store, codebase, params } = view;
   const kept = ruleBook(store, codebase.id);
-  const on = judgedSurvey(survey);
   const asked = trialOf(params);
   const text =
     asked === null || kept.text === ''
@@ -144,17 +149,32 @@ export async function rulesView(view: ViewRequest): Promise<RulesPage> {
     book: { revision: kept.revision, undo: kept.undo, redo: kept.redo, text: kept.text },
     trial: asked,
     rules: book.rules.map((rule) => ruleLine(rule, judgement)),
-    order: shown && {
-      ...orderPicture(shown, on),
-      ...{ rule: shown.name, sees: shown.sees, within: shown.within },
-      repairs: repairs(shown, on),
-    },
-    breaks: breaksOf(book, judgement, on, params),
+    order: shown && orderShown(survey, shown),
+    breaks: breaksOf(book, judgement, survey, params),
     exceptions: book.exceptions.map((exception, at) => exceptionLine(exception, at, judgement)),
     notes: notesOf({ ...judgement, unneeded: [], expired: [], exceeded: [], idle: [] }, book.rules),
-    own: ownRules(await ownText(view), kept.text, on),
+    own: ownRules(view, await ownText(view), kept.text),
     ways: arrangementsOf(survey),
   };
+}
+
+/** The groups of an order, and where they stand; worked out once. */
+function placedOf(survey: SurveyedCodebase, rule: OrderRule): PlacedOrder {
+  return remembered(survey, `placed by ${JSON.stringify(rule)}`, () =>
+    placedOrder(rule, judgedSurvey(survey)),
+  );
+}
+
+/** An order as it is shown, with its cheapest repairs; worked out once. */
+function orderShown(survey: SurveyedCodebase, rule: OrderRule): NonNullable<RulesPage['order']> {
+  return remembered(survey, `order ${JSON.stringify(rule)}`, () => {
+    const [on, placed] = [judgedSurvey(survey), placedOf(survey, rule)];
+    return {
+      ...orderPicture(rule, on, placed),
+      ...{ rule: rule.name, sees: rule.sees, within: rule.within },
+      repairs: repairs(rule, on, placed),
+    };
+  });
 }
 
 /** The text of the codebase's own file; null where it has none. */
@@ -210,11 +230,11 @@ function exceptionLine(
 function breaksOf(
   { rules }: RuleBook,
   { violations, accepted }: Judgement,
-  on: Judged,
+  survey: SurveyedCodebase,
   params: URLSearchParams,
 ): Breaks[] {
   const groupsOf = new Map(
-    rules.map((rule) => [rule.name, rule.sort === 'order' ? groupNamesOf(rule, on) : () => '']),
+    rules.map((rule) => [rule.name, rule.sort === 'order' ? groupNamesOf(survey, rule) : () => '']),
   );
   const all = [...violations.map((violation) => ({ violation, exception: null })), ...accepted];
   const found = new Map<
@@ -228,7 +248,7 @@ function breaksOf(
     let own = found.get(id);
     if (!own) {
       own = {
-        ...{ id, rule: violation.rule, from, to, references: 0, accepted: 0, count: 0, pairs: [] },
+        ...{ id, rule: violation.rule, from, to, references: 0, accepted: 0, count: 0, pairs: [], first: 0 },
         byPair: new Map(),
       };
       found.set(id, own);
@@ -248,7 +268,7 @@ function breaksOf(
       accepted: exception?.reason ?? null,
     };
     own.byPair.set(key, pair);
-    pair.lines.push(...violation.lines);
+    for (const line of violation.lines) pair.lines.push(line);
     pair.byKind.set(violation.kind, (pair.byKind.get(violation.kind) ?? 0) + violation.lines.length);
   }
   const order = new Map(rules.map(({ name }, at) => [name, at]));
@@ -258,6 +278,7 @@ function breaksOf(
     .map(({ byPair, ...own }) => ({
       ...own,
       count: byPair.size,
+      first: part * PART,
       pairs:
         own.id !== open
           ? []
@@ -274,18 +295,20 @@ function breaksOf(
 }
 
 /** The group of an order in which a file stands, by its path; '' for none. */
-function groupNamesOf(rule: OrderRule, on: Judged): (path: string) => string {
-  const { ids, groupOf } = placedOrder(rule, on);
-  const of = new Map(on.survey.files.map(({ path, element }) => [path, ids[groupOf[element]] ?? '']));
+function groupNamesOf(survey: SurveyedCodebase, rule: OrderRule): (path: string) => string {
+  const { ids, groupOf } = placedOf(survey, rule);
+  const of = new Map(survey.files.map(({ path, element }) => [path, ids[groupOf[element]] ?? '']));
   return (path) => of.get(path) ?? '';
 }
 
-function ownRules(text: string | null, kept: string, on: Judged): OwnRules | null {
+function ownRules(view: ViewRequest, text: string | null, kept: string): OwnRules | null {
   if (text === null || text === kept) return null;
   try {
-    const own = readRules({ name: RULES_FILE, text });
-    const { accepted } = judged(on, own, today());
-    const known = kept === '' ? { rules: [], exceptions: [] } : readRules({ name: 'the rules', text: kept });
+    const {
+      book: own,
+      judgement: { accepted },
+    } = judgementOf(view, text, RULES_FILE);
+    const known = keptRules(kept);
     const said = (rules: readonly Rule[]): Map<string, string> =>
       new Map(rules.map((rule) => [rule.name, JSON.stringify(rule)]));
     const [theirs, ours] = [said(own.rules), said(known.rules)];

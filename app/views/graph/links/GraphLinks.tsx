@@ -1,5 +1,5 @@
 import { memo, useMemo, type RefObject } from 'react';
-import { pathOf } from '../../../../core/layout/bundledPaths.ts';
+import { pathOf } from '../../../../core/layout/curves.ts';
 import { edgePaths, type Box } from '../../../../core/layout/edgePaths.ts';
 import { bundlesOf, endsOfBundle, together } from '../../../../server/views/graph/bundles.ts';
 import { changeOf, changeSigns } from '../../../../server/views/graph/graphLegend.ts';
@@ -86,7 +86,7 @@ export function ManyLinks({
     return bundles.flatMap(({ edges: places, curve, middle }) => {
       const links = places.filter((at) => isLit.has(at)).map((at) => edges[at]);
       if (links.length === 0) return [];
-      const link = { ...together(links), from: 0, to: 0 };
+      const link = together(links);
       const look = { ...linkLook(link, { largest, count: 1 }, colours), opacity: 0.95 };
       return [{ curve, look, middle, isNotched: link.isAgainst, sign: '' }];
     });
