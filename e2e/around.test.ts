@@ -336,12 +336,14 @@ describe('shortlists', () => {
     await page.select('select[aria-label="Combine with"]', other);
     await waitForText(page, '.tray-line', 'without the tolls');
     await page.waitForFunction(
-      () => !document.querySelector('.tray-members')!.textContent.includes('tariff.ts'),
+      () => document.querySelector('.tray-members')?.textContent.includes('tariff.ts') === false,
     );
     await clickText(page, '.tray button', 'Remove');
     await waitForText(page, '.tray-line', 'was removed');
     await clickText(page, '.tray button', 'Undo');
-    await page.waitForFunction(() => !document.querySelector('.tray-line')!.textContent.includes('removed'));
+    await page.waitForFunction(
+      () => document.querySelector('.tray-line')?.textContent.includes('removed') === false,
+    );
     await waitForText(page, '.tray-line', 'without the tolls');
   });
 

@@ -218,7 +218,8 @@ describe('the graph', () => {
     await page.keyboard.press('ArrowRight');
     await page.keyboard.up('Shift');
     await page.waitForFunction(
-      (left) => parseFloat((document.querySelector('.graph-box.lit') as HTMLElement).style.left) > left + 10,
+      (left) =>
+        parseFloat(document.querySelector<HTMLElement>('.graph-box.lit')?.style.left ?? '0') > left + 10,
       {},
       put.x,
     );
@@ -298,7 +299,7 @@ describe('the graph', () => {
     await page.focus('.graph-sheet');
     await page.keyboard.press('+');
     await page.waitForFunction(
-      (before) => Number(document.querySelector<HTMLElement>('.graph-image')!.dataset.painted) > before,
+      (before) => Number(document.querySelector<HTMLElement>('.graph-image')?.dataset.painted) > before,
       {},
       painted,
     );

@@ -34,7 +34,7 @@ describe('the measures', () => {
     await clickText(page, '.MuiDataGrid-columnHeaderTitle', 'Fan-in');
     await page.waitForFunction(() => new URL(location.href).searchParams.get('sort') === 'fanIn');
     await page.waitForFunction(
-      () => !document.querySelector('.MuiDataGrid-row')!.textContent.includes('assessPassage'),
+      () => document.querySelector('.MuiDataGrid-row')?.textContent.includes('assessPassage') === false,
     );
     await page.goBack();
     await waitForText(page, '.MuiDataGrid-row[data-rowindex="0"]', 'assessPassage');
@@ -132,7 +132,7 @@ describe('the matrix', () => {
     await page.keyboard.press('ArrowDown');
     await page.keyboard.press('Space');
     await page.waitForFunction(
-      (rows) => Number(document.querySelector<HTMLElement>('.matrix-canvas')!.dataset.drawn) > rows,
+      (rows) => Number(document.querySelector<HTMLElement>('.matrix-canvas')?.dataset.drawn) > rows,
       {},
       before,
     );

@@ -62,7 +62,7 @@ describe('modules', () => {
     await page.keyboard.press('Enter');
     await waitForText(page, '.caption', '% of the code settled');
     await page.waitForFunction(
-      () => !document.querySelector('.caption')!.textContent.includes(' 0 % of the code'),
+      () => document.querySelector('.caption')?.textContent.includes(' 0 % of the code') === false,
     );
     // What is settled stands at the end, and the next one is at hand.
     await page.waitForFunction(
@@ -107,7 +107,7 @@ describe('modules', () => {
     await source!.drag(target);
     // What would become of the plan is told before one lets go.
     await waitForText(page, '.plan-figures', `${first} moved to ${name}`);
-    await page.waitForFunction(() => document.querySelector('.plan-figures')!.textContent.includes('→'));
+    await page.waitForFunction(() => document.querySelector('.plan-figures')?.textContent.includes('→'));
     const told = await textOf(page, '.plan-figures');
     await target.drop(source!);
     await page.waitForFunction(
@@ -135,7 +135,7 @@ describe('modules', () => {
     await waitForText(page, '.plan-figures', `${against} references against`);
     await takeBack();
     await page.waitForFunction(
-      (before) => document.querySelector<HTMLElement>('.plan-figures')!.innerText === before,
+      (before) => document.querySelector<HTMLElement>('.plan-figures')?.innerText === before,
       {},
       figures,
     );
@@ -301,6 +301,10 @@ describe('modules', () => {
     );
     expect(await memberNames()).not.toContain(files[1]);
     await settledDown();
+    // The key pressed in the menu is not one of the list as well, which would keep the next file.
+    expect(await page.$eval('.plan-tools [title^="Take back"]', (e) => (e as HTMLElement).title)).toContain(
+      '2 files moved',
+    );
     await takeBack();
     await page.waitForFunction(
       (back) =>
@@ -328,6 +332,30 @@ describe('modules', () => {
     await waitForText(page, '.interface-list', 'Its interface is named');
     await page.click('.interface-row input[type=checkbox]');
     await waitForText(page, '.interface-list', 'used around it');
+  });
+
+  it('take one edit after another, as fast as they are asked for', async () => {
+    const { page } = demo.instrument;
+    await open('modules?plan=1');
+    const before = await moduleNames();
+    await page.$$eval('.plan-tools .chip', (chips) => {
+      const add = chips.find(({ textContent }) => textContent === 'Add a module') as HTMLElement;
+      for (let times = 0; times < 3; times += 1) add.click();
+    });
+    await page.waitForFunction(
+      (many) => document.querySelectorAll('.module-title > button').length === many + 3,
+      {},
+      before.length,
+    );
+    for (let steps = 2; steps >= 0; steps -= 1) {
+      await settledDown();
+      await clickText(page, '.plan-tools .chip', 'Take back');
+      await page.waitForFunction(
+        (many) => document.querySelectorAll('.module-title > button').length === many,
+        {},
+        before.length + steps,
+      );
+    }
   });
 
   it('are gone back to as they were when somebody named them so', async () => {
@@ -369,7 +397,7 @@ describe('modules', () => {
     await page.focus('.member-list');
     await page.keyboard.press('Enter');
     await page.waitForFunction(
-      () => !document.querySelector('.caption')!.textContent.includes(' 0 % of the code'),
+      () => document.querySelector('.caption')?.textContent.includes(' 0 % of the code') === false,
     );
     const share = /(\d+) % of the code settled/.exec(await textOf(page, '.caption'))![1];
     await clickText(page, '.plan-tools .chip', 'Propose …');
@@ -413,7 +441,7 @@ describe('modules', () => {
     await page.keyboard.press('Enter');
     await settledDown();
     await page.waitForFunction(
-      () => !document.querySelector('.member-row.current')!.textContent.includes('exchange.ts'),
+      () => document.querySelector('.member-row.current')?.textContent.includes('exchange.ts') === false,
     );
     renameSync(join(folder, season), join(folder, other));
     writeFileSync(join(folder, 'src/gauging/brandNew.ts'), 'export const brandNew = 1;\n');

@@ -27,7 +27,8 @@ export function OpenMenu({
       ? { anchorEl: at }
       : { anchorReference: 'anchorPosition' as const, anchorPosition: at };
   return (
-    <MuiMenu open onClose={onClose} {...place}>
+    // Keys pressed in a menu are not also keys of the list that it belongs to.
+    <MuiMenu open onClose={onClose} onKeyDown={(event) => event.stopPropagation()} {...place}>
       {entries.map(({ key, label, selected = false, disabled = false, onAt, run }) => (
         <MenuItem
           key={key}

@@ -14,6 +14,11 @@ export function isTyping(target: EventTarget | null): boolean {
   );
 }
 
+/** Enter on a button belongs to that button, not to the list that it stands in. */
+export function isOfButton({ key, target }: { key: string; target: EventTarget }): boolean {
+  return key === 'Enter' && target instanceof HTMLButtonElement;
+}
+
 /** The view that a digit names, counted from 1; with Shift those from the tenth on. 0 for any other key. */
 export function viewNumber({ code, shiftKey }: Pick<KeyboardEvent, 'code' | 'shiftKey'>): number {
   const digit = Number(/^Digit([1-9])$/.exec(code)?.[1] ?? 0);

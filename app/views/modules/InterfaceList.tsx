@@ -85,7 +85,9 @@ export function InterfaceList({
         )}
       </p>
       <NamedList all={[...used, ...unused]}>
-        {used.length > 0 && <UsedTable shown={shown} row={row} isNamed={isNamed} onName={name} />}
+        {used.length > 0 && (
+          <UsedTable shown={shown} row={row} isNamed={isNamed} isBusy={editor.isBusy} onName={name} />
+        )}
         {unused.length > 0 && <Unused unused={unused} />}
       </NamedList>
       {used.length === 0 && unused.length === 0 && (
@@ -99,11 +101,13 @@ function UsedTable({
   shown: { used },
   row,
   isNamed,
+  isBusy,
   onName,
 }: {
   shown: InterfacePage;
   row: ModuleRow;
   isNamed: boolean;
+  isBusy: boolean;
   onName: (what: string, keys: readonly string[]) => void;
 }) {
   const [isWhole, setWhole] = useState(false);
@@ -126,6 +130,7 @@ function UsedTable({
                 type="checkbox"
                 aria-label={`${each.name} is of the interface`}
                 checked={each.isNamed}
+                disabled={isBusy}
                 onChange={() => toggle(each)}
               />
             )}

@@ -7,7 +7,7 @@ import { OpenMenu } from '../../frame/parts.ts';
 import { authorName } from '../../state/author.ts';
 import { counted } from '../../state/figures.ts';
 import { usePicture } from '../../state/usePicture.ts';
-import { isTyping } from '../../frame/useFrameKeys.ts';
+import { isOfButton, isTyping } from '../../frame/useFrameKeys.ts';
 import { MemberLine } from './MemberLine.tsx';
 import type { PlanEditor } from '../../state/usePlanEdit.ts';
 import type { PlanTrial } from './usePlanEffect.ts';
@@ -62,6 +62,7 @@ export function MemberList({
     if (isLonger && current) selection.extend(current.key, row.key);
     else selection.clear();
     focusOn(row.key);
+    scroller.current?.focus({ preventScroll: true });
   };
   /** What comes next is at hand as soon as the list is in its new order. */
   const after = useRef<string | null>(null);
@@ -116,7 +117,7 @@ export function MemberList({
 
   const onKey = (event: React.KeyboardEvent): void => {
     const { key } = event;
-    if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
+    if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target) || isOfButton(event)) return;
     const stepOfModule = key === '[' ? -1 : key === ']' ? 1 : 0;
     if (key === 'ArrowDown' || key === 'ArrowUp')
       goTo(found < 0 ? 0 : at + (key === 'ArrowDown' ? 1 : -1), event.shiftKey);

@@ -8,7 +8,7 @@ import { ElementName } from '../../frame/ElementName.tsx';
 import { ownGroupText } from '../../../server/views/picture/groupText.ts';
 import { CutName, NamedList } from '../../frame/names/Names.tsx';
 import { useShortlists } from '../../frame/shortlists/Shortlists.tsx';
-import { isTyping } from '../../frame/useFrameKeys.ts';
+import { isOfButton, isTyping } from '../../frame/useFrameKeys.ts';
 import { authorName } from '../../state/author.ts';
 import { counted, figure } from '../../state/figures.ts';
 import { usePicture } from '../../state/usePicture.ts';
@@ -51,12 +51,13 @@ export function StraysPage({
     });
   const onKey = (event: React.KeyboardEvent): void => {
     const { key } = event;
-    if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
+    if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target) || isOfButton(event)) return;
     const row = shown.at(at);
     if (!row) return;
     if (key === 'ArrowDown' || key === 'ArrowUp') {
       const next = focus === null ? row : shown[at + (key === 'ArrowDown' ? 1 : -1)];
       if (next) focusOn(next.key);
+      list.current?.focus({ preventScroll: true });
     } else if (plan && key === 'Enter') move(row);
     else if (plan && key.toLowerCase() === 'l') setLeaving(row.key);
     else return;
