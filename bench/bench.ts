@@ -7,6 +7,7 @@ import { benchMatrix } from './browserBench.ts';
 import { fetchDebianSource } from './debianCode.ts';
 import { largeBench } from './largeBench.ts';
 import { benchLooking } from './lookingBench.ts';
+import { benchCheck } from './checkBench.ts';
 import { benchRules } from './rulesBench.ts';
 import { fetchPackage, realPackages } from './realCode.ts';
 
@@ -127,7 +128,7 @@ const otherLanguages: { name: string; code: string; folder: string; changed: str
   { name: 'poco C++', code: 'poco', folder: '.', changed: 'Foundation/src/Path.cpp' },
 ];
 
-/** `npm run bench -- curl poco` runs only what is so named; `looking` and `browser` are the parts after the table. */
+/** `npm run bench -- curl poco` runs only what is so named; `looking`, `rules`, `check` and `browser` are the parts after the table. */
 const asked = process.argv.slice(2);
 const isAsked = (name: string): boolean => asked.length === 0 || asked.some((word) => name.includes(word));
 try {
@@ -149,6 +150,7 @@ try {
   }
   if (isAsked('looking')) await benchLooking();
   if (isAsked('rules')) await benchRules();
+  if (isAsked('check')) benchCheck();
   if (isAsked('browser')) await benchMatrix();
 } finally {
   rmSync(work, { recursive: true, force: true });

@@ -23,6 +23,7 @@ const FOUND = 1;
 
 interface CheckOptions {
   ref?: string;
+  anew?: boolean;
   rules?: string;
   baseline?: string;
   since?: string;
@@ -46,6 +47,7 @@ export function addCheckCommand(program: Command, place: string): void {
     .option('--sarif <FILE>', 'where to write what was found as SARIF 2.1.0; - for standard output')
     .option('--junit <FILE>', 'the same as JUnit XML')
     .option('--markdown <FILE>', 'the same as a summary for a merge request')
+    .option('--anew', 'read everything anew, whatever is known of earlier runs')
     .action(checkCommand);
 }
 
@@ -55,19 +57,15 @@ async function checkCommand(typed: string, options: CheckOptions): Promise<void>
   const book = readRules({ name: options.rules ?? RULES_FILE, text: readPlain(file) });
   const baseline =
     options.baseline === undefined ? null : { name: options.baseline, text: readPlain(options.baseline) };
-  const then = options.since === undefined ? null : await foundAt(typed, options.since, book);
-  await withSurvey(
-    typed,
-    options.ref,
-    async (result) => {
-      const all = judgementOf(result, book);
-      const known = then ?? (baseline && readBaseline(baseline, pathsOf(result)));
-      const told = known === null ? all : { ...all, violations: newSince(all.violations, known) };
-      await tell(told, book.rules, { options, all, known });
-      if (failing(told.violations, book.rules).length > 0) process.exitCode = FOUND;
-    },
-    book.intake,
-  );
+  const then =
+    options.since === undefined ? null : await foundAt(typed, options.since, { book, anew: options.anew });
+  await withSurvey(typed, { ...options, intake: book.intake }, async (result) => {
+    const all = judgementOf(result, book);
+    const known = then ?? (baseline && readBaseline(baseline, pathsOf(result)));
+    const told = known === null ? all : { ...all, violations: newSince(all.violations, known) };
+    await tell(told, book.rules, { options, all, known });
+    if (failing(told.violations, book.rules).length > 0) process.exitCode = FOUND;
+  });
 }
 
 function judgementOf({ survey }: SourceSurvey, book: RulesFile): Judgement {
@@ -80,17 +78,16 @@ function pathsOf({ survey }: SourceSurvey): (path: string) => boolean {
 }
 
 /** What broke the same rules at another time. */
-async function foundAt(typed: string, ref: string, book: RulesFile): Promise<Baseline> {
+async function foundAt(
+  typed: string,
+  ref: string,
+  { book, anew }: { book: RulesFile; anew?: boolean },
+): Promise<Baseline> {
   let found: Baseline | undefined;
-  await withSurvey(
-    typed,
-    ref,
-    (result) => {
-      found = baselineOf(judgementOf(result, book));
-      return Promise.resolve();
-    },
-    book.intake,
-  );
+  await withSurvey(typed, { ref, intake: book.intake, anew }, (result) => {
+    found = baselineOf(judgementOf(result, book));
+    return Promise.resolve();
+  });
   return found!;
 }
 

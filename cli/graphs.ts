@@ -53,7 +53,7 @@ async function exportCommand(typed: string, options: ExportOptions): Promise<voi
   // What was typed wrong is said before a survey is made.
   const plan = by in builtOf ? null : { name: basename(by), text: readPlain(by) };
   const grain = grainOf[options.grain];
-  await withSurvey(typed, options.ref, async ({ survey }) => {
+  await withSurvey(typed, options, async ({ survey }) => {
     const id = plan === null ? builtOf[by] : planned(survey, plan);
     if (!arrangementsOf(survey).includes(id))
       throw new Problem('badRequest', `This code has no ${by} to stand in.`);

@@ -56,7 +56,7 @@ async function modulesCommand(typed: string, options: ModulesOptions): Promise<v
   // What was typed wrong is said before a survey is made.
   const anchors =
     options.anchors === undefined ? null : readAnchorFile(readPlain(options.anchors), options.anchors);
-  await withSurvey(typed, options.ref, async ({ survey }, { readText }) => {
+  await withSurvey(typed, options, async ({ survey }, { readText }) => {
     const comments = names > 0 ? await readComments(survey, readText) : undefined;
     const proposal = proposePlan(survey, { from, names, nearness, count, seed, anchors }, comments);
     return write([`${JSON.stringify(planFileOf(proposal, survey.files), null, 1)}\n`], options.json);

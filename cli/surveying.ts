@@ -8,11 +8,13 @@ import { originOf, type Origin } from '../server/source/address.ts';
 import { defaultLimits } from '../server/source/archive/limits.ts';
 import { textReader, type ReadText } from '../server/source/readText.ts';
 import { openSource } from '../server/source/openSource.ts';
+import { dataFolder } from '../server/installation.ts';
+import { openCommandCache, type CommandCache } from '../server/store/commandCache.ts';
 import { readRules } from '../server/views/rules/readRules.ts';
 import { RULES_FILE } from '../server/views/rules/rulesView.ts';
 import { readPlain } from './plain.ts';
 import type { Progress } from '../server/survey/progress.ts';
-import { surveySource, type SourceSurvey } from '../server/survey/surveySource.ts';
+import { surveySource, type SourceSurvey, type SurveyCache } from '../server/survey/surveySource.ts';
 
 /** What was surveyed: from where, which commit, and its files. */
 export interface Surveyed {
@@ -21,22 +23,47 @@ export interface Surveyed {
   readText: ReadText;
 }
 
-/** Surveys what was typed, hands the survey on, says what it came to, and leaves nothing behind. */
+export interface Surveying {
+  /** Branch, tag or commit of a repository. */
+  ref?: string;
+  /** What is read; what the file of rules in a folder says where it is not told here. */
+  intake?: IntakeRules;
+  /** Reads everything anew, whatever is known of earlier runs. */
+  anew?: boolean;
+}
+
+/** Surveys what was typed, hands the survey on, says what it came to, and leaves nothing behind but what it knows of the files. */
 export async function withSurvey(
   typed: string,
-  ref: string | undefined,
+  { ref, intake = intakeSaid(typed), anew = false }: Surveying,
   use: (result: SourceSurvey, surveyed: Surveyed) => Promise<void>,
-  intake: IntakeRules = intakeSaid(typed),
 ): Promise<void> {
   const origin = originOf(typed, ref);
   const workplace = mkdtempSync(join(tmpdir(), 'yletope-cli-'));
+  const known = anew ? null : knownOf(origin);
   try {
-    const { commit, result } = await surveyOrigin(origin, workplace, intake);
+    const { commit, result } = await surveyOrigin(origin, { workplace, rules: intake, cache: known?.cache });
     await use(result, { origin, commit, readText: textReader(origin, commit ?? null, workplace) });
     saySurveyed(result);
   } finally {
+    const problem = known?.close() ?? null;
+    if (problem !== null) sayNotKept(problem);
     rmSync(workplace, { recursive: true, force: true });
   }
+}
+
+/** What earlier runs found out; null, and a line that says so, where the data folder cannot be used: all is read anew then. */
+function knownOf({ address, ref }: Origin): CommandCache | null {
+  try {
+    return openCommandCache(dataFolder(), `${address} ${ref ?? ''}`);
+  } catch (error) {
+    sayNotKept((error as Error).message);
+    return null;
+  }
+}
+
+function sayNotKept(why: string): void {
+  process.stderr.write(`Nothing is kept for the next run in ${dataFolder()}: ${why}.\n`);
 }
 
 /** What the file of rules in a folder decides of its intake; what is usual where there is none. Throws a Problem for one that cannot be read. */
@@ -47,8 +74,7 @@ function intakeSaid(typed: string): IntakeRules {
 
 async function surveyOrigin(
   origin: Origin,
-  workplace: string,
-  rules: IntakeRules,
+  { workplace, rules, cache }: { workplace: string; rules: IntakeRules; cache?: SurveyCache },
 ): Promise<{ commit: string | undefined; result: SourceSurvey }> {
   const source = await openSource(origin, {
     workplace,
@@ -57,7 +83,12 @@ async function surveyOrigin(
     onStep: (step) => showProgress({ phase: 'open', done: 0, total: 0, step }),
   });
   try {
-    const result = await surveySource(source, { name: origin.address, rules, onProgress: showProgress });
+    const result = await surveySource(source, {
+      name: origin.address,
+      rules,
+      cache,
+      onProgress: showProgress,
+    });
     return { commit: source.commit, result };
   } finally {
     await source.close();

@@ -1,30 +1,33 @@
 import { execFileSync, spawnSync } from 'node:child_process';
-import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Ajv2020 } from 'ajv/dist/2020.js';
-import { describe, expect, it } from 'vitest';
+import { afterAll, describe, expect, it } from 'vitest';
 import { installationRoot } from '../server/installation.ts';
 import { openStore } from '../server/store/database.ts';
 import { modulePlan, modulePlans } from '../server/store/modulePlans.ts';
 import { ruleBook } from '../server/store/ruleBooks.ts';
 import { commitAll, gitIn, gitRepository } from '../tests/gitRepository.ts';
-import { temporaryFolder } from '../tests/temporaryFolder.ts';
+import { filledFolder, temporaryFolder } from '../tests/temporaryFolder.ts';
 
-/** `data` is where the database lies; the usual place when it is not said. */
-function yletopeWith(data: string | undefined, ...args: string[]) {
+const usualData = filledFolder();
+afterAll(() => rmSync(usualData, { recursive: true, force: true, maxRetries: 5 }));
+
+/** `data` is where the database lies. */
+function yletopeWith(data: string, ...args: string[]) {
   const { status, stdout, stderr } = spawnSync(
     process.execPath,
     [join(installationRoot, 'cli', 'bin.mjs'), ...args],
     {
       encoding: 'utf8',
       maxBuffer: 64 * 1024 * 1024,
-      env: { ...process.env, ...(data === undefined ? {} : { YLETOPE_DATA: data }) },
+      env: { ...process.env, YLETOPE_DATA: data },
     },
   );
   return { status, stdout, stderr };
 }
-const yletope = (...args: string[]) => yletopeWith(undefined, ...args);
+const yletope = (...args: string[]) => yletopeWith(usualData, ...args);
 
 const demo = join(installationRoot, 'demo', 'hollowmere');
 const demoPlan = join(installationRoot, 'demo', 'hollowmere-plan.yaml');
@@ -403,5 +406,23 @@ describe('yletope check', () => {
       files: { path: string }[];
     };
     expect(survey.files.map(({ path }) => path)).toEqual(['high/b.ts']);
+  });
+
+  it('says the same of what did not change, from what it keeps in the data folder, and of what did what is new', () => {
+    const folder = temporaryFolder({ ...files, 'yletope.yaml': rules() });
+    const data = temporaryFolder();
+    const first = yletopeWith(data, 'check', folder);
+    expect(yletopeWith(data, 'check', folder)).toEqual(first);
+    expect(yletopeWith(data, 'check', folder, '--anew')).toEqual(first);
+    expect(readdirSync(data)).toEqual(['command-cache.db']);
+    writeFileSync(join(folder, 'low', 'a.ts'), 'export const a = 1;\n');
+    expect(yletopeWith(data, 'check', folder)).toMatchObject({ status: 0, stdout: '0 found, 0 accepted\n' });
+  });
+
+  it('surveys all the same where it can keep nothing, and says so', () => {
+    const folder = temporaryFolder({ ...files, 'yletope.yaml': rules() });
+    const { status, stderr } = yletopeWith(join(folder, 'yletope.yaml'), 'check', folder);
+    expect(status).toBe(1);
+    expect(stderr).toContain('Nothing is kept for the next run');
   });
 });

@@ -130,7 +130,7 @@ program
   });
 
 async function surveyCommand(typed: string, options: { json: string; ref?: string }): Promise<void> {
-  await withSurvey(typed, options.ref, (result, { origin, commit }) => {
+  await withSurvey(typed, options, (result, { origin, commit }) => {
     const head = {
       name: nameOf(origin),
       root: origin.address,
@@ -157,7 +157,7 @@ async function measuresCommand(
   const query = measuresQuery(new URLSearchParams(asked));
   const unfit = column.find((id) => !query.columns.includes(id));
   if (unfit !== undefined) throw new Problem('badRequest', `${unfit} is no measure of a ${of}.`);
-  await withSurvey(typed, options.ref, ({ survey }) => {
+  await withSurvey(typed, options, ({ survey }) => {
     const scope = { arrangement: arrangementOf(survey, neededArrangement(survey, by)), group: 0 };
     return write([measuresCsv(survey, { ...query, scope, withTests })], options.csv);
   });
@@ -165,7 +165,7 @@ async function measuresCommand(
 
 async function cyclesCommand(typed: string, options: TableOptions & { grain: Grain }): Promise<void> {
   const { grain, withTests } = options;
-  await withSurvey(typed, options.ref, ({ survey }) => {
+  await withSurvey(typed, options, ({ survey }) => {
     const by = neededArrangement(survey, options.by);
     const question = { by, grain, withTests, filter: filterOf('any', 'resolved') };
     return write([cyclesCsv(survey, question)], options.csv);

@@ -2,47 +2,61 @@ import { FRONT_END_VERSION } from '../../core/facts/fileFacts.ts';
 import type { LookCache } from '../intake/intake.ts';
 import { LOOK_VERSION, type Look } from '../intake/look.ts';
 import { isSettled } from '../source/folder/folderSource.ts';
-import type { FactsCache } from '../survey/surveySource.ts';
+import type { FactsCache, SurveyCache } from '../survey/surveySource.ts';
 import type { Store } from './database.ts';
 
 /** Rows are written in groups: a commit for each file would cost more than extracting it. */
 const GROUP = 64;
 
-/** The cache in the database of what was seen of a codebase's files. `flush` writes what is still held back. */
-export interface StoredCache {
-  facts: FactsCache;
-  looks: LookCache;
+/** A cache in a database of what was seen of a codebase's files. `flush` writes what is still held back. */
+export interface StoredCache extends SurveyCache {
   flush(): void;
 }
 
 export function storedCache(store: Store, codebaseId: number): StoredCache {
+  const { hold, flush } = groupedWrites(store);
+  const keepText = store.prepare('INSERT OR IGNORE INTO kept_text (hash, data) VALUES (?, ?)');
+  const facts: FactsCache = {
+    ...storedFacts(store, hold),
+    keepText: (hash, text) => hold(() => keepText.run(hash, text)),
+  };
+  return { facts, looks: storedLooks(store, codebaseId, hold), flush };
+}
+
+/** What is held is written in groups; `flush` writes the last. */
+export function groupedWrites(store: Store): { hold(write: () => void): void; flush(): void } {
   const held: (() => void)[] = [];
   const flush = store.transaction(() => {
     for (const write of held.splice(0)) write();
   });
-  const hold = (write: () => void): void => {
-    held.push(write);
-    if (held.length >= GROUP) flush();
+  return {
+    hold: (write) => {
+      held.push(write);
+      if (held.length >= GROUP) flush();
+    },
+    flush,
   };
-  return { facts: storedFacts(store, hold), looks: storedLooks(store, codebaseId, hold), flush };
 }
 
-function storedFacts(store: Store, hold: (write: () => void) => void): FactsCache {
+/** Facts in a table `fact`, by content, front end and grammar. */
+export function storedFacts(
+  store: Store,
+  hold: (write: () => void) => void,
+): Pick<FactsCache, 'facts' | 'keep'> {
   const known = store
     .prepare('SELECT data FROM fact WHERE hash = ? AND front_end = ? AND grammar = ?')
     .pluck();
   const keep = store.prepare(
     'INSERT OR IGNORE INTO fact (hash, front_end, grammar, data) VALUES (?, ?, ?, ?)',
   );
-  const keepText = store.prepare('INSERT OR IGNORE INTO kept_text (hash, data) VALUES (?, ?)');
   return {
-    keepText: (hash, text) => hold(() => keepText.run(hash, text)),
     facts: (hash, grammar) => known.get(hash, FRONT_END_VERSION, grammar) as Uint8Array | undefined,
     keep: (hash, grammar, packed) => hold(() => keep.run(hash, FRONT_END_VERSION, grammar, packed)),
   };
 }
 
-function storedLooks(store: Store, codebaseId: number, hold: (write: () => void) => void): LookCache {
+/** Looks in a table `look`, by the codebase's number and path. */
+export function storedLooks(store: Store, codebaseId: number, hold: (write: () => void) => void): LookCache {
   const rows = store
     .prepare('SELECT path, stamp, data FROM look WHERE codebase_id = ? AND version = ?')
     .all(codebaseId, LOOK_VERSION) as { path: string; stamp: string; data: string }[];

@@ -12,7 +12,8 @@ import { Problem } from '../problem.ts';
 import type { CodeSource } from '../source/codeSource.ts';
 import { completenessOf, type Completeness } from './completeness.ts';
 import { entryPointsOf } from './entryPoints.ts';
-import { learntFrom } from '../extract/learnt.ts';
+import { learntFrom, type Learnt } from '../extract/learnt.ts';
+import { inputsDigest } from './inputsDigest.ts';
 import { extractInPool, warmUp } from '../extract/extractPool.ts';
 import { FactsInMemory } from '../extract/factsInMemory.ts';
 import { throttled, type OnProgress } from './progress.ts';
@@ -25,23 +26,41 @@ export interface FactsCache {
   keepText(hash: string, text: Uint8Array): void;
 }
 
+/** The last survey of a place, found again by the digest of all that it was made of. */
+export interface KeptSurveys {
+  get(digest: string): MadeSurvey | undefined;
+  keep(digest: string, survey: MadeSurvey): void;
+}
+
+/** What earlier surveys found out. */
+export interface SurveyCache {
+  facts: FactsCache;
+  looks: LookCache;
+  /** None where each survey is stored anyway. */
+  surveys?: KeptSurveys;
+}
+
 export interface SurveyOptions {
   /** How the codebase is called in sentences. */
   name: string;
   rules?: IntakeRules;
-  cache?: { facts: FactsCache; looks: LookCache };
+  cache?: SurveyCache;
   onProgress?: OnProgress;
   signal?: AbortSignal;
 }
 
-export interface SourceSurvey {
+/** What is made of what intake found. */
+export interface MadeSurvey {
   survey: SurveyedCodebase;
   leftOut: LeftOut[];
   /** Content hash of each file that was read. */
   hashes: Map<string, string>;
-  intake: Intake;
   entryPoints: EntryPoint[];
   completeness: Completeness;
+}
+
+export interface SourceSurvey extends MadeSurvey {
+  intake: Intake;
 }
 
 /** How the last survey of this thread was linked: most of what is surveyed again leads where it led. */
@@ -59,7 +78,31 @@ export async function surveySource(source: CodeSource, options: SurveyOptions): 
     onProgress: throttled('intake', onProgress),
   });
   if (intake.files.length === 0) throw new Problem('nothingToRead', nothingToRead(name, intake));
-  const extracted = await extractAll(source, intake, options);
+  const learnt = learntFrom(intake, rules);
+  const surveys = options.cache?.surveys;
+  if (!surveys) return { intake, ...(await madeAnew(source, intake, learnt, options)) };
+  const digest = inputsDigest(intake, rules, learnt);
+  const kept = surveys.get(digest);
+  if (kept) return { intake, ...kept };
+  const made = await madeAnew(source, intake, learnt, options);
+  if (isAsLookedAt(intake, made)) surveys.keep(digest, made);
+  return { intake, ...made };
+}
+
+/** True when what was read is what intake had seen: no file changed or went away in between. */
+function isAsLookedAt(intake: Intake, { hashes, leftOut }: MadeSurvey): boolean {
+  const binary = new Set(leftOut.filter(({ reason }) => reason === 'binary').map(({ path }) => path));
+  return intake.files.every(({ path, hash }) => hashes.get(path) === hash || binary.has(path));
+}
+
+async function madeAnew(
+  source: CodeSource,
+  intake: Intake,
+  learnt: Learnt,
+  options: SurveyOptions,
+): Promise<MadeSurvey> {
+  const { name, rules = noRules, onProgress = () => {} } = options;
+  const extracted = await extractAll(source, intake, learnt, options);
   stopIfAsked(options.signal);
   const { files, hashes } = extracted;
   const leftOut = [...intake.leftOut, ...extracted.leftOut].sort((a, b) => (a.path < b.path ? -1 : 1));
@@ -73,7 +116,7 @@ export async function surveySource(source: CodeSource, options: SurveyOptions): 
   lastLinking = extracted.areFactsKept ? linking : null;
   const entryPoints = entryPointsOf(survey, files, tree, intake);
   const completeness = completenessOf(survey, hashes, intake.manifests, entryPoints);
-  return { survey, leftOut, hashes, intake, entryPoints, completeness };
+  return { survey, leftOut, hashes, entryPoints, completeness };
 }
 
 function nothingToRead(name: string, { leftOut }: Intake): string {
@@ -100,7 +143,12 @@ interface Extracted {
   areFactsKept: boolean;
 }
 
-async function extractAll(source: CodeSource, intake: Intake, options: SurveyOptions): Promise<Extracted> {
+async function extractAll(
+  source: CodeSource,
+  intake: Intake,
+  learnt: Learnt,
+  options: SurveyOptions,
+): Promise<Extracted> {
   const { cache, signal } = options;
   const result: Extracted = { files: [], leftOut: [], hashes: new Map(), areFactsKept: false };
   let done = 0;
@@ -108,7 +156,6 @@ async function extractAll(source: CodeSource, intake: Intake, options: SurveyOpt
   const report = (): void => onFile(++done, intake.files.length);
   options.onProgress?.({ phase: 'extract', done: 0, total: intake.files.length });
   const memory = new FactsInMemory();
-  const learnt = learntFrom(intake, options.rules ?? noRules);
   const accept = (file: IntakeFile, hash: string, packed: () => Uint8Array): void => {
     const { path, language, isTest } = file;
     result.files.push({ path, language, isTest, facts: memory.take(hash, learnt.cacheKey(file), packed) });
