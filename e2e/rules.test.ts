@@ -76,6 +76,39 @@ describe('rules', () => {
     await waitForText(page, '.dossier', 'Breaks layers, in 5 places');
   });
 
+  it('have what breaks them marked in matrix and graph, with which and how many', async () => {
+    const { page } = demo.instrument;
+    await open('matrix');
+    await waitForText(page, '.matrix-legend', 'breaks a rule');
+    await waitForText(page, '.remarks', '6 cells with breaks of rules');
+    // The cell in which voyages use manifests, reached by key from the first.
+    await page.focus('.matrix-canvas');
+    await page.keyboard.press('ArrowDown');
+    for (let steps = 0; steps < 40; steps += 1) {
+      if ((await textOf(page, '.matrix-reading .sentence')).startsWith('row voyages')) break;
+      await page.keyboard.press('ArrowDown');
+    }
+    for (let steps = 0; steps < 40; steps += 1) {
+      if ((await textOf(page, '.matrix-reading .sentence')).includes('column manifests')) break;
+      await page.keyboard.press('ArrowRight');
+    }
+    expect(await textOf(page, '.matrix-reading .sentence')).toContain(
+      'uses column manifests 5 times, against the order; 5 break layers',
+    );
+    await open('graph');
+    await page.waitForSelector('.graph-edge path.graph-break');
+    expect(await page.$$('.graph-edge path.graph-break')).toHaveLength(6);
+    const titles = await page.$$eval('.graph-edge:has(.graph-break) title', (all) =>
+      all.map((title) => title.textContent ?? ''),
+    );
+    expect(titles).toContain('voyages uses manifests: 5 references, against the order; 5 break layers');
+    await open('graph?as=table');
+    await waitForText(page, '.link-table', '⊢ 5 break layers');
+    await open('matrix');
+    await clickText(page, '.remarks a', '⊢ 6 cells...');
+    await page.waitForSelector('.order-steps');
+  });
+
   it('have their order changed by key and by pointer, taken back, and done again', async () => {
     const { page } = demo.instrument;
     await open('rules');

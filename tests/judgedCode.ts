@@ -22,6 +22,7 @@ export const broken = (from: string, to: string, count = 1, rule = 'r'): Violati
     to,
     kind: 'call',
     lines: Array.from({ length: count }, (_, i) => i + 1),
+    rows: [],
     detail: '',
     excess: 0,
   },

@@ -1,5 +1,7 @@
+import type { BrokenLink } from '../../core/judge/brokenLinks.ts';
 import type { Codebase } from '../../server/store/codebases.ts';
 import type { LeftOutReason } from '../../server/intake/reasons.ts';
+import { figure } from './figures.ts';
 
 /** How kinds and reasons read in a sentence. */
 export const dependencyWords: Record<string, string> = {
@@ -68,4 +70,9 @@ export const whyLeftOut: Record<LeftOutReason, string> = {
 /** Where a codebase comes from, as it is shown: of an archive its name, of all else its path or address. */
 export function placeOf({ kind, address }: Pick<Codebase, 'kind' | 'address'>): string {
   return kind === 'archive' ? (address.split('/').at(-1) ?? address) : address;
+}
+
+/** Of some references, those that break rules. */
+export function breaksInWords({ references, rules }: BrokenLink): string {
+  return `${figure(references)} ${references === 1 ? 'breaks' : 'break'} ${rules.join(', ')}`;
 }

@@ -29,6 +29,7 @@ export function beyondBound(
     found.push({
       ...{ rule: rule.name, from: path, to: rule.of === 'file' ? '' : elements.key[e], kind: 'measure' },
       lines: [Math.max(1, elements.startLine[e])],
+      rows: [],
       detail: `${measure.name} ${Number(values[e].toFixed(measure.decimals))}, ${limit}`,
       excess,
     });

@@ -76,7 +76,7 @@ function againstOrder(rule: OrderRule, on: Judged): Broken {
     for (const { element, path } of on.survey.files)
       if (matches(path) && groupOf[element] < 0 && (rule.withTests || on.isTest[element] === 0))
         violations.push({
-          ...{ rule: rule.name, from: path, to: '', kind: 'notPlaced', lines: [1], detail: '', excess: 0 },
+          ...{ rule: rule.name, from: path, to: '', kind: 'notPlaced', lines: [1], rows: [], detail: '', excess: 0 },
         });
   }
   const held = new Set(groupOf);
@@ -148,7 +148,7 @@ function marked(patterns: readonly string[], { survey: { elements } }: Judged): 
 /** References that break a rule, by the files at both ends and their kind. */
 function rowsBreaking(rule: Rule, on: Judged, breaks: (from: number, to: number) => boolean): Violation[] {
   const { elements, dependencies } = on.survey;
-  const found = new Map<string, Violation & { lines: number[] }>();
+  const found = new Map<string, Violation & { lines: number[]; rows: number[] }>();
   eachCounted(rule, on, (row, from, to) => {
     if (!breaks(from, to)) return;
     const user = elements.key[elements.file[from]] ?? elements.key[from];
@@ -157,9 +157,10 @@ function rowsBreaking(rule: Rule, on: Judged, breaks: (from: number, to: number)
     const key = `${user}\n${used}\n${kind}`;
     let violation = found.get(key);
     if (!violation) {
-      violation = { rule: rule.name, from: user, to: used, kind, lines: [], detail: '', excess: 0 };
+      violation = { rule: rule.name, from: user, to: used, kind, lines: [], rows: [], detail: '', excess: 0 };
       found.set(key, violation);
     }
+    violation.rows.push(row);
     for (let place = dependencies.placeStart[row]; place < dependencies.placeStart[row + 1]; place++)
       violation.lines.push(dependencies.line[place]);
   });
@@ -192,6 +193,6 @@ function cyclesOver({ name, filter, withTests, grain, most }: CycleRule, on: Jud
       });
       keys.sort();
       const detail = keys.join(', ');
-      return { rule: name, from: keys[0], to: '', kind: 'cycle', lines: [1], detail, excess: 0 };
+      return { rule: name, from: keys[0], to: '', kind: 'cycle', lines: [1], rows: [], detail, excess: 0 };
     });
 }

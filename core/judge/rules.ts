@@ -105,6 +105,8 @@ export interface Violation {
   kind: string;
   /** Lines of `from`, ascending; as many as there are references. */
   lines: readonly number[];
+  /** Rows of the dependencies that it is made of; none where it is no use. */
+  rows: readonly number[];
   /** What more there is to say: the members of a cycle, what a measure comes to, what is reached through others. */
   detail: string;
   /** How far a measure lies beyond its bound; 0 for every other. */

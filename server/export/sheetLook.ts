@@ -63,3 +63,11 @@ export const chosenColours: Record<PlanColour, readonly [light: string, dark: st
 
 export const wordsFace = '"IBM Plex Sans", sans-serif';
 export const figuresFace = '"IBM Plex Mono", monospace';
+
+/** Half the height of the sign of what breaks a rule, and how far its stub reaches; in pixels. */
+export const BREAK_SIGN = { half: 5, reach: 6 };
+
+/** The sign of what breaks a rule, a bar with a stub from its middle: as a path, the bar at `x`, its middle at `y`. */
+export function breakPath(x: number, y: number): string {
+  return `M${x} ${y - BREAK_SIGN.half}v${2 * BREAK_SIGN.half}M${x} ${y}h${BREAK_SIGN.reach}`;
+}

@@ -11,6 +11,7 @@ import {
 import { KIND } from '../../core/facts/fileFacts.ts';
 import { recursionCount } from '../../core/graph/recursion.ts';
 import { passes, type DependencyFilter } from '../../core/graph/rollUp.ts';
+import { brokenLinks, type BrokenLink, type BrokenRows } from '../../core/judge/brokenLinks.ts';
 import { dependencyKinds, type DependencyKind } from '../../core/contracts/linked.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import type { Scope } from './ground/scope.ts';
@@ -30,6 +31,8 @@ export interface MatrixQuery extends PictureQuestion {
   marked?: Uint8Array;
   /** Elements with notes on them: 1. */
   noted?: Uint8Array;
+  /** What breaks rules. */
+  broken?: BrokenRows;
 }
 
 export interface MatrixRow extends NodeLabel {
@@ -55,6 +58,8 @@ export interface MatrixPicture {
   totals: { references: number; againstReferences: number; againstCells: number; largest: number };
   /** Cells against the order, the weightiest first, with what they are made of. */
   against: { row: number; column: number; count: number; kinds: { kind: DependencyKind; count: number }[] }[];
+  /** Cells in which references break rules. */
+  broken: (BrokenLink & { row: number; column: number })[];
   /** Keys of the groups that are open, by hand or by themselves. */
   open: string[];
   isOpenByHand: boolean;
@@ -105,6 +110,7 @@ export function matrixView(survey: SurveyedCodebase, query: MatrixQuery): Matrix
     brackets: order === 'name' ? [] : bracketsOf(survey, picture, rows, flat),
     totals,
     against: againstCells(survey, picture, rows, query.filter),
+    broken: brokenCells(survey, picture, rows, query),
     open: rows.filter(({ heading }) => heading).map(({ node }) => groupKey(arrangement, node)),
     isOpenByHand: query.open !== null,
   };
@@ -115,6 +121,34 @@ const MOST_LISTED_ROWS = 400;
 /** More cells against the order are not told one by one; the matrix shows them all. */
 const MOST_AGAINST = 500;
 
+/** The cells with what breaks rules, by rows and columns; O(breaks + units). */
+function brokenCells(
+  { dependencies }: SurveyedCodebase,
+  picture: ArrangedSurvey,
+  rows: readonly PictureRow[],
+  { broken, filter }: Pick<MatrixQuery, 'broken' | 'filter'>,
+): MatrixPicture['broken'] {
+  if (broken === undefined || broken.size === 0) return [];
+  const links = brokenLinks(dependencies, broken, {
+    filter,
+    count: rows.length,
+    nodeOf: rowOfElements(picture, rows),
+  });
+  return [...links]
+    .sort(([a], [b]) => a - b)
+    .map(([cell, link]) => ({
+      ...{ row: Math.floor(cell / rows.length), column: cell % rows.length },
+      ...link,
+    }));
+}
+
+/** The row in which an element stands; -1 for none. */
+function rowOfElements(picture: ArrangedSurvey, rows: readonly PictureRow[]): (element: number) => number {
+  const rowOf = rowsOfUnits(picture, rows);
+  const { unitOf } = picture.units;
+  return (element) => (unitOf[element] < 0 ? -1 : rowOf[unitOf[element]]);
+}
+
 /** The cells right of the diagonal by weight, each with its kinds of dependency; O(dependencies). */
 function againstCells(
   { dependencies }: SurveyedCodebase,
@@ -122,9 +156,7 @@ function againstCells(
   rows: readonly PictureRow[],
   filter: DependencyFilter,
 ): MatrixPicture['against'] {
-  const rowOf = rowsOfUnits(picture, rows);
-  const { unitOf } = picture.units;
-  const rowOfElement = (element: number): number => (unitOf[element] < 0 ? -1 : rowOf[unitOf[element]]);
+  const rowOfElement = rowOfElements(picture, rows);
   const cells = new Map<number, Map<number, number>>();
   for (let at = 0; at < dependencies.count; at++) {
     const row = rowOfElement(dependencies.from[at]);

@@ -51,7 +51,7 @@ import { planAfter, planEffect, planRead } from './plan/editedPlan.ts';
 import { planFrom, type PlanAsked } from './plan/planProposal.ts';
 import { brokenAround, brokenLines } from './rules/brokenAround.ts';
 import { orderProposal } from './rules/orderProposal.ts';
-import { ownText, rulesView } from './rules/rulesView.ts';
+import { judgementOf, ownText, rulesView } from './rules/rulesView.ts';
 import { filesShown, savedViewsView } from './savedViewsView.ts';
 import { scopeView } from './scopeView.ts';
 import { completed, inverted, shortlistPage, shortlistSummary } from './shortlistView.ts';
@@ -94,6 +94,7 @@ export const views = {
         order,
         marked: marks.marked,
         noted: marks.noted,
+        broken: judgementOf(view).broken,
       }),
       scope: scopeView(survey, scope),
     };
@@ -269,7 +270,9 @@ export const views = {
     return documentView(survey, intakeOf(store, record.id), readText, path);
   },
 
-  plan({ survey, store, codebase: { id }, plans, params, withTests, scope, question }: ViewRequest) {
+  plan(view: ViewRequest) {
+    const { survey, store, plans, params, withTests, scope, question } = view;
+    const { id } = view.codebase;
     const { shown } = plans;
     const page = planView(survey, {
       plans: plans.all,
@@ -280,6 +283,7 @@ export const views = {
       open: params.get('module'),
       withTests,
       filter: question.filter,
+      broken: judgementOf(view).broken,
     });
     const isInterface = params.get('look') === 'interface';
     return {
@@ -405,9 +409,11 @@ const stepQuery = z.object({
 });
 
 /** What is asked of the graph, with the older survey where two are drawn. */
-function graphQuestion({ question, scope, params, at }: ViewRequest): GraphQuestion {
+function graphQuestion(view: ViewRequest): GraphQuestion {
+  const { question, scope, params, at } = view;
   const query = graphQuery(params);
-  return { ...question, scope, query, before: query.since === null ? null : at(query.since) };
+  const { broken } = judgementOf(view);
+  return { ...question, scope, query, broken, before: query.since === null ? null : at(query.since) };
 }
 
 /** The other surveys of a codebase, the newest first. */

@@ -2,6 +2,7 @@ import type { GraphPicture } from '../../../server/views/graph/graphView.ts';
 import { ElementName } from '../../frame/ElementName.tsx';
 import { useNameOf } from '../../frame/names/Names.tsx';
 import { figure } from '../../state/figures.ts';
+import { breaksInWords } from '../../state/words.ts';
 import { usePicture } from '../../state/usePicture.ts';
 
 /** The same links as the drawing has, as a table: the weightiest first. */
@@ -24,7 +25,7 @@ export function LinkTable({ picture: { nodes, edges }, wanted }: { picture: Grap
           </tr>
         </thead>
         <tbody>
-          {shown.map(({ from, to, references, isAgainst, isInferred }) => (
+          {shown.map(({ from, to, references, isAgainst, isInferred, broken }) => (
             <tr key={`${nodes[from].end} ${nodes[to].end}`}>
               <td>
                 <ElementName element={nodes[from]} />
@@ -43,7 +44,8 @@ export function LinkTable({ picture: { nodes, edges }, wanted }: { picture: Grap
               </td>
               <td>
                 {isAgainst && <span className="against">◂ against the order </span>}
-                {isInferred && <span className="caution">inferred</span>}
+                {isInferred && <span className="caution">inferred </span>}
+                {broken !== null && <span className="against">⊢ {breaksInWords(broken)}</span>}
               </td>
             </tr>
           ))}

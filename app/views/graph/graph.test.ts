@@ -61,6 +61,7 @@ describe('links on an image', () => {
     look: plain,
     middle: { x: x + 25, y },
     isNotched: false,
+    broken: null,
     sign: '',
     ...own,
   });
@@ -111,6 +112,19 @@ describe('links on an image', () => {
       'lineTo [30,10]',
       'stroke #123456 2 0.45',
       'fillText ["+",31,15]',
+    ]);
+  });
+
+  it('bear the sign of what breaks a rule, as plain where the link is faint', () => {
+    const done = painted([link(0, 10, { look: { ...plain, opacity: 0.1 }, broken: '#b8362a' })]);
+    expect(done.filter((each) => /moveTo|lineTo|stroke/.test(each))).toEqual([
+      'moveTo [0,10]',
+      'stroke #123456 2 0.1',
+      'moveTo [19,5]',
+      'lineTo [19,15]',
+      'moveTo [19,10]',
+      'lineTo [25,10]',
+      'stroke #b8362a 2 1',
     ]);
   });
 });

@@ -2,7 +2,7 @@ import type { Scene } from './scene.ts';
 import { figure } from '../../state/figures.ts';
 
 /** What the marks of the matrix mean. */
-export function MatrixLegend({ largest, rows }: { largest: number; rows: Scene['rows'] }) {
+export function MatrixLegend({ largest, rows, broken }: Pick<Scene, 'largest' | 'rows' | 'broken'>) {
   return (
     <span className="matrix-legend">
       <span>
@@ -20,6 +20,11 @@ export function MatrixLegend({ largest, rows }: { largest: number; rows: Scene['
         </svg>{' '}
         one cycle
       </span>
+      {broken.length > 0 && (
+        <span>
+          <b className="against">⊢</b> breaks a rule
+        </span>
+      )}
       {rows.some(({ recursion }) => recursion > 0) && (
         <span>
           <svg width="13" height="13" aria-hidden="true">

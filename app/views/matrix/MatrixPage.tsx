@@ -17,6 +17,7 @@ import { useElementLinks } from '../../frame/elementLinks.ts';
 import { CutName } from '../../frame/names/Names.tsx';
 import { useMarks } from '../../frame/marks/Marks.tsx';
 import { besideQuery, carriedOver } from '../../state/pictureState.ts';
+import { breaksInWords } from '../../state/words.ts';
 import { counted, figure, percent } from '../../state/figures.ts';
 import { usePicture } from '../../state/usePicture.ts';
 import { AgainstList } from './AgainstList.tsx';
@@ -131,7 +132,7 @@ export function MatrixPage({
             </button>
           )}
         </span>
-        <MatrixLegend largest={scene.largest} rows={scene.rows} />
+        <MatrixLegend {...scene} />
       </div>
     </>
   );
@@ -155,12 +156,14 @@ function CellSentence({ scene, cell }: { scene: Scene; cell: Cell }) {
   }
   const count = countAt(scene, cell.row, cell.column);
   const against = count > 0 && cell.column > cell.row;
+  const broken = scene.broken.find((each) => each.row === cell.row && each.column === cell.column);
   return (
     <>
       row <b className="mono">{scene.labels[cell.row]}</b> {count === 0 ? 'does not use' : 'uses'} column{' '}
       <b className="mono">{scene.labels[cell.column]}</b>
       {count > 0 && ` ${figure(count)} ${count === 1 ? 'time' : 'times'}`}
       {against && <span className="against">, against the order</span>}
+      {broken && <span className="against">; {breaksInWords(broken)}</span>}
     </>
   );
 }
@@ -209,6 +212,11 @@ function Remarks({
       {picture.brackets.length > 0 && (
         <Link className="chip" to={`/codebases/${codebaseId}/cycles${carriedOver(params)}`}>
           {counted(picture.brackets.length, 'cycle')} →
+        </Link>
+      )}
+      {picture.broken.length > 0 && (
+        <Link className="chip against" to={`/codebases/${codebaseId}/rules${carriedOver(params)}`}>
+          ⊢ {counted(picture.broken.length, 'cell')} with breaks of rules →
         </Link>
       )}
       {picture.totals.againstCells > 0 && (

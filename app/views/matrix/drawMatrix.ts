@@ -1,4 +1,4 @@
-import { figuresFace, type SheetColours } from '../../../server/export/sheetLook.ts';
+import { BREAK_SIGN, figuresFace, type SheetColours } from '../../../server/export/sheetLook.ts';
 import { drawBrackets, type DrawnTag } from './drawBrackets.ts';
 import { drawInset } from './drawInset.ts';
 import { drawColumnLabels, drawRowLabels } from './drawLabels.ts';
@@ -29,6 +29,8 @@ export function drawMatrix(
   drawLights(context, geometry, inks.colours, lit);
   drawGrid(context, scene, geometry, inks.colours, visible);
   drawCells(context, scene, geometry, inks, visible);
+  drawBroken(context, scene, geometry, inks.colours, visible);
+  if (geometry.cell >= FIGURES_FROM) drawFigures(context, scene, geometry, inks, visible);
   drawRecursion(context, scene, geometry, inks.colours, visible);
   context.restore();
   const tags = drawBrackets(context, scene, geometry, inks.colours);
@@ -52,6 +54,39 @@ function drawLights(context: Context, geometry: Geometry, colours: SheetColours,
   context.globalAlpha = 1;
 }
 
+/** A bar with a stub at the edge of each cell in which something breaks a rule, with sheet around it, for the cell may be as red. */
+function drawBroken(
+  context: Context,
+  { broken }: Scene,
+  { x, y, cell }: Geometry,
+  { sheet, against, ink }: SheetColours,
+  v: Visible,
+): void {
+  const half = Math.max(1.5, Math.min(BREAK_SIGN.half, cell * 0.22));
+  const reach = Math.min(BREAK_SIGN.reach, cell * 0.25);
+  const left = cell >= FIGURES_FROM ? 2 : cell / 3;
+  for (const { row, column } of broken) {
+    if (row < v.firstRow || row >= v.endRow || column < v.firstColumn || column >= v.endColumn) continue;
+    const at = {
+      x: x + column * cell + left,
+      y: y + row * cell + (cell >= FIGURES_FROM ? half + 1 : cell / 2),
+    };
+    for (const [colour, width] of [
+      [sheet, 3.4],
+      [column > row ? ink : against, 1.8],
+    ] as const) {
+      context.strokeStyle = colour;
+      context.lineWidth = Math.min(width, cell / 2.5);
+      context.beginPath();
+      context.moveTo(at.x, at.y - half);
+      context.lineTo(at.x, at.y + half);
+      context.moveTo(at.x, at.y);
+      context.lineTo(at.x + reach, at.y);
+      context.stroke();
+    }
+  }
+}
+
 /** A ring on the diagonal for a routine that calls itself. */
 function drawRecursion(
   context: Context,
@@ -67,7 +102,7 @@ function drawRecursion(
   for (let row = Math.max(v.firstRow, v.firstColumn); row < Math.min(v.endRow, v.endColumn); row++) {
     if (rows[row].recursion === 0) continue;
     context.beginPath();
-    context.arc(x + (row + 0.5) * cell, y + (row + 0.5) * cell, Math.min(5, cell * 0.3), 0, 2 * Math.PI);
+    context.arc(x + (row + 0.5) * cell, y + (row + 0.5) * cell, Math.min(5, cell * 0.22), 0, 2 * Math.PI);
     context.fill();
     context.stroke();
   }
@@ -117,7 +152,6 @@ function drawCells(context: Context, scene: Scene, geometry: Geometry, inks: Ink
   const inset = cell >= 10 ? 2 : cell >= MARKED_FROM ? 0.5 : 0;
   // Below a pixel a cell is still drawn as one, or it would be lost.
   const size = Math.max(1.2, cell - 2 * inset);
-  const withFigures = cell >= FIGURES_FROM;
   // Specks need more ink than squares to be seen at all.
   const leastInk = cell >= MARKED_FROM ? 0 : Math.round(INKS * 0.4);
   let fill = '';
@@ -134,7 +168,6 @@ function drawCells(context: Context, scene: Scene, geometry: Geometry, inks: Ink
       else context.fillRect(cx, cy, size, size);
     }
   }
-  if (withFigures) drawFigures(context, scene, geometry, inks, v);
 }
 
 /** A square with one corner cut off: against the order, told apart without its colour. */

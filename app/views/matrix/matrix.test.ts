@@ -38,6 +38,7 @@ const picture: MatrixPicture = {
   brackets: [],
   totals: { references: 46, againstReferences: 1, againstCells: 1, largest: 40 },
   against: [],
+  broken: [],
   open: [],
   isOpenByHand: false,
 };

@@ -22,6 +22,8 @@ export interface Scene {
   /** False for a list of units from many groups, which have levels among their own neighbours only. */
   isTree: boolean;
   brackets: MatrixPicture['brackets'];
+  /** Cells in which references break rules. */
+  broken: MatrixPicture['broken'];
   /** Cells of row r are `column[start[r]]` up to `column[start[r + 1]]`, ascending. */
   start: Int32Array;
   column: Int32Array;
@@ -100,7 +102,7 @@ export function sceneOf(
   flat: boolean,
   markOf: (key: string) => Marking | null = () => null,
 ): Scene {
-  const { rows, cells, brackets, totals } = picture;
+  const { rows, cells, brackets, totals, broken } = picture;
   const start = new Int32Array(rows.length + 1);
   for (const row of cells.row) start[row + 1]++;
   for (let row = 0; row < rows.length; row++) start[row + 1] += start[row];
@@ -116,6 +118,7 @@ export function sceneOf(
     }),
     isTree: !flat,
     brackets,
+    broken,
     start,
     column: Int32Array.from(order, (cell) => cells.column[cell]),
     count: Int32Array.from(order, (cell) => cells.count[cell]),

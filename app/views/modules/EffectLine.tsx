@@ -6,7 +6,16 @@ const share = ({ inside, references }: PlanFigures): number =>
   references === 0 ? 0 : (100 * inside) / references;
 
 /** What the plan comes to, and beside it what it would after the edit that is thought of. */
-export function EffectLine({ figures, tried }: { figures: PlanFigures; tried: Tried | null }) {
+export function EffectLine({
+  figures,
+  broken,
+  tried,
+}: {
+  figures: PlanFigures;
+  /** References from one module to another that break rules. */
+  broken: number;
+  tried: Tried | null;
+}) {
   const after = tried?.effect?.after ?? null;
   return (
     <div
@@ -35,6 +44,11 @@ export function EffectLine({ figures, tried }: { figures: PlanFigures; tried: Tr
         isGoodDown
         shown={figure}
       />
+      {broken > 0 && (
+        <span className="against">
+          ⊢ <b className="mono">{figure(broken)}</b> {broken === 1 ? 'breaks' : 'break'} a rule
+        </span>
+      )}
       <span className={tried?.problem ? 'against' : 'faded'}>
         {tried === null
           ? `of ${counted(figures.references, 'reference')} that touch a module`

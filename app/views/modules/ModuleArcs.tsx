@@ -1,5 +1,7 @@
 import { arcPath, sideArcs } from '../../../core/layout/sideArcs.ts';
+import { BREAK_SIGN, breakPath } from '../../../server/export/sheetLook.ts';
 import type { ModuleRow } from '../../../server/views/plan/planView.ts';
+import { breaksInWords } from '../../state/words.ts';
 import { counted } from '../../state/figures.ts';
 import { usePicture } from '../../state/usePicture.ts';
 
@@ -25,11 +27,12 @@ export function ModuleArcs({
   const { change } = usePicture();
   const at = new Map(modules.map(({ id }, row) => [id, row]));
   const all = modules.flatMap((from, row) =>
-    from.uses.map(({ module, references, isAgainst }) => ({
+    from.uses.map(({ module, references, isAgainst, broken }) => ({
       from: row,
       to: at.get(module)!,
       weight: references,
       isAgainst,
+      broken,
       user: from,
       used: modules[at.get(module)!],
     })),
@@ -55,7 +58,7 @@ export function ModuleArcs({
       ))}
       {arcs.map((arc) => {
         const link = links[arc.link];
-        const { user, used, weight, isAgainst } = link;
+        const { user, used, weight, isAgainst, broken } = link;
         const path = arcPath(arc, LINE);
         const state = !isLit ? '' : isOf(lit, link) ? ' lit' : ' dim';
         const middle = (arc.y1 + arc.y2) / 2;
@@ -73,10 +76,17 @@ export function ModuleArcs({
               })
             }
           >
-            <title>{`${user.name} uses ${used.name}: ${counted(weight, 'reference')}${isAgainst ? ', against the order' : ''}`}</title>
+            <title>{`${user.name} uses ${used.name}: ${counted(weight, 'reference')}${isAgainst ? ', against the order' : ''}${broken === null ? '' : `; ${breaksInWords(broken)}`}`}</title>
             <path d={path} strokeWidth={arc.width} />
             {isAgainst && (
               <path d={`M${LINE + arc.bulge - 5} ${middle}h10`} strokeWidth={2} className="arcs-notch" />
+            )}
+            {broken !== null && (
+              <path
+                d={breakPath(LINE + arc.bulge - BREAK_SIGN.reach, middle)}
+                strokeWidth={2}
+                className="arcs-break"
+              />
             )}
             <path d={path} className="arcs-reach" />
           </g>

@@ -8,6 +8,7 @@ import type { MenuEntry } from '../../frame/OpenMenu.tsx';
 import { authorName } from '../../state/author.ts';
 import { counted, figure } from '../../state/figures.ts';
 import { usePicture } from '../../state/usePicture.ts';
+import { breaksInWords } from '../../state/words.ts';
 import { chosenColour } from '../../theme/useSheetColours.ts';
 import type { PlanEditor } from '../../state/usePlanEdit.ts';
 import type { PlanTrial } from './usePlanEffect.ts';
@@ -247,7 +248,7 @@ function Uses({
   return (
     <p className="module-uses">
       <span className="faded">{words}</span>
-      {uses.slice(0, isWhole ? uses.length : NAMED).map(({ module, references, isAgainst }) => {
+      {uses.slice(0, isWhole ? uses.length : NAMED).map(({ module, references, isAgainst, broken }) => {
         const other = byId.get(module)!;
         const [from, to] = isUser ? [of, other] : [other, of];
         return (
@@ -255,9 +256,10 @@ function Uses({
             key={module}
             type="button"
             className={`plain-button${isAgainst ? ' against' : ''}`}
-            title={`Show where ${from.name} uses ${to.name}${isAgainst ? ', against the order' : ''}`}
+            title={`Show where ${from.name} uses ${to.name}${isAgainst ? ', against the order' : ''}${broken === null ? '' : `; ${breaksInWords(broken)}`}`}
             onClick={() => change({ from: from.end, to: to.end, by: 'plan', dossier: null, focus: null })}
           >
+            {broken !== null && <span className="against">⊢ </span>}
             {isAgainst && '◂ '}
             {other.name} <span className="mono">{figure(references)}</span>
           </button>

@@ -90,7 +90,7 @@ export function ModulesPage({
       )}
       {editor.problem && <p className="against plan-problem">{editor.problem}</p>}
       <Changes page={page} editor={editor} onOpen={openModule} />
-      <EffectLine figures={page.figures} tried={trial.tried} />
+      <EffectLine figures={page.figures} broken={brokenBetween(page.modules)} tried={trial.tried} />
       <div className="plan-frame">
         <div className="plan-view">
           <ModuleSheet
@@ -278,6 +278,11 @@ function OpenModule({
       )}
     </section>
   );
+}
+
+/** References from the files of one module to those of another that break rules. */
+function brokenBetween(modules: PlanPage['modules']): number {
+  return modules.flatMap(({ uses }) => uses).reduce((sum, { broken }) => sum + (broken?.references ?? 0), 0);
 }
 
 function useUndoKeys({ step }: PlanEditor): void {

@@ -7,7 +7,7 @@ import type { GraphEdge, GraphNode } from './graphView.ts';
 const node = (parent: number, x: number, y: number) =>
   ({ parent, x, y, width: 100, height: 20 }) as unknown as GraphNode;
 const edge = (from: number, to: number, references: number, own: Partial<GraphEdge> = {}): GraphEdge => ({
-  ...{ from, to, references, was: null, isAgainst: false, isInferred: false },
+  ...{ from, to, references, was: null, isAgainst: false, isInferred: false, broken: null },
   ...own,
 });
 
@@ -18,7 +18,7 @@ it('a bundle stands for the references of all its links, and for what all of the
     node(1, 10, 150),
     node(1, 150, 150),
   ];
-  const edges = [edge(0, 2, 3, { isInferred: true }), edge(0, 3, 4)];
+  const edges = [edge(0, 2, 3, { isInferred: true, broken: null }), edge(0, 3, 4)];
   const { bundles, along } = bundlesOf({ nodes, edges, flow: 'down' });
   expect(
     bundles.map(({ link, edges }) => [link.from, link.to, link.references, link.isInferred, edges]),
@@ -35,7 +35,7 @@ it('a bundle stands for the references of all its links, and for what all of the
 
 it('links together were as many as each of them, where two surveys are drawn', () => {
   expect(together([edge(0, 1, 2, { was: 0 }), edge(0, 2, 0, { was: 5 })])).toEqual({
-    ...{ references: 2, was: 5, isAgainst: false, isInferred: false },
+    ...{ references: 2, was: 5, isAgainst: false, isInferred: false, broken: null },
   });
   expect(together([edge(0, 1, 2), edge(0, 2, 1)]).was).toBeNull();
   expect(together([edge(0, 1, 2, { isAgainst: true }), edge(0, 2, 1)]).isAgainst).toBe(false);

@@ -1,7 +1,9 @@
 import { bundledPaths } from '../../../core/layout/bundledPaths.ts';
 import type { Curve } from '../../../core/layout/edgePaths.ts';
+import { joinedBreaks, type BrokenLink } from '../../../core/judge/brokenLinks.ts';
 import { joinedEnds } from '../../../core/arrangement/ends.ts';
 import type { GraphQuery } from './graphQuery.ts';
+import { withSignPlaces } from './signPlaces.ts';
 import type { GraphEdge, GraphPicture } from './graphView.ts';
 
 /** Where there are more links than this, those that lead from one group into another are drawn together. */
@@ -28,16 +30,17 @@ export function bundlesOf({ nodes, edges, flow }: Pick<GraphPicture, 'nodes' | '
     const links = places.map((at) => edges[at]);
     return { link: { ...together(links), from, to }, curve, middle, edges: places };
   });
-  return { bundles, along: piecesOf };
+  return { bundles: withSignPlaces(bundles, nodes), along: piecesOf };
 }
 
-/** Links as one: against the order, or inferred, where all of them are. */
+/** Links as one: against the order, or inferred, where all of them are; what they break is what any of them breaks. */
 export function together(links: readonly GraphEdge[]): Omit<GraphEdge, 'from' | 'to'> {
   return {
     references: links.reduce((sum, { references }) => sum + references, 0),
     was: links.reduce<number | null>((sum, { was }) => (was === null ? sum : (sum ?? 0) + was), null),
     isAgainst: links.every(({ isAgainst }) => isAgainst),
     isInferred: links.every(({ isInferred }) => isInferred),
+    broken: links.reduce<BrokenLink | null>((sum, { broken }) => joinedBreaks(sum, broken), null),
   };
 }
 

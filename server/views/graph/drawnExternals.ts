@@ -1,5 +1,6 @@
 import type { ArrangedSurvey } from '../../../core/arrangement/arranged.ts';
 import { joinedEnds } from '../../../core/arrangement/ends.ts';
+import { joinedBreaks, type BrokenLink, type BrokenRows } from '../../../core/judge/brokenLinks.ts';
 import { CERTAINTY } from '../../../core/contracts/linked.ts';
 import { giveUpAtStep } from '../../../core/graph/giveUp.ts';
 import { passes } from '../../../core/graph/rollUp.ts';
@@ -21,17 +22,19 @@ export function withExternals(
   {
     picture,
     rowOf,
+    broken,
     isLeftOut,
     apart,
   }: {
     picture: ArrangedSurvey;
     rowOf: Int32Array;
+    broken: BrokenRows;
     isLeftOut: (key: string) => boolean;
     apart: boolean;
   },
 ): DrawnGraph {
   const { elements } = survey;
-  const uses = usesOfExternals(survey, picture, rowOf);
+  const uses = usesOfExternals(survey, picture, { rowOf, broken });
   const weight = new Map<number, number>();
   for (const { external, references } of uses.values())
     weight.set(external, (weight.get(external) ?? 0) + references);
@@ -79,14 +82,16 @@ export function withExternals(
   }
   const links: DrawnLink[] = [...drawn.links];
   const joined = new Map<string, DrawnLink>();
-  for (const { from, external, references, isInferred } of uses.values()) {
+  for (const { from, external, references, isInferred, broken } of uses.values()) {
     const to = placeOf.get(external);
     if (to === undefined) continue;
     const known = joined.get(`${from} ${to}`);
     if (known) {
       known.references += references;
       known.isInferred &&= isInferred;
-    } else joined.set(`${from} ${to}`, { from, to, references, isInferred, isAgainst: false, was: null });
+      known.broken = joinedBreaks(known.broken, broken);
+    } else
+      joined.set(`${from} ${to}`, { from, to, references, isInferred, broken, isAgainst: false, was: null });
   }
   return { nodes, links: [...links, ...joined.values()] };
 }
@@ -96,13 +101,14 @@ interface UseOfExternal {
   external: number;
   references: number;
   isInferred: boolean;
+  broken: BrokenLink | null;
 }
 
 /** References from nodes to externals, as evidence counts them. */
 function usesOfExternals(
   { elements, dependencies }: SurveyedCodebase,
   { units, counts, filter }: ArrangedSurvey,
-  rowOf: Int32Array,
+  { rowOf, broken }: { rowOf: Int32Array; broken: BrokenRows },
 ): Map<string, UseOfExternal> {
   const uses = new Map<string, UseOfExternal>();
   for (let row = 0; row < dependencies.count; row++) {
@@ -114,11 +120,14 @@ function usesOfExternals(
     if (from < 0 || !passes(dependencies, row, filter)) continue;
     const references = dependencies.placeStart[row + 1] - dependencies.placeStart[row];
     const isInferred = dependencies.certainty[row] !== CERTAINTY.exact;
+    const rules = broken.get(row);
+    const breaks = rules === undefined ? null : { references, rules };
     const known = uses.get(`${from} ${external}`);
     if (known) {
       known.references += references;
       known.isInferred &&= isInferred;
-    } else uses.set(`${from} ${external}`, { from, external, references, isInferred });
+      known.broken = joinedBreaks(known.broken, breaks);
+    } else uses.set(`${from} ${external}`, { from, external, references, isInferred, broken: breaks });
   }
   return uses;
 }

@@ -27,7 +27,15 @@ const anyDrawing = fc
     const known = new Map<string, DrawnLink>();
     for (const [a, b, references] of links) {
       const [from, to] = [groups.length + (a % files.length), groups.length + (b % files.length)];
-      const link = { from, to, references, isAgainst: a < b, isInferred: references % 2 === 0, was: null };
+      const link = {
+        from,
+        to,
+        references,
+        isAgainst: a < b,
+        isInferred: references % 2 === 0,
+        broken: null,
+        was: null,
+      };
       if (from !== to) known.set(`${from} ${to}`, link);
     }
     return withoutSome({ nodes, links: [...known.values()] }, () => false);

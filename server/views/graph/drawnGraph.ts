@@ -1,3 +1,4 @@
+import { joinedBreaks, type BrokenLink } from '../../../core/judge/brokenLinks.ts';
 import type { NodeLabel } from '../picture/labels.ts';
 
 /** Links of a node that lead to what is not drawn. */
@@ -39,6 +40,8 @@ export interface DrawnLink {
   to: number;
   references: number;
   isAgainst: boolean;
+  /** Those of its references that break rules, and which; null for none. */
+  broken: BrokenLink | null;
   /** True where no reference of it is exact. */
   isInferred: boolean;
   /** Where two surveys are drawn: the references that the older has; null where one is. */
@@ -70,6 +73,7 @@ export function rejoined(
     else {
       known.references += link.references;
       known.isAgainst ||= link.isAgainst;
+      known.broken = joinedBreaks(known.broken, link.broken);
       known.isInferred &&= link.isInferred;
       if (known.was !== null && link.was !== null) known.was += link.was;
     }

@@ -29,6 +29,10 @@ export function graphLegend({ nodes, edges, largest, flow, tint, bar }: GraphPic
       'red and notched: against the order',
     ),
     ...of(
+      edges.some(({ broken }) => broken !== null),
+      '⊢ breaks a rule',
+    ),
+    ...of(
       edges.some(({ isInferred }) => isInferred),
       'dashed: inferred',
     ),

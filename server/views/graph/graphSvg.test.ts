@@ -45,8 +45,8 @@ describe('a drawing as SVG', () => {
       node('a name that is far too long for its box.ts', 10, 110, { parent: 0, chain: ['x', 'y'] }),
     ],
     edges: [
-      { from: 1, to: 2, references: 5, isAgainst: false, isInferred: true, was: null },
-      { from: 2, to: 1, references: 1, isAgainst: true, isInferred: false, was: null },
+      { from: 1, to: 2, references: 5, isAgainst: false, isInferred: true, broken: null, was: null },
+      { from: 2, to: 1, references: 1, isAgainst: true, isInferred: false, broken: null, was: null },
     ],
     ...{
       width: 140,
@@ -69,6 +69,18 @@ describe('a drawing as SVG', () => {
     },
   };
   const svg = graphSvg(picture, { caption: 'Files <of> "canal" & all', colours: light });
+
+  it('bears the sign of what breaks a rule, and says what it means', () => {
+    const broken = { references: 2, rules: ['layers'] };
+    const edges = picture.edges.map((edge, at) => ({ ...edge, broken: at === 0 ? broken : null }));
+    const marked = graphSvg({ ...picture, edges }, { caption: '', colours: light });
+    const sign = new RegExp(
+      `<path d="M[-\\d.]+ [-\\d.]+v10M[-\\d.]+ [-\\d.]+h6" fill="none" stroke="${light.against}"`,
+      'g',
+    );
+    expect([marked.match(sign)?.length, svg.match(sign)]).toEqual([1, null]);
+    expect([marked.includes('⊢ breaks a rule'), svg.includes('⊢')]).toEqual([true, false]);
+  });
 
   it('stands for itself: its sentence, its boxes and curves, and what the marks mean', () => {
     expect(XMLValidator.validate(svg)).toBe(true);
@@ -126,7 +138,7 @@ describe('a drawing as SVG', () => {
       [4, 2],
       [1, 2],
       [2, 2],
-    ].map(([references, was]) => ({ ...picture.edges[0], isInferred: false, references, was }));
+    ].map(([references, was]) => ({ ...picture.edges[0], isInferred: false, broken: null, references, was }));
     expect(links.map(changeOf)).toEqual(['came', 'gone', 'grew', 'shrank', null]);
     const nodes = picture.nodes.map((each, at) => (at === 2 ? { ...each, news: 'gone' as const } : each));
     const two = graphSvg({ ...picture, nodes, edges: links }, { caption: '', colours: light });
@@ -157,7 +169,7 @@ describe('a drawing as SVG', () => {
       ...inside,
     ];
     const edges = inside.map((_, at) => ({
-      ...{ from: 0, to: at + 2, references: 1, was: null, isAgainst: false, isInferred: false },
+      ...{ from: 0, to: at + 2, references: 1, was: null, isAgainst: false, isInferred: false, broken: null },
     }));
     const given = { ...picture, nodes, edges, width: 200, height: 8200 };
     const svg = graphSvg(given, { caption: 'Users of all.', colours: light });

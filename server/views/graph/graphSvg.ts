@@ -2,14 +2,15 @@ import { pathOf } from '../../../core/layout/curves.ts';
 import { edgePaths } from '../../../core/layout/edgePaths.ts';
 import type { Marking } from '../../../core/marks/marking.ts';
 import { documentText } from '../../export/documentText.ts';
-import { chosenColours, light, type SheetColours } from '../../export/sheetLook.ts';
+import { breakPath, chosenColours, light, type SheetColours } from '../../export/sheetLook.ts';
 import { cutMiddle } from '../picture/cut.ts';
 import { namesApart } from '../picture/namesApart.ts';
 import { bundlesOf, isBundled } from './bundles.ts';
 import { changeOf, changeSigns, graphLegend } from './graphLegend.ts';
 import type { GraphEdge, GraphNode, GraphPicture } from './graphView.ts';
 import { MOST_TINT } from './ink.ts';
-import { linkLook, type LinkLook } from './linkLook.ts';
+import { SIGN_LEFT, linkLook, type LinkLook } from './linkLook.ts';
+import { withSignPlaces } from './signPlaces.ts';
 import { CHARACTER } from './placedGraph.ts';
 
 const MARGIN = 24;
@@ -60,9 +61,12 @@ export function graphSvg(
   const boxes = nodes.map((node, at) => boxOf(node, names[at], picture, colours, markOf(node.key)));
   const links = isBundled(picture)
     ? bundlesOf(picture).bundles.map(({ link, curve, middle }) => ({ link, path: pathOf([curve]), middle }))
-    : edgePaths(nodes, edges, flow).map(({ edge, ...path }) => ({ link: edges[edge], ...path }));
+    : withSignPlaces(
+        edgePaths(nodes, edges, flow).map(({ edge, ...path }) => ({ link: edges[edge], ...path })),
+        nodes,
+      );
   const curves = links.map((each) =>
-    linkOf(each, linkLook(each.link, { largest, count: links.length }, colours)),
+    linkOf(each, linkLook(each.link, { largest, count: links.length }, colours), colours),
   );
   const written = (lines: readonly string[], y: number, fill: string, size: number): string =>
     lines
@@ -141,15 +145,20 @@ function markOfBox(
 function linkOf(
   { link, path, middle: { x, y } }: { link: GraphEdge; path: string; middle: { x: number; y: number } },
   { colour, opacity, thickness, dash }: LinkLook,
+  { against }: SheetColours,
 ): string {
   const change = changeOf(link);
   const dashed = dash.length === 0 ? '' : ` stroke-dasharray="${dash.join(' ')}"`;
   const notch = link.isAgainst ? `<path d="M${x - 5} ${y}h10" stroke="${colour}" stroke-width="2"/>` : '';
+  const broken =
+    link.broken === null
+      ? ''
+      : `<path d="${breakPath(x - SIGN_LEFT, y)}" fill="none" stroke="${against}" stroke-width="2"/>`;
   const sign =
     change === null
       ? ''
       : change === 'came' || change === 'gone'
         ? `<text x="${x + 7}" y="${y + 4}" fill="${colour}" font-weight="bold">${changeSigns[change]}</text>`
         : `<path d="M${x + 6} ${y + (change === 'grew' ? 4 : -4)}h9l-4.5 ${change === 'grew' ? -8 : 8}z" fill="${colour}"/>`;
-  return `<path d="${path}" fill="none" stroke="${colour}" stroke-opacity="${opacity.toFixed(2)}" stroke-width="${thickness.toFixed(1)}"${dashed}/>${notch}${sign}`;
+  return `<path d="${path}" fill="none" stroke="${colour}" stroke-opacity="${opacity.toFixed(2)}" stroke-width="${thickness.toFixed(1)}"${dashed}/>${notch}${broken}${sign}`;
 }

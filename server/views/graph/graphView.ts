@@ -4,6 +4,7 @@ import { endsIn, subjectOf } from '../../../core/arrangement/ends.ts';
 import { nodeOfUnit, unitOfNode } from '../../../core/arrangement/nodes.ts';
 import { goesAgainst } from '../../../core/arrangement/order.ts';
 import { rowsOfUnits, type PictureRow } from '../../../core/arrangement/rows.ts';
+import { brokenLinks, type BrokenRows } from '../../../core/judge/brokenLinks.ts';
 import { CERTAINTY } from '../../../core/contracts/linked.ts';
 import { rollUp, rollUpUnits } from '../../../core/graph/rollUp.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
@@ -75,6 +76,8 @@ export interface GraphQuestion extends PictureQuestion {
   /** True where every group is open. */
   everything?: boolean;
   /** The older survey, and the question as it is put to that; where two are drawn. */
+  /** What breaks rules. */
+  broken?: BrokenRows;
   before?: { survey: SurveyedCodebase; question: PictureQuestion } | null;
 }
 
@@ -132,13 +135,13 @@ function drawnGraph(
   {
     rows,
     chosen,
-    question: { query, before = null, scope },
+    question: { query, before = null, scope, broken = new Map() },
   }: { rows: readonly PictureRow[]; chosen: DrawnUnits | null; question: GraphQuestion },
 ): DrawnGraph {
   const rowOf = rowsOfUnits(picture, rows);
   let drawn: DrawnGraph = {
     nodes: nodesOfRows(survey, picture, rows, chosen),
-    links: linksOfRows(survey, picture, rows, rowOf),
+    links: linksOfRows(survey, picture, { rows, rowOf, broken }),
   };
   if (before !== null) {
     const old = arranged(before.survey, before.question);
@@ -154,7 +157,13 @@ function drawnGraph(
       query.externals === 'out'
         ? (key: string): boolean => key !== query.around
         : (key: string): boolean => without.has(key);
-    drawn = withExternals(drawn, survey, { picture, rowOf, isLeftOut, apart: query.externals === 'apart' });
+    drawn = withExternals(drawn, survey, {
+      picture,
+      rowOf,
+      broken,
+      isLeftOut,
+      apart: query.externals === 'apart',
+    });
   }
   return query.condensed ? condensedCycles(drawn, new Set(query.apart)) : drawn;
 }
@@ -201,13 +210,14 @@ function nodesOfRows(
 function linksOfRows(
   { dependencies }: SurveyedCodebase,
   { graph, units, filter, order }: ArrangedSurvey,
-  rows: readonly PictureRow[],
-  rowOf: Int32Array,
+  { rows, rowOf, broken }: { rows: readonly PictureRow[]; rowOf: Int32Array; broken: BrokenRows },
 ): DrawnLink[] {
   const all = rollUpUnits(graph, rowOf, rows.length);
   const ofElement = units.unitOf.map((unit) => (unit < 0 ? -1 : rowOf[unit]));
   const certainties = filter.certainties & (1 << CERTAINTY.exact);
   const exact = rollUp(dependencies, ofElement, rows.length, { ...filter, certainties });
+  const count = rows.length;
+  const breaks = brokenLinks(dependencies, broken, { filter, count, nodeOf: (e) => ofElement[e] });
   const links: DrawnLink[] = [];
   for (let from = 0; from < all.count; from++) {
     const isExact = new Set(exact.to.subarray(exact.start[from], exact.start[from + 1]));
@@ -219,6 +229,7 @@ function linksOfRows(
         references: all.weight[edge],
         isAgainst: goesAgainst(order, rows[from].node, rows[to].node),
         isInferred: !isExact.has(to),
+        broken: breaks.get(from * count + to) ?? null,
         was: null,
       });
     }

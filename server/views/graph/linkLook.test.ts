@@ -5,7 +5,7 @@ import { linkLook } from './linkLook.ts';
 
 const look = (own: Partial<GraphEdge>, count = 10) =>
   linkLook(
-    { from: 0, to: 1, references: 4, was: null, isAgainst: false, isInferred: false, ...own },
+    { from: 0, to: 1, references: 4, was: null, isAgainst: false, isInferred: false, broken: null, ...own },
     { largest: 100, count },
     light,
   );
@@ -31,5 +31,5 @@ it('steps back where nothing changed, and where there are many, but what is agai
 it('is as thick as its references are many, and what is gone as it was', () => {
   expect(look({ references: 100 }).thickness).toBeGreaterThan(look({ references: 4 }).thickness);
   expect(look({ references: 0, was: 100 }).thickness).toBe(look({ references: 100 }).thickness);
-  expect([look({ isInferred: true }).dash, look({}).dash]).toEqual([[5, 4], []]);
+  expect([look({ isInferred: true, broken: null }).dash, look({}).dash]).toEqual([[5, 4], []]);
 });

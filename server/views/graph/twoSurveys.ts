@@ -46,7 +46,7 @@ export function withBefore(drawn: DrawnGraph, before: Before, scope: string): Dr
     const [from, to] = key.split(' ').map(Number);
     const [a, b] = [nodeOf(from), nodeOf(to)];
     const isAgainst = a >= 0 && b >= 0 && goesAgainst(picture.order, a, b);
-    links.push({ from, to, references: 0, was: count, isAgainst, isInferred: false });
+    links.push({ from, to, references: 0, was: count, isAgainst, isInferred: false, broken: null });
   }
   return { nodes, links };
 }

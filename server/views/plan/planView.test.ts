@@ -215,7 +215,7 @@ describe('a module in another', () => {
     expect(all.settledLines).toBe(settledShare * codeLines);
     expect(all.settledLines).toBeGreaterThan(tugs.settledLines);
     expect(all.inside).toBeGreaterThan(tugs.inside);
-    expect(tugs.uses).toMatchObject([{ module: 'all', isAgainst: false }]);
+    expect(tugs.uses).toMatchObject([{ module: 'all', isAgainst: false, broken: null }]);
   });
 });
 
@@ -286,10 +286,10 @@ describe('the page of modules', () => {
       page.codeLines,
     );
     expect(money.uses).toEqual([
-      { module: boats.id, references: expect.any(Number) as number, isAgainst: false },
+      { module: boats.id, references: expect.any(Number) as number, isAgainst: false, broken: null },
     ]);
     expect(boats.usedBy).toEqual([
-      { module: money.id, references: money.uses[0].references, isAgainst: false },
+      { module: money.id, references: money.uses[0].references, isAgainst: false, broken: null },
     ]);
     expect(money.touching).toBe(money.inside + money.uses[0].references);
     expect(boats.touching).toBe(boats.inside + boats.usedBy[0].references);

@@ -4,6 +4,7 @@ import type { DependencyFilter } from '../../../core/graph/rollUp.ts';
 import { unmatched } from '../../../core/plan/byPlan.ts';
 import { saidOf, type ModulePlan, type PlanColour } from '../../../core/plan/modulePlan.ts';
 import { moduleLinks, planFigures, type PlanFigures } from '../../../core/plan/planFigures.ts';
+import { brokenLinks, type BrokenLink, type BrokenRows } from '../../../core/judge/brokenLinks.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 import type { NamedState, PlanRecord } from '../../store/modulePlans.ts';
 import { labelOf, type ElementLabel } from '../ground/elements.ts';
@@ -21,6 +22,8 @@ export interface ModuleUse {
   references: number;
   /** True where they go against the order. */
   isAgainst: boolean;
+  /** Those of them that break rules, and which; null for none. */
+  broken: BrokenLink | null;
 }
 
 /** A module among the others of its plan. What it holds counts with that of the modules in it. */
@@ -101,17 +104,19 @@ export interface PlanShown {
   withTests: boolean;
   /** Which references count. */
   filter: DependencyFilter;
+  /** What breaks rules. */
+  broken?: BrokenRows;
 }
 
 /** The modules of the plan by which a survey is arranged, and the files of one of them. O(files + pulls). */
 export function planView(whole: SurveyedCodebase, shown: PlanShown): PlanPage {
-  const { plans, plan, states, content, withTests, filter } = shown;
+  const { plans, plan, states, content, withTests, filter, broken = new Map() } = shown;
   const placed = placedByPlan(whole, content, withTests);
   const code = measureValues(placed.survey, 'codeLines');
   const picture = arranged(whole, { by: 'plan', grain: 'files', filter, withTests });
   const rows = moduleRows(picture, content);
   const notPlaced = addFiles(rows, placed, code);
-  addReferences(rows, picture);
+  addReferences(rows, picture, brokenBetween(whole, picture, broken));
   const files = placed.survey.files;
   const codeLines = files.reduce((sum, { element }) => sum + code[element], 0);
   const settledLines = rows
@@ -248,10 +253,21 @@ function membersOf(
   );
 }
 
+/** What breaks rules from the files of one group to those of another, as {@link brokenLinks} has it. O(breaks). */
+function brokenBetween(
+  { dependencies }: SurveyedCodebase,
+  { arrangement, units, filter }: ArrangedSurvey,
+  broken: BrokenRows,
+): Map<number, BrokenLink> {
+  const nodeOf = (element: number): number => units.group[units.unitOf[element]] ?? -1;
+  return brokenLinks(dependencies, broken, { filter, count: arrangement.count, nodeOf });
+}
+
 /** References between the files of modules, as the pictures by modules count them. */
 function addReferences(
   rows: readonly ModuleRow[],
   { arrangement, units, graph, order }: ArrangedSurvey,
+  broken: ReadonlyMap<number, BrokenLink>,
 ): void {
   const chains = chainsOf(rows);
   const chainOf = (group: number): readonly ModuleRow[] => chains.get(arrangement.name[group]) ?? [];
@@ -268,8 +284,9 @@ function addReferences(
   const files = { arrangement, groupOfUnit: units.group, graph };
   for (const { from, to, references, isAgainst } of moduleLinks(files, order)) {
     const [[user], [used]] = [chainOf(from), chainOf(to)];
-    user.uses.push({ module: used.id, references, isAgainst });
-    used.usedBy.push({ module: user.id, references, isAgainst });
+    const of = { references, isAgainst, broken: broken.get(from * arrangement.count + to) ?? null };
+    user.uses.push({ module: used.id, ...of });
+    used.usedBy.push({ module: user.id, ...of });
   }
   for (const row of rows)
     for (const list of [row.uses, row.usedBy]) list.sort((a, b) => b.references - a.references);

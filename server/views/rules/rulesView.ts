@@ -1,4 +1,5 @@
 import type { ArrangementId } from '../../../core/arrangement/arrangement.ts';
+import { brokenRows, type BrokenRows } from '../../../core/judge/brokenLinks.ts';
 import { judged, type Judged } from '../../../core/judge/judged.ts';
 import {
   orderPicture,
@@ -125,11 +126,12 @@ export function judgementOf(
   { survey, store, codebase }: Pick<ViewRequest, 'survey' | 'store' | 'codebase'>,
   text = ruleBook(store, codebase.id).text,
   name?: string,
-): { book: RulesFile; judgement: Judgement } {
+): { book: RulesFile; judgement: Judgement; broken: BrokenRows } {
   const day = today();
   return remembered(survey, `judged on ${day}: ${text}`, () => {
     const book = keptRules(text, name);
-    return { book, judgement: judged(judgedSurvey(survey), book, day) };
+    const judgement = judged(judgedSurvey(survey), book, day);
+    return { book, judgement, broken: brokenRows(judgement.violations) };
   });
 }
 

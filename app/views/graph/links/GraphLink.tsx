@@ -1,6 +1,8 @@
+import { breakPath } from '../../../../server/export/sheetLook.ts';
 import { changeOf, changeSigns } from '../../../../server/views/graph/graphLegend.ts';
 import type { GraphEdge, GraphNode } from '../../../../server/views/graph/graphView.ts';
-import { thicknessOf } from '../../../../server/views/graph/linkLook.ts';
+import { SIGN_LEFT, thicknessOf } from '../../../../server/views/graph/linkLook.ts';
+import { breaksInWords } from '../../../state/words.ts';
 import { counted } from '../../../state/figures.ts';
 
 /** All references from one box to another, or from within one into another, as a curve, as thick as they are many; pressed, it opens them. */
@@ -28,7 +30,7 @@ export function GraphLink({
   isWalked: boolean;
   onOpen: (() => void) | undefined;
 }) {
-  const { references, was, isAgainst, isInferred } = link;
+  const { references, was, isAgainst, isInferred, broken } = link;
   const [from, to] = ends;
   const change = changeOf(link);
   const states = [
@@ -43,10 +45,14 @@ export function GraphLink({
     <g className={states.join(' ')} data-edge={at ?? undefined} onClick={onOpen}>
       <title>
         {`${from.name} uses ${to.name}: ${counted(references, 'reference')}${before}${count > 1 ? ` in ${counted(count, 'link')}` : ''}` +
-          `${isAgainst ? ', against the order' : ''}${isInferred ? ', all inferred' : ''}`}
+          `${isAgainst ? ', against the order' : ''}${isInferred ? ', all inferred' : ''}` +
+          (broken === null ? '' : `; ${breaksInWords(broken)}`)}
       </title>
       <path d={path} strokeWidth={thicknessOf(link, largest)} />
       {isAgainst && <path d={`M${middle.x - 5} ${middle.y}h10`} strokeWidth={2} />}
+      {broken !== null && (
+        <path d={breakPath(middle.x - SIGN_LEFT, middle.y)} className="graph-break" strokeWidth={2} />
+      )}
       {change !== null && (
         <text x={middle.x + 6} y={middle.y + 5} className="graph-change">
           {changeSigns[change]}

@@ -4,6 +4,7 @@ import { edgePaths, type Box } from '../../../../core/layout/edgePaths.ts';
 import { bundlesOf, endsOfBundle, together } from '../../../../server/views/graph/bundles.ts';
 import { changeOf, changeSigns } from '../../../../server/views/graph/graphLegend.ts';
 import { linkLook } from '../../../../server/views/graph/linkLook.ts';
+import { withSignPlaces } from '../../../../server/views/graph/signPlaces.ts';
 import type { GraphQuery } from '../../../../server/views/graph/graphQuery.ts';
 import type { GraphEdge, GraphPicture } from '../../../../server/views/graph/graphView.ts';
 import { useSheetColours } from '../../../theme/useSheetColours.ts';
@@ -40,12 +41,12 @@ export const FewLinks = memo(function FewLinks(drawn: Drawn) {
   const { nodes, edges, flow } = drawn.picture;
   const curves = useMemo(
     () =>
-      edgePaths(nodes, edges, flow).map(({ edge, path, middle }): OwnCurve => {
-        const { from, to } = edges[edge];
-        return {
-          ...{ link: edges[edge], at: edge, count: 1, path, middle },
-          ends: [nodes[from].end, nodes[to].end],
-        };
+      withSignPlaces(
+        edgePaths(nodes, edges, flow).map((each) => ({ ...each, link: edges[each.edge] })),
+        nodes,
+      ).map(({ edge, link, path, middle }): OwnCurve => {
+        const ends: OwnCurve['ends'] = [nodes[link.from].end, nodes[link.to].end];
+        return { link, at: edge, count: 1, path, middle, ends };
       }),
     [nodes, edges, flow],
   );
@@ -75,6 +76,7 @@ export function ManyLinks({
         return {
           ...{ curve, look, middle },
           isNotched: link.isAgainst,
+          broken: link.broken && colours.against,
           sign: change === null ? '' : changeSigns[change],
         };
       }),
@@ -88,7 +90,9 @@ export function ManyLinks({
       if (links.length === 0) return [];
       const link = together(links);
       const look = { ...linkLook(link, { largest, count: 1 }, colours), opacity: 0.95 };
-      return [{ curve, look, middle, isNotched: link.isAgainst, sign: '' }];
+      return [
+        { curve, look, middle, isNotched: link.isAgainst, broken: link.broken && colours.against, sign: '' },
+      ];
     });
   }, [nodes, edges, lit, bundles, largest, colours]);
   const curves = useMemo(() => bundles.map(({ curve }) => curve), [bundles]);

@@ -1,7 +1,8 @@
 import { boxesMeet } from '../../../../core/layout/boxesMeet.ts';
 import { boxOfCurve } from '../../../../core/layout/curves.ts';
 import type { Box, Curve } from '../../../../core/layout/edgePaths.ts';
-import type { LinkLook } from '../../../../server/views/graph/linkLook.ts';
+import { BREAK_SIGN } from '../../../../server/export/sheetLook.ts';
+import { SIGN_LEFT, type LinkLook } from '../../../../server/views/graph/linkLook.ts';
 
 /** A link as it is painted. */
 export interface PaintedLink {
@@ -10,6 +11,8 @@ export interface PaintedLink {
   /** Where its marks stand. */
   middle: { x: number; y: number };
   isNotched: boolean;
+  /** The colour of the sign of what breaks rules; null for none. */
+  broken: string | null;
   /** What says how it changed; '' for nothing. */
   sign: string;
 }
@@ -65,7 +68,7 @@ export function paintLinks(
     width: area.width + 2 * REACH,
     height: area.height + 2 * REACH,
   };
-  for (const { curve, look, middle, isNotched, sign } of links) {
+  for (const { curve, look, middle, isNotched, broken, sign } of links) {
     if (!boxesMeet(boxOfCurve(curve), near)) continue;
     const [x1, y1, x2, y2, x3, y3, x4, y4] = curve;
     brush.globalAlpha = look.opacity;
@@ -82,6 +85,19 @@ export function paintLinks(
       brush.beginPath();
       brush.moveTo(middle.x - 5, middle.y);
       brush.lineTo(middle.x + 5, middle.y);
+      brush.stroke();
+    }
+    if (broken !== null) {
+      const [x, { half, reach }] = [middle.x - SIGN_LEFT, BREAK_SIGN];
+      brush.globalAlpha = 1;
+      brush.strokeStyle = broken;
+      brush.lineWidth = 2;
+      brush.setLineDash([]);
+      brush.beginPath();
+      brush.moveTo(x, middle.y - half);
+      brush.lineTo(x, middle.y + half);
+      brush.moveTo(x, middle.y);
+      brush.lineTo(x + reach, middle.y);
       brush.stroke();
     }
     if (sign === '') continue;
