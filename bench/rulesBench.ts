@@ -34,7 +34,7 @@ export async function benchRules(): Promise<void> {
       survey,
       plans: { content: () => ({ modules: [], placings: [] }) },
     } as unknown as ViewRequest;
-    const ranks = timed('a first order', () => orderProposal(view, 'folders'));
+    const { ranks } = timed('a first order', () => orderProposal(view, 'folders'));
     const text = timed('an edit of the text', () =>
       editedRules(EMPTY_RULES, { do: 'addOrder', name: 'ranks', ranks }),
     );

@@ -18,6 +18,7 @@ import { arrangementOf, arrangementsOf } from '../server/views/ground/scope.ts';
 import { measuresQuery } from '../server/views/measuresQuery.ts';
 import { measuresCsv } from '../server/views/measuresView.ts';
 import { filterOf } from '../server/views/picture/filters.ts';
+import { takePlanOver } from '../server/plans/takePlanOver.ts';
 import { readPlan } from '../server/plans/readPlan.ts';
 import { addCheckCommand } from './check.ts';
 import { addGraphCommand } from './graphs.ts';
@@ -98,7 +99,7 @@ async function openCommand(
   // What was typed wrong is said before a survey is made.
   const text = options.plan === undefined ? null : readPlain(options.plan);
   const rules = options.rules === undefined ? null : readPlain(options.rules);
-  if (rules !== null) readRules({ name: options.rules!, text: rules });
+  const read = rules === null ? null : readRules({ name: options.rules!, text: rules });
   const store = openStore();
   interruptOrphans(store);
   const opened = openCodebase(store, originOf(typed, options.ref), options.name);
@@ -114,8 +115,10 @@ async function openCommand(
     const plan = readPlan({ name, text }, [...surveyedHashes(store, survey.id).keys()]);
     makePlan(store, opened.id, name.replace(/\.\w+$/, ''), plan);
   }
-  if (rules !== null && ruleBook(store, opened.id).revision === 0)
-    changeRuleBook(store, opened.id, { revision: 0, what: 'read' }, () => rules);
+  if (read !== null && ruleBook(store, opened.id).revision === 0) {
+    changeRuleBook(store, opened.id, { revision: 0, what: 'read' }, () => rules!);
+    if (read.plan !== null) takePlanOver(store, opened.id, read.plan);
+  }
   store.close();
 }
 

@@ -1,6 +1,11 @@
 import { rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
+import type { ModulePlan } from '../../core/plan/modulePlan.ts';
+import { noRules } from '../../server/intake/rules.ts';
+import { saveRules } from '../../server/store/codebases.ts';
+import { makePlan, modulePlans, removePlan } from '../../server/store/modulePlans.ts';
+import { runtime } from '../../server/work/runtime.ts';
 import { routeServer } from '../../tests/routeServer.ts';
 import { loader as dossier } from './dossier.ts';
 import { loader as source } from './source.tsx';
@@ -171,5 +176,43 @@ describe('rules', () => {
       hides: 0,
     });
     rmSync(join(server.folder(), 'yletope.yaml'));
+  });
+
+  it('hold a plan of modules that is written into them, and become one where they are taken over', async () => {
+    const { store } = runtime();
+    const plan: ModulePlan = {
+      modules: ['Desk', 'Tolls', 'Ground'].map((name) => ({
+        ...{ id: name.toLowerCase(), name, purpose: '', parent: null },
+      })),
+      placings: [
+        { target: 'desk/**', module: 'desk', isSettled: true },
+        { target: 'kernel/**', module: 'ground', isSettled: true },
+        { target: 'tolls/**', module: 'tolls', isSettled: true },
+      ],
+    };
+    await change({ do: 'text', text: 'yletope: 1\nintake: {}\n' });
+    saveRules(store, 1, noRules);
+    await server.surveyAgain();
+    const { id } = makePlan(store, 1, 'Mine', plan);
+    expect((await page()).plan).toEqual({ modules: null, atHand: { id, name: 'Mine' }, elsewhere: 0 });
+    await make({ make: 'propose', by: 'plan' });
+    const { order, plan: beside } = await page();
+    expect(order!.groups.map((group) => `${group.id} ${group.files}`).sort()).toEqual([
+      'Desk 2',
+      'Ground 1',
+      'Tolls 1',
+    ]);
+    expect(beside).toMatchObject({ modules: 3, elsewhere: 0 });
+    const moved = { ...plan, placings: plan.placings.slice(1) };
+    const other = makePlan(store, 1, 'Other', moved);
+    expect((await page(`plan=${other.id}`)).plan).toMatchObject({ atHand: { name: 'Other' }, elsewhere: 2 });
+    expect(await make({ make: 'writePlan', plan: '99' })).toEqual({ problem: expect.any(String) as string });
+    await make({ make: 'writePlan', plan: String(other.id) });
+    expect((await page(`plan=${other.id}`)).plan.elsewhere).toBe(0);
+    expect((await page()).order!.groups.find((group) => group.id === 'Desk')!.files).toBe(0);
+    for (const each of modulePlans(store, 1)) removePlan(store, 1, each.id);
+    writeFileSync(join(server.folder(), 'yletope.yaml'), await fileText());
+    await make({ make: 'takeOver' });
+    expect(modulePlans(store, 1).map(({ name }) => name)).toEqual(['yletope.yaml']);
   });
 });

@@ -3,6 +3,9 @@ import { arrangementIds } from '../../core/arrangement/arrangement.ts';
 import { jsonField } from '../../server/jsonField.ts';
 import { Problem } from '../../server/problem.ts';
 import { saveRules } from '../../server/store/codebases.ts';
+import { planFileOfPlan } from '../../server/plans/planFile.ts';
+import { takePlanOver } from '../../server/plans/takePlanOver.ts';
+import { modulePlan } from '../../server/store/modulePlans.ts';
 import { changeRuleBook, ruleBook, stepRuleBook } from '../../server/store/ruleBooks.ts';
 import { arrangementWords } from '../../server/views/picture/arrangementWords.ts';
 import { readRules, saysAnything } from '../../server/views/rules/readRules.ts';
@@ -56,6 +59,7 @@ const edit = z.discriminatedUnion('do', [
 const form = z.discriminatedUnion('make', [
   z.object({ make: z.literal('edit'), revision, what: z.string().max(200), edit: jsonField.pipe(edit) }),
   z.object({ make: z.literal('propose'), revision, by: z.enum(arrangementIds) }),
+  z.object({ make: z.literal('writePlan'), revision, plan: z.coerce.number().int().positive() }),
   z.object({ make: z.literal('takeOver'), revision }),
   z.object({ make: z.literal('undo'), revision }),
   z.object({ make: z.literal('redo'), revision }),
@@ -75,8 +79,8 @@ export const action = (args: Route.ActionArgs) =>
         case 'edit':
           return change(sent.what, sent.edit);
         case 'propose': {
-          const ranks = await askFor('proposedOrder', args, sent.by);
-          if (ranks === null) throw new Problem('badRequest', 'This codebase has not been surveyed yet.');
+          const proposed = await askFor('proposedOrder', args, sent.by);
+          if (proposed === null) throw new Problem('badRequest', 'This codebase has not been surveyed yet.');
           const known = ruleBook(store, id).text;
           const called = `ranks of ${arrangementWords[sent.by].plural}`;
           const free = Array.from({ length: 99 }, (_, i) => (i === 0 ? called : `${called} ${i + 1}`));
@@ -84,16 +88,22 @@ export const action = (args: Route.ActionArgs) =>
           return change(`proposed an order of ${arrangementWords[sent.by].plural}`, {
             do: 'addOrder',
             name: own,
-            ranks,
+            ...proposed,
           });
         }
+        case 'writePlan':
+          return change('wrote the plan of modules', {
+            do: 'setPlan',
+            plan: planFileOfPlan(modulePlan(store, id, sent.plan)),
+          });
         case 'takeOver': {
           const text = await askFor('ownRules', args);
           if (text === null) throw new Problem('notFound', 'The codebase brings no yletope.yaml any more.');
-          const { intake } = readRules({ name: 'yletope.yaml', text });
+          const { intake, plan } = readRules({ name: 'yletope.yaml', text });
           const taken = change('took over yletope.yaml', { do: 'text', text });
           // What the file says of intake holds from the next survey on.
           if (saysAnything(intake)) saveRules(store, id, intake);
+          if (plan !== null) takePlanOver(store, id, plan);
           return taken;
         }
         case 'undo':

@@ -13,6 +13,8 @@ export interface RulesEditor {
   edit(what: string, edit: RulesEdit): void;
   propose(by: ArrangementId): void;
   takeOver(): void;
+  /** Writes a plan of modules into them. */
+  writePlan(id: number): void;
   step(which: 'undo' | 'redo'): void;
 }
 
@@ -34,6 +36,7 @@ export function useRulesEdit(revision: number): RulesEditor {
     edit: (what, edit) => send({ make: 'edit', what, edit: JSON.stringify(edit) }),
     propose: (by) => send({ make: 'propose', by }),
     takeOver: () => send({ make: 'takeOver' }),
+    writePlan: (id) => send({ make: 'writePlan', plan: String(id) }),
     step: (which) => send({ make: which }),
   };
 }

@@ -1,4 +1,5 @@
 import { useParams } from 'react-router';
+import type { RulesPlan } from '../../../server/views/rules/rulesPlan.ts';
 import type { OwnRules, RulesPage } from '../../../server/views/rules/rulesView.ts';
 import { arrangementWords } from '../../../server/views/picture/arrangementWords.ts';
 import { Caption, Choice } from '../../frame/Caption.tsx';
@@ -78,6 +79,7 @@ export function RulesRoutePage({ page }: { page: RulesPage }) {
       {page.notes.length > 0 && (
         <p className="rules-said caution">In the rules themselves: {page.notes.join('; ')}.</p>
       )}
+      {rules.length > 0 && <PlanLine plan={page.plan} editor={editor} />}
       {own !== null && <OwnFile own={own} isEmpty={rules.length === 0} editor={editor} />}
       {trial !== null && (
         <p className="rules-said caution" role="status">
@@ -220,6 +222,33 @@ function ProposeButton({ ways, editor }: { ways: RulesPage['ways']; editor: Rule
         Propose an order …
       </MenuChip>
     </>
+  );
+}
+
+/** The plan of modules that the rules bring beside the one at hand, which may be written into them. */
+function PlanLine({
+  plan: { modules, atHand, elsewhere },
+  editor,
+}: {
+  plan: RulesPlan;
+  editor: RulesEditor;
+}) {
+  if (atHand === null || (modules !== null && elsewhere === 0)) return null;
+  return (
+    <p className={`rules-said ${modules === null ? 'faded' : 'caution'}`}>
+      {modules === null
+        ? 'They bring no plan of modules'
+        : `They bring a plan of ${counted(modules, 'module')}, by which ${counted(elsewhere, 'file')} ${elsewhere === 1 ? 'stands' : 'stand'} elsewhere than by “${atHand.name}”`}
+      .{' '}
+      <button
+        type="button"
+        className="chip"
+        disabled={editor.isBusy}
+        onClick={() => editor.writePlan(atHand.id)}
+      >
+        Write the plan “{atHand.name}” into them
+      </button>
+    </p>
   );
 }
 

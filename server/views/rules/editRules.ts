@@ -3,18 +3,27 @@ import { isMap, isSeq, parseDocument, YAMLMap, YAMLSeq, type Document, type Node
 import { globBelow } from '../../../core/plan/decidingPlacings.ts';
 import { isGlob } from '../../../core/search/glob.ts';
 import type { IntakeRules } from '../../intake/rules.ts';
+import type { PlanFile } from '../../plans/planFile.ts';
 import { Problem } from '../../problem.ts';
+import { placedInPlan, setPlan } from './planInRules.ts';
 import { readRules, RULES_VERSION } from './readRules.ts';
 
 /** What may be done to a book of rules. Rules are named; exceptions are numbered from 0. */
 export type RulesEdit =
   | { do: 'text'; text: string }
-  | { do: 'addOrder'; name: string; ranks: OrderGroup[][] }
+  | {
+      do: 'addOrder';
+      name: string;
+      ranks: OrderGroup[][];
+      /** The plan whose modules the order names; null where it says itself what stands in its groups. */
+      plan?: PlanFile | null;
+    }
   | { do: 'moveGroup'; rule: string; group: string; rank: number; isNewRank: boolean }
   | { do: 'takeGroupOut'; rule: string; group: string }
   | { do: 'addGroup'; rule: string; group: OrderGroup; rank: number }
   | { do: 'setOrder'; rule: string; sees?: 'below' | 'next'; within?: boolean }
   | { do: 'place'; rule: string; path: string; group: string }
+  | { do: 'setPlan'; plan: PlanFile }
   | { do: 'takeRuleOut'; rule: string }
   | { do: 'accept'; exception: NewException }
   | { do: 'takeExceptionOut'; at: number }
@@ -23,7 +32,7 @@ export type RulesEdit =
 
 export interface OrderGroup {
   id: string;
-  /** What stands in it; null for the folder of that name. */
+  /** What stands in it; null for the module of that name, or the folder. */
   patterns: string[] | null;
 }
 
@@ -60,6 +69,7 @@ export function editedRules(text: string, edit: RulesEdit, name = 'yletope.yaml'
 function make(document: Document, edit: Exclude<RulesEdit, { do: 'text' }>): void {
   switch (edit.do) {
     case 'addOrder':
+      if (edit.plan) setPlan(document, edit.plan);
       sequence(document, 'rules').add(newOrder(document, edit.name, edit.ranks));
       return;
     case 'moveGroup': {
@@ -92,6 +102,9 @@ function make(document: Document, edit: Exclude<RulesEdit, { do: 'text' }>): voi
     }
     case 'place':
       place(document, edit);
+      return;
+    case 'setPlan':
+      setPlan(document, edit.plan);
       return;
     case 'takeRuleOut': {
       const rules = sequence(document, 'rules');
@@ -214,6 +227,7 @@ function place(
   document: Document,
   { rule, path, group }: { rule: string; path: string; group: string },
 ): void {
+  if (!isNamedGroup(document, rule, group) && placedInPlan(document, path, group)) return;
   const groups = groupsOf(document, rule);
   for (const pair of groups.items) {
     const patterns = pair.value;
@@ -226,6 +240,12 @@ function place(
   }
   const before = own === undefined ? [isGlob(group) ? group : (globBelow(group) ?? group)] : idsIn(own);
   groups.set(group, document.createNode([...before, path]));
+}
+
+/** True where an order itself says what stands in a group. */
+function isNamedGroup(document: Document, rule: string, group: string): boolean {
+  const groups = ruleNamed(document, rule).get('groups');
+  return isMap(groups) && groups.has(group);
 }
 
 /** The rules with what was decided of intake, as a file to be put into the codebase; what is usual is not said. */

@@ -2,13 +2,21 @@ import { globBelow } from '../../../core/plan/decidingPlacings.ts';
 import { parseGroupKey, type ArrangementId } from '../../../core/arrangement/arrangement.ts';
 import { proposedRanks } from '../../../core/judge/proposedOrder.ts';
 import { emptyPlan, type ModulePlan } from '../../../core/plan/modulePlan.ts';
+import { moduleMeant } from '../../../core/plan/placingsInto.ts';
 import { NOWHERE } from '../../../core/shape/placedFigures.ts';
+import { planFileOfPlan, type PlanFile } from '../../plans/planFile.ts';
 import { Problem } from '../../problem.ts';
 import { sideBy } from '../plan/sides.ts';
 import { filterOf } from '../picture/filters.ts';
 import type { ViewRequest } from '../viewRequest.ts';
 import type { OrderGroup } from './editRules.ts';
 import { judgedSurvey } from './rulesView.ts';
+
+/** Groups in ranks, and the plan that says what stands in them; null where they say it themselves. */
+export interface ProposedOrder {
+  ranks: OrderGroup[][];
+  plan: PlanFile | null;
+}
 
 /** About so many groups are put in an order. */
 const WANTED = 16;
@@ -20,7 +28,7 @@ const USUAL = { filter: filterOf('any', 'resolved'), withTests: false };
  * A first order of the groups of an arrangement, with few references against it (a heuristic). Throws a Problem (`badRequest`) where
  * there are no groups.
  */
-export function orderProposal({ survey, plans }: ViewRequest, by: ArrangementId): OrderGroup[][] {
+export function orderProposal({ survey, plans }: ViewRequest, by: ArrangementId): ProposedOrder {
   const on = judgedSurvey(survey);
   const side = sideBy(survey, survey, by, { levels: null, wanted: WANTED });
   const withCode = side.groups.map(() => false);
@@ -36,7 +44,7 @@ export function orderProposal({ survey, plans }: ViewRequest, by: ArrangementId)
     .filter((rank) => rank.length > 0);
   if (ranks.length === 0) throw new Problem('badRequest', 'There are no groups to be put in an order.');
   const modules = by === 'plan' ? plans.content() : emptyPlan;
-  return ranks.map((rank) =>
+  const groups = ranks.map((rank) =>
     rank.map((group): OrderGroup => {
       const named = parseGroupKey(side.groups[group].key);
       const folder = named?.name ?? side.groups[group].key;
@@ -52,14 +60,13 @@ export function orderProposal({ survey, plans }: ViewRequest, by: ArrangementId)
       }
     }),
   );
+  return { ranks: groups, plan: by === 'plan' ? planFileOfPlan(modules) : null };
 }
 
 /** A module by what it is called, or by its id where several are called so. */
-function moduleOf({ modules, placings }: ModulePlan, id: string): OrderGroup {
-  const name = modules.find((module) => module.id === id)?.name ?? id;
-  const isShared = modules.filter((module) => module.name === name).length > 1;
-  const own = placings.filter(({ module }) => module === id);
-  return { id: isShared ? id : name, patterns: own.map(({ target }) => target) };
+function moduleOf(plan: ModulePlan, id: string): OrderGroup {
+  const name = plan.modules.find((module) => module.id === id)?.name ?? id;
+  return { id: moduleMeant(plan, name)?.id === id ? name : id, patterns: null };
 }
 
 /** The outermost folders in which files of a group stand, as patterns. */

@@ -10,10 +10,13 @@ import type {
   UseRule,
 } from '../../../core/judge/rules.ts';
 import { measureNamed } from '../../../core/measures/catalogue.ts';
+import { moduleMeant, placingsInto } from '../../../core/plan/placingsInto.ts';
+import type { ModulePlan } from '../../../core/plan/modulePlan.ts';
 import { grains } from '../../../core/arrangement/units.ts';
 import { isGlob } from '../../../core/search/glob.ts';
 import { noRules, rulesSchema, type IntakeRules } from '../../intake/rules.ts';
 import { parsedWithPlaces } from '../../plans/parsedText.ts';
+import { planFileSchema, planOfFile, type PlanFile } from '../../plans/planFile.ts';
 import { Problem } from '../../problem.ts';
 import { certaintyChoices, filterOf, kindChoices } from '../picture/filters.ts';
 
@@ -89,6 +92,8 @@ const exceptionSchema = z.strictObject({
 });
 
 const beside = {
+  /** Modules, as a plan in a file of its own has them; orders may name them. */
+  plan: planFileSchema.optional(),
   exceptions: z.array(exceptionSchema).default([]),
   /** Files at which the outside begins, beside those that are found. */
   entries: z.array(pattern).default([]),
@@ -110,7 +115,7 @@ const publishedSchema = z.strictObject({
 
 /** The same of the rules that are kept of a codebase: '' for none. */
 export function keptRules(text: string, name = 'the rules'): RulesFile {
-  if (text === '') return { rules: [], exceptions: [], entries: [], intake: noRules };
+  if (text === '') return { rules: [], exceptions: [], entries: [], intake: noRules, plan: null };
   return readRules({ name, text });
 }
 
@@ -129,6 +134,8 @@ export interface RulesFile extends RuleBook {
   /** Patterns of files at which the outside begins. */
   entries: readonly string[];
   intake: IntakeRules;
+  /** The modules that its orders may name; null where it says none. */
+  plan: ModulePlan | null;
 }
 
 /**
@@ -149,6 +156,7 @@ export function readRules({ name: file, text }: { name: string; text: string }):
   const book = checked(bookSchema, data, []);
   if (book.yletope !== RULES_VERSION)
     refuse(['yletope'], `it is of version ${book.yletope}; this Yletope reads version ${RULES_VERSION}.`);
+  const plan = book.plan === undefined ? null : planSaid(book.plan, file, (why) => refuse(['plan'], why));
   const rules = book.rules.map((said, i): Rule => {
     const at = ['rules', i];
     const sorts = (Object.keys(ruleSchemas) as (keyof typeof ruleSchemas)[]).filter((sort) => sort in said);
@@ -159,7 +167,7 @@ export function readRules({ name: file, text }: { name: string; text: string }):
       );
     switch (sorts[0]) {
       case 'order':
-        return orderRule(checked(orderSchema, said, at), (why) => refuse([...at, 'order'], why));
+        return orderRule(checked(orderSchema, said, at), plan, (why) => refuse([...at, 'order'], why));
       case 'mayNotUse': {
         const { from, mayNotUse, ...rest } = checked(notSchema, said, at);
         return {
@@ -213,7 +221,16 @@ export function readRules({ name: file, text }: { name: string; text: string }):
       refuse(['exceptions', i, 'rule'], `there is no rule “${rule}”.`);
     return { ...said, rule: rule ?? null, until: until ?? null, most: most ?? null };
   });
-  return { rules, exceptions, entries: book.entries, intake: book.intake };
+  return { rules, exceptions, entries: book.entries, intake: book.intake, plan };
+}
+
+function planSaid(said: PlanFile, file: string, refuse: (why: string) => never): ModulePlan {
+  try {
+    return planOfFile(said, file);
+  } catch (error) {
+    if (error instanceof Problem) return refuse(error.message);
+    throw error;
+  }
 }
 
 function wordsOf({
@@ -235,12 +252,14 @@ function wordsOf({
 
 function orderRule(
   { order, groups, sees, within, placed, ...rest }: z.infer<typeof orderSchema>,
+  plan: ModulePlan | null,
   refuse: (why: string) => never,
 ): OrderRule {
   const ranks = order.map((rank) => [rank].flat());
   const ids = ranks.flat();
   const twice = ids.find((id, i) => ids.indexOf(id) < i);
   if (twice !== undefined) refuse(`${twice} stands in it twice.`);
+  const ofPlan = plan === null ? [] : ids.filter((id) => !(id in groups) && moduleMeant(plan, id));
   const stray = Object.keys(groups).find((id) => !ids.includes(id));
   if (stray !== undefined) refuse(`${stray} has no place in it.`);
   return {
@@ -252,13 +271,19 @@ function orderRule(
     placed: placed ?? null,
     groups: {
       modules: ids.map((id) => ({ id, name: id, purpose: '', parent: null })),
-      placings: ids.flatMap((id) =>
-        (groups[id] ?? [isGlob(id) ? id : `${id}/**`]).map((target) => ({
-          target,
-          module: id,
-          isSettled: true,
-        })),
-      ),
+      // Of one target what stands last counts: what the order itself says.
+      placings: [
+        ...(ofPlan.length === 0 ? [] : placingsInto(plan!, ofPlan)),
+        ...ids
+          .filter((id) => !ofPlan.includes(id))
+          .flatMap((id) =>
+            (groups[id] ?? [isGlob(id) ? id : `${id}/**`]).map((target) => ({
+              target,
+              module: id,
+              isSettled: true,
+            })),
+          ),
+      ],
     },
   };
 }

@@ -18,6 +18,7 @@ import { testElements } from '../ground/tests.ts';
 import type { ViewRequest } from '../viewRequest.ts';
 import { editedRules } from './editRules.ts';
 import { keptRules, type RulesFile } from './readRules.ts';
+import { rulesPlan, type RulesPlan } from './rulesPlan.ts';
 import { notesOf, sentenceOfException, sentenceOfRule } from './ruleWords.ts';
 
 /** The name of the file in which a codebase says its own rules. */
@@ -106,6 +107,7 @@ export interface RulesPage {
   /** What is out of order in the rules themselves, beside exceptions. */
   notes: string[];
   own: OwnRules | null;
+  plan: RulesPlan;
   /** Arrangements whose groups could be put in an order. */
   ways: ArrangementId[];
 }
@@ -156,6 +158,7 @@ export async function rulesView(view: ViewRequest): Promise<RulesPage> {
     exceptions: book.exceptions.map((exception, at) => exceptionLine(exception, at, judgement)),
     notes: notesOf({ ...judgement, unneeded: [], expired: [], exceeded: [], idle: [] }, book.rules),
     own: ownRules(view, await ownText(view), kept.text),
+    plan: rulesPlan(view, book.plan),
     ways: arrangementsOf(survey),
   };
 }
