@@ -89,6 +89,8 @@ export interface Conversions {
   aliases?: Readonly<Record<string, string>>;
   /** True when a type's own routines and those of its parents are chosen from together. */
   joinsInherited?: true;
+  /** True when a value becomes an object of a type by itself, where one of the type's constructors takes it. */
+  byConstructors?: true;
 }
 
 /** The table of languages, as those below it are handed it. */

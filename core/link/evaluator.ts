@@ -2,6 +2,7 @@ import { EXPRESSION, FLAG, FORM, KIND, placeOfTypeParameter } from '../facts/fil
 import type { ImportTarget } from '../contracts/fileTree.ts';
 import { givenTo } from './callbacks.ts';
 import { createExports, scriptGlobals } from './exports.ts';
+import type { ConversionsRun } from './conversions.ts';
 import type { FactsOfFile } from '../contracts/linked.ts';
 import { arithmeticOf } from './arithmetic.ts';
 import { applyType, awaitedOf, contentOf, elementOf } from './containers.ts';
@@ -32,6 +33,7 @@ export interface Evaluator {
    * `file`, or 0. All of them when nothing speaks for any.
    */
   overloadsMeant(callee: Declared, file: number, args: number): Declared[];
+  conversionsRun: ConversionsRun;
   /** True when a file may export names that cannot be seen here, so that the absence of one proves nothing. */
   exportsOpenly(file: number): boolean;
 }
@@ -66,7 +68,7 @@ export function createEvaluator(
   const exports = createExports({ files, targets, familyOf, evaluate, memberOf, unfolding });
   const { exportOf, exportsOpenly } = exports;
   const typeArguments = createTypeArguments(members);
-  const { resultOf, overloadsMeant, fitting } = createResults({
+  const { resultOf, overloadsMeant, fitting, conversionsRun } = createResults({
     files,
     rules,
     members,
@@ -328,5 +330,8 @@ export function createEvaluator(
     return found?.tag === 'global' ? null : found;
   }
 
-  return { evaluate, named, expandAlias, exportOf, exportsOpenly, memberOf, parentsOf, overloadsMeant };
+  return {
+    ...{ evaluate, named, expandAlias, exportOf, exportsOpenly, memberOf, parentsOf },
+    ...{ overloadsMeant, conversionsRun },
+  };
 }

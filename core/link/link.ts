@@ -16,6 +16,7 @@ import {
 } from '../contracts/linked.ts';
 import { familyRules, type FamilyRules } from './families.ts';
 import type { Place } from '../contracts/nameRules.ts';
+import type { Declared, Value } from '../contracts/values.ts';
 import { createThroughMacros, type ThroughMacro } from './throughMacros.ts';
 import { settingsOf, unchangedFiles, type Settings } from './unchanged.ts';
 import { createTargets, RUNS_CONSTRUCTOR, type Targets } from './targets.ts';
@@ -211,16 +212,37 @@ function referenceDependencies(context: Context, file: number, rows: DependencyR
           if (used !== from)
             rows.add(from, used, kindNumber.throughMacro, Math.max(certainty, sure), line, column);
       }
+      for (const { file: at, declarations: made } of operandsMade(context, file, expression, value)) {
+        const to = elementOf(context, { file: at, declaration: made[0] });
+        if (to !== from) rows.add(from, to, kindNumber.initialize, CERTAINTY.inferred, line, column);
+      }
       continue;
     }
     const { candidates, isUnique } = candidatesByName(context, file, expression, kind);
     const certainty = isUnique ? CERTAINTY.inferred : CERTAINTY.ambiguous;
     for (const candidate of candidates) {
-      const { file: at, declaration } = context.rules.definitionOrItself(candidate);
-      const to = placed.declarationElement[at][declaration];
+      const to = elementOf(context, candidate);
       if (to !== from) rows.add(from, to, referenceDependency[kind], certainty, line, column);
     }
   }
+}
+
+/** The element of a declaration, or of the definition that it stands for. */
+function elementOf({ rules, placed }: Context, declared: Place): number {
+  const { file, declaration } = rules.definitionOrItself(declared);
+  return placed.declarationElement[file][declaration];
+}
+
+/** The constructors by which what an operator is applied to becomes what the operator takes. */
+function operandsMade(
+  { files, evaluator }: Context,
+  file: number,
+  expression: number,
+  operator: Value,
+): readonly Declared[] {
+  const { operation, b } = files[file].facts.expressions;
+  if (operation[expression] !== EXPRESSION.operator || operator.tag !== 'declared') return [];
+  return evaluator.conversionsRun(operator, file, b[expression], true);
 }
 
 /** Methods named like a call on a receiver of which nothing is known. */

@@ -1,11 +1,11 @@
 import { ROUTINES } from './members.ts';
+import type { Results } from './results.ts';
 import { pointerOf } from './pointers.ts';
 import type { Declared, Value } from '../contracts/values.ts';
 
 interface OperatorContext {
   memberOf(object: Value, name: string, kinds: number): Value | null;
-  /** Of the routines of one name those that fit what they are given; none when none does. */
-  fitting(callee: Declared, file: number, values: readonly (Value | null)[]): Declared[];
+  fitting: Results['fitting'];
   /** What a name means in a file and in the namespaces of types. */
   inNamespacesOf(file: number, name: string, types: readonly Declared[]): Declared[];
 }
@@ -34,7 +34,8 @@ export function operatorMeant(
   ])
     if (found && found.length > 0) return oneOrMore(found);
   for (const free of context.inNamespacesOf(file, name, types)) {
-    const found = context.fitting(free, file, values);
+    // Others than those that are seen may fit better than what something would have to become for.
+    const found = context.fitting(free, file, values, false);
     if (found.length > 0) return oneOrMore(found);
   }
   return null;

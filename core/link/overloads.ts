@@ -1,24 +1,22 @@
-import { ANY_NUMBER, FLAG, KIND, parameterRange } from '../facts/fileFacts.ts';
-import type { FactsOfFile } from '../contracts/linked.ts';
+import { ANY_NUMBER, FLAG, parameterRange } from '../facts/fileFacts.ts';
 import type { Declared, Value } from '../contracts/values.ts';
-import type { TypeArguments } from './typeArguments.ts';
+import { constructorsTaking } from './constructors.ts';
+import { parameterTypes, takes, type ParameterContext } from './parameters.ts';
 import { TypeRelations, type TypeContext } from './typeRelations.ts';
 
-export interface OverloadContext extends TypeContext {
-  /** The values of a list of expressions. */
-  listOf(file: number, list: number): (Value | null)[];
-  typeArguments: TypeArguments;
-}
+export interface OverloadContext extends TypeContext, ParameterContext {}
 
 /** One routine of those that a name may mean: of which group, and which declaration there. */
 export interface Overload {
   group: number;
   declaration: number;
+  /** True where it takes what it is given only because that becomes an object of another type. */
+  isByConstructor?: true;
 }
 
 /** A routine that can take what it is given. */
 interface Fitting extends Overload {
-  /** 1: as it is, 2: numbers put into objects or taken out, 3: as one of any number. */
+  /** 1: as it is, 2: numbers put into objects or taken out, 3: as one of any number, 4: by a constructor. */
   phase: number;
   /** The type that each argument is asked to be, whether it is known to be that, and whether all are of just these types. */
   types: (Value | null)[];
@@ -31,24 +29,49 @@ interface Fitting extends Overload {
  * has from its parents; `values` is what it is given in `file`. By the rules that most languages share: what fits as it is
  * comes before what must be put into an object or taken out of one, and that before what takes any number of arguments; of several,
  * the one whose parameters are the more special; of equals, the one that overrides the other. What an argument that nothing is known
- * of would have to decide stays open.
+ * of would have to decide stays open. Where none fits, and unless `mayConvert` is false, what it is given may become objects of other
+ * types.
  */
 export function bestOverloads(
   context: OverloadContext,
   groups: readonly Declared[],
   file: number,
   values: readonly (Value | null)[],
+  mayConvert = true,
 ): readonly Overload[] | null {
-  const language = context.languageOf(file);
+  const { conversions } = context.languageOf(file);
+  const found = fittingBest(context, groups, { file, values, isByConstructor: false });
+  if (found || !mayConvert || !conversions?.byConstructors) return found;
+  return (
+    fittingBest(context, groups, { file, values, isByConstructor: true })?.map((one) => ({
+      ...one,
+      isByConstructor: true,
+    })) ?? null
+  );
+}
+
+/** What a call is given, and whether that may become objects of other types. */
+interface Given {
+  file: number;
+  values: readonly (Value | null)[];
+  isByConstructor: boolean;
+}
+
+function fittingBest(
+  context: OverloadContext,
+  groups: readonly Declared[],
+  call: Given,
+): readonly Overload[] | null {
+  const language = context.languageOf(call.file);
   const relations = new TypeRelations(context, language);
-  const given = values.length;
+  const given = call.values.length;
   let fitting: Fitting[] = [];
   groups.forEach((callee, group) => {
     // Unless they are joined, a type's own that fit hide those of its parents.
     if (fitting.length > 0 && !language.conversions?.joinsInherited) return;
     for (const declaration of callee.declarations) {
       if (!takes(context.files[callee.file], declaration, given)) continue;
-      const found = fit(context, relations, callee, declaration, values);
+      const found = fit(context, relations, { callee, declaration, call });
       if (found) fitting.push({ group, declaration, ...found });
     }
   });
@@ -81,41 +104,47 @@ function isBetter(relations: TypeRelations, one: Fitting, other: Fitting): boole
   return isSame ? one.group < other.group : isAsSpecial;
 }
 
+const BY_CONSTRUCTOR = 4;
+
 /** How a routine takes its arguments; null when it cannot. */
 function fit(
   context: OverloadContext,
   relations: TypeRelations,
-  callee: Declared,
-  declaration: number,
-  values: readonly (Value | null)[],
+  { callee, declaration, call }: { callee: Declared; declaration: number; call: Given },
 ): Omit<Fitting, keyof Overload> | null {
+  const { values } = call;
   const { declarations, expressions } = context.files[callee.file].facts;
   const parameters = declarations.parameters[declaration];
   const isUnknown = { types: values.map(() => null), isKnown: values.map(() => false), isSame: false };
   if (parameters === 0) return { phase: 1, ...isUnknown };
-  const listed = context
-    .listOf(callee.file, expressions.b[parameters])
-    .map((type) => context.typeArguments.asReached(callee, type));
+  const listed = parameterTypes(context, callee, declaration);
   const { least, most } = parameterRange(expressions.a[parameters]);
-  const asListed = fitAll(relations, values, listed);
+  const asListed = fitAll(context, relations, call, listed);
   if (most !== ANY_NUMBER) return asListed;
   // The list of any number may be given as such, or one by one.
   if (asListed && values.length === listed.length && asListed.isKnown.at(-1)) return asListed;
   const rest = listed[least];
   const each = rest?.tag === 'container' ? (rest.args[0] ?? null) : null;
   const types = values.map((_, i) => (i < least ? (listed[i] ?? null) : each));
-  const oneByOne = fitAll(relations, values, types);
+  const oneByOne = fitAll(context, relations, call, types);
   return oneByOne
     ? { ...oneByOne, phase: 3, isSame: false }
     : asListed && { ...asListed, phase: 3, isSame: false };
 }
 
 function fitAll(
+  context: OverloadContext,
   relations: TypeRelations,
-  values: readonly (Value | null)[],
+  { values, isByConstructor }: Given,
   types: readonly (Value | null)[],
 ): Omit<Fitting, keyof Overload> | null {
-  const fits = values.map((value, i) => relations.fit(value, types[i] ?? null));
+  const fits = values.map((value, i) => {
+    const type = types[i] ?? null;
+    const fits = relations.fit(value, type);
+    const isMade =
+      fits < 0 && isByConstructor && constructorsTaking(context, relations, type, value) !== null;
+    return isMade ? BY_CONSTRUCTOR : fits;
+  });
   if (fits.includes(-1)) return null;
   return {
     phase: Math.max(1, ...fits),
@@ -123,17 +152,4 @@ function fitAll(
     isKnown: fits.map((each) => each > 0),
     isSame: values.every((value, i) => relations.isSame(value, types[i] ?? null)),
   };
-}
-
-/** True when a routine takes that number of arguments. */
-export function takes(
-  { facts: { declarations, expressions } }: FactsOfFile,
-  d: number,
-  given: number,
-): boolean {
-  if (declarations.kind[d] !== KIND.routine) return false;
-  const parameters = declarations.parameters[d];
-  if (parameters === 0) return true;
-  const { least, most } = parameterRange(expressions.a[parameters]);
-  return given >= least && (most === ANY_NUMBER || given <= most);
 }

@@ -1,12 +1,14 @@
 import { EXPRESSION, KIND } from '../facts/fileFacts.ts';
 import type { FactsOfFile } from '../contracts/linked.ts';
 import { instanceOf, uncertain, type Declared, type Value } from '../contracts/values.ts';
+import { createConversions } from './conversions.ts';
 import { containerResult } from './containers.ts';
 import type { Evaluator } from './evaluator.ts';
 import type { FamilyRules } from './families.ts';
 import { eitherOf, forEachMeaning } from './meanings.ts';
 import type { Members } from './members.ts';
-import { bestOverloads, takes, type Overload, type OverloadContext } from './overloads.ts';
+import { bestOverloads, type Overload, type OverloadContext } from './overloads.ts';
+import { takes } from './parameters.ts';
 import {
   type BoundOf,
   holdsParameter,
@@ -16,11 +18,19 @@ import {
 } from './typeArguments.ts';
 
 /** Calls: which routine is meant, and what it returns. */
-export interface Results extends Pick<Evaluator, 'overloadsMeant'> {
+export interface Results extends Pick<Evaluator, 'overloadsMeant' | 'conversionsRun'> {
   /** What calling a value with the `arguments` expression of a file returns. */
   resultOf(callee: Value | null, file: number, args: number): Value | null;
-  /** Of the routines of one name, a type's and its parents', those that fit what they are given; none when none does. */
-  fitting(callee: Declared, file: number, values: readonly (Value | null)[]): Declared[];
+  /**
+   * Of the routines of one name, a type's and its parents', those that fit what they are given, or what that becomes by itself
+   * (`mayConvert`); none when none does.
+   */
+  fitting(
+    callee: Declared,
+    file: number,
+    values: readonly (Value | null)[],
+    mayConvert?: boolean,
+  ): Declared[];
 }
 
 /** Give up on parents of parents beyond this. */
@@ -113,23 +123,29 @@ export function createResults({
     return found.length > 0 ? found : [callee];
   }
 
-  function fitting(callee: Declared, file: number, values: readonly (Value | null)[]): Declared[] {
+  function fitting(
+    callee: Declared,
+    file: number,
+    values: readonly (Value | null)[],
+    mayConvert = true,
+  ): Declared[] {
     const groups: Declared[] = [];
     for (let at: Declared | null = callee; at && groups.length < MOST_STEPS; at = membersAbove(at))
       groups.push(at);
-    const best = bestOverloads(context, groups, file, values);
+    const best = bestOverloads(context, groups, file, values, mayConvert);
     return best ? grouped(best, groups) : [];
   }
 
   /** Overloads by the groups that they are of. */
   function grouped(best: readonly Overload[], groups: readonly Declared[]): Declared[] {
     return groups.flatMap((group, index) => {
-      const declarations = best
-        .filter((overload) => overload.group === index)
-        .map(({ declaration }) => declaration);
-      return declarations.length > 0 ? [{ ...group, declarations }] : [];
+      const own = best.filter((overload) => overload.group === index);
+      if (own.length === 0) return [];
+      const inferred = group.inferred || own.some(({ isByConstructor }) => isByConstructor);
+      return [{ ...group, declarations: own.map(({ declaration }) => declaration), inferred }];
     });
   }
 
-  return { resultOf, overloadsMeant, fitting };
+  const conversionsRun = createConversions(context, fitting);
+  return { resultOf, overloadsMeant, fitting, conversionsRun };
 }

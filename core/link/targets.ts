@@ -3,7 +3,7 @@ import { constructorsIn } from './constructors.ts';
 import type { PlacedElements } from './elements.ts';
 import type { Evaluator } from './evaluator.ts';
 import type { FamilyRules } from './families.ts';
-import { takes } from './overloads.ts';
+import { takes } from './parameters.ts';
 import { CERTAINTY, type FactsOfFile } from '../contracts/linked.ts';
 import { isSameDeclared, type Declared, type Value } from '../contracts/values.ts';
 
@@ -130,7 +130,10 @@ export function createTargets(link: {
     const found = targetsOf(from, meant, actual, isFromMacro);
 
     const isOne = actual === REFERENCE.construct && !value.others;
-    return isOne ? made(from, meant[0], args, found) : found;
+    if (isOne) return made(from, meant[0], args, found);
+    return meant.length === 1 && actual === REFERENCE.call
+      ? [...found, ...converted(from, meant[0], args)]
+      : found;
   };
 
   return targets;
@@ -197,7 +200,8 @@ export function createTargets(link: {
     const run = constructorRun(from, type, args);
     const given = rules.ofFile(type.file)?.copiesByItself ? onlyOne(from, args) : 0;
     const copied = given > 0 ? evaluator.evaluate(from, given) : null;
-    if (!isOf(copied, type)) return [...found, ...run.map(({ target }) => target)];
+    if (!isOf(copied, type))
+      return [...found, ...run.flatMap(({ target, routine }) => [target, ...converted(from, routine, args)])];
     const isHandedOn = files[from].facts.expressions.operation[given] === EXPRESSION.result;
     const copies = run.filter(({ routine }) => takesOnly(routine, type));
     if (isHandedOn || copies.length === 0)
@@ -206,6 +210,16 @@ export function createTargets(link: {
         certainty: Math.max(target.certainty, CERTAINTY.inferred),
       }));
     return [...found, ...copies.map(({ target }) => target)];
+  }
+
+  /** The constructors by which what a routine is given is turned into what it takes. */
+  function converted(from: number, routine: Declared, args: number): Target[] {
+    if (routine.declarations.length !== 1) return [];
+    return evaluator.conversionsRun(routine, from, args).map(({ file, declarations: [made] }) => ({
+      element: elementOf(file, made),
+      kind: RUNS_CONSTRUCTOR,
+      certainty: CERTAINTY.inferred,
+    }));
   }
 
   /** What the one thing is that a call is given, or a routine takes; 0 for none or more. */

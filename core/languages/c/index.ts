@@ -50,7 +50,11 @@ const shared = {
   resolver: createResolver,
   names: nativeNames,
   commonNames,
-  conversions: { widening: numbersByWidth, aliases: { nought: 'int', unsigned: 'unsigned int' } },
+  conversions: {
+    widening: numbersByWidth,
+    aliases: { nought: 'int', unsigned: 'unsigned int' },
+    byConstructors: true,
+  },
 } satisfies Partial<LanguageDefinition>;
 
 export const c: LanguageDefinition = {
