@@ -104,6 +104,25 @@ class Lock : public Structure {
 void drain(Lock& lock);
 }`;
 
+  it('of variables, types and macros of another source file are linked only where something declares them', async () => {
+    const files = {
+      'depth.h': 'extern int depth;\n',
+      'gauge.c':
+        '#include "depth.h"\nint depth = 1;\nint hidden = 2;\nstruct Gauge { int n; };\n#define DEEP(n) ((n) + 1)\nint measure(void) { return 3; }\n',
+      'use.c':
+        '#include "depth.h"\n#define SUM(f) f(int hidden) { return hidden; }\nint use(void) { return depth + hidden + DEEP(1) + sizeof(struct Gauge) + measure(); }\nint own(void) { return hidden; }\n',
+      'asks.c': 'extern int hidden;\nint ask(void) { return hidden; }\n',
+    };
+    const of = (from: string): Promise<string[]> => dependenciesOf(files, `${from} →`);
+    expect(await of('use.c#use')).toEqual([
+      'call use.c#use → gauge.c#measure inferred',
+      'read use.c#use → gauge.c#depth exact',
+    ]);
+    expect(await of('use.c#own')).toEqual([]);
+    expect(await of('use.c#SUM')).toEqual([]);
+    expect(await of('asks.c#ask')).toEqual(['read asks.c#ask → gauge.c#hidden exact']);
+  });
+
   it('join definitions outside to their class, and see its members and its namespace from there', async () => {
     const files = {
       'lock.h': header,

@@ -1,5 +1,5 @@
 import { nearestMeant, visionOf, type Meant } from '../../buildModules/vision.ts';
-import { FLAG, KIND } from '../../facts/fileFacts.ts';
+import { FLAG, FORM, KIND } from '../../facts/fileFacts.ts';
 import type { NameContext, NameRules, Place } from '../../contracts/nameRules.ts';
 import { declaredAt, indexPackages, meantIn } from '../../link/packages.ts';
 import type { Value } from '../../contracts/values.ts';
@@ -42,10 +42,15 @@ export function nativeNames(context: NameContext): NameRules {
     );
   };
 
-  /** A type is known where its file is included, and a source file is included nowhere. */
-  const isTypeOfSource = ({ file, declaration }: Place): boolean =>
-    files[file].facts.declarations.kind[declaration] === KIND.type &&
-    /\.(c|cc|cpp|cxx|c\+\+)$/i.test(files[file].path);
+  /**
+   * Only a routine of a source file is known where the file is not included (which it never is), for it may be called without being
+   * declared; a type, a variable or a macro is not.
+   */
+  const isOfSourceAlone = ({ file, declaration }: Place): boolean => {
+    const { kind, form } = files[file].facts.declarations;
+    const isRoutine = kind[declaration] === KIND.routine && form[declaration] !== FORM.macro;
+    return !isRoutine && /\.(c|cc|cpp|cxx|c\+\+)$/i.test(files[file].path);
+  };
 
   /** What stands in for a function of the system's, unless it is sure to be there. */
   const mayStandIn = (value: Value, name: string, from: number): boolean => {
@@ -74,7 +79,7 @@ export function nativeNames(context: NameContext): NameRules {
     }
     if (visible.length > 0) return declaredAt(files, visible, from);
     // Not declared in anything that is included here: what is linked by that name, if it is one thing.
-    const linked = places.filter((place) => !isStatic(place) && !isTypeOfSource(place));
+    const linked = places.filter((place) => !isStatic(place) && !isOfSourceAlone(place));
     if (linked.length === 0) return null;
     return { ...meantIn(linkedFrom(linked, from), linked), inferred: true };
   };

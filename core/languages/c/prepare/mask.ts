@@ -396,13 +396,20 @@ class Masker {
     const mayEndType = /^[*&>]$/.test(previous) || /^\w+$/.test(previous);
     if (!mayEndType || this.sawParens) return -1;
     const beyond = this.text(at + 2);
-    if (this.isWord(at + 1) && /^([(;=[]|:)$/.test(beyond) && next !== 'operator')
-      return this.blank(at, at, word);
+    // What is not shown itself is no name: `typedef int UINT32 __attribute__((…))`.
+    const isNamed = this.isWord(at + 1) && next !== 'operator' && !this.isBlanked(next);
+    if (isNamed && /^([(;=[]|:)$/.test(beyond)) return this.blank(at, at, word);
     if (statement[0] === 'typedef') return -1;
     const isName = (text: string, i: number): boolean =>
       /^\w+$/.test(text) && !specifiers.has(text) && !typeKeys.has(text) && statement[i - 1] !== ':';
     const words = statement.filter(isName).length;
     return /^[;=]$/.test(after) && words >= 2 ? this.blank(at, end, word) : -1;
+  }
+
+  /** True for a word that the table leaves out wherever it stands. */
+  private isBlanked(word: string): boolean {
+    const effect = this.table.get(word);
+    return effect === 'blank' || effect === 'blankCall';
   }
 
   /** Of `Type *name(`, how many words stand before the parenthesis. */

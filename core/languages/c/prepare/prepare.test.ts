@@ -121,6 +121,14 @@ describe('macros', () => {
     ]);
   });
 
+  it('are not taken for the names before what is not shown', () => {
+    expect(
+      prepared(
+        'typedef unsigned int UINT32 __attribute__((__mode__(__SI__)));\nextern int DEPTH __attribute__((used));\nint WINAPI run(int n);\n',
+      ),
+    ).toEqual(['typedef unsigned int UINT32 ;', 'extern int DEPTH ;', 'int run(int n);']);
+  });
+
   it('that open or close blocks, loop or branch are put in other words', () => {
     const macros =
       '#define TEST_START int main(void) {\n#define TEST_STOP }\n#define EACH_ONE(x, l) for (x = l; x; x++)\n';
