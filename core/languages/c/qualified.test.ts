@@ -185,7 +185,7 @@ describe('iterating in C++', () => {
 class Walk { public: Gate& operator*(); Walk& operator++(); bool operator!=(const Walk& other); };
 class Gates { public: Walk begin(); Walk end(); };`;
 
-  it('asks a type for its ends, and goes on with what `*` gives', async () => {
+  it('asks a type for its ends, goes from one to the other, and on with what `*` gives', async () => {
     const lines = await dependenciesOf(
       {
         'a.h': list,
@@ -197,6 +197,9 @@ class Gates { public: Walk begin(); Walk end(); };`;
       'Gate.open inferred',
       'Gates.begin inferred',
       'Gates.end inferred',
+      'Walk.operator!= inferred',
+      'Walk.operator* inferred',
+      'Walk.operator++ inferred',
     ]);
   });
 

@@ -132,20 +132,36 @@ function refer(reading: NativeReading, node: number, owner: number, into: Refere
   }
 }
 
-/** `for (auto x : list)` asks a type of the codebase for where it begins and ends. */
+/**
+ * `for (auto x : list)` asks a type of the codebase for where it begins and ends, compares the two, and has what it began with go on
+ * and give what it stands at.
+ */
 function referIterated(reading: NativeReading, node: number, owner: number, into: ReferenceList): void {
   const { table, expressions } = reading;
   const list = childIn(table, node, F.right);
   if (list < 0) return;
   const object = valueExpression(reading, list);
   if (object === 0) return;
-  for (const name of ['begin', 'end'])
+  const nothing = expressions.arguments([]);
+  const [first, last] = ['begin', 'end'].map((name) => {
+    const member = expressions.add(EXPRESSION.member, object, expressions.name(name));
+    into.add(REFERENCE.call, owner, list, member, nothing);
+    return expressions.add(EXPRESSION.result, member, nothing);
+  });
+  for (const [name, operands] of [
+    ['!=', [first, last]],
+    ['++', [first]],
+    ['*', [first]],
+  ] as const)
     into.add(
       REFERENCE.call,
       owner,
       list,
-      expressions.add(EXPRESSION.member, object, expressions.name(name)),
-      expressions.arguments([]),
+      expressions.add(
+        EXPRESSION.operator,
+        expressions.name(`operator${name}`),
+        expressions.arguments([...operands]),
+      ),
     );
 }
 
