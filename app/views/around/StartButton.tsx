@@ -11,6 +11,11 @@ export interface Starts {
   hasCommits: boolean;
 }
 
+/** The menu from which it is opened gives the focus back to its button first. */
+const focusAfterMenu = (input: HTMLInputElement | null): void => {
+  if (input !== null) setTimeout(() => input.focus());
+};
+
 /** Begins from a shortlist, or from what was changed since a survey or a commit. */
 export function StartButton({ lists, others, hasCommits }: Starts) {
   const { change } = usePicture();
@@ -61,7 +66,7 @@ export function StartButton({ lists, others, hasCommits }: Starts) {
             aria-label="Branch, tag or commit"
             placeholder="branch, tag or commit"
             required
-            autoFocus
+            ref={focusAfterMenu}
           />
           <button type="submit" className="chip">
             Begin
