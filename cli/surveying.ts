@@ -63,7 +63,9 @@ function knownOf({ address, ref }: Origin): CommandCache | null {
 }
 
 function sayNotKept(why: string): void {
-  process.stderr.write(`Nothing is kept for the next run in ${dataFolder()}: ${why}.\n`);
+  process.stderr.write(
+    `Nothing is kept for the next run in ${dataFolder()}: ${why}. Its command-cache.db may be deleted.\n`,
+  );
 }
 
 /** What the file of rules in a folder decides of its intake; what is usual where there is none. Throws a Problem for one that cannot be read. */

@@ -102,6 +102,17 @@ describe('what the command line keeps', () => {
     expect(result.survey.files).toHaveLength(2);
   });
 
+  it('reads anew what it cannot read, and says so', async () => {
+    const [folder, data] = [temporaryFolder(files()), temporaryFolder()];
+    const first = await surveyed(folder, data);
+    const store = new Database(join(data, 'command-cache.db'));
+    store.exec("UPDATE kept_survey SET data = x'c1' WHERE part = 'elements'");
+    store.close();
+    const { result, problem } = await surveyed(folder, data);
+    expect(problem).not.toBeNull();
+    expect(result).toEqual(first.result);
+  });
+
   it('refuses a file that is no database', () => {
     const data = temporaryFolder({ 'command-cache.db': 'x'.repeat(5000) });
     expect(() => openCommandCache(data, 'canal')).toThrow('not a database');

@@ -46,7 +46,10 @@ const SCHEMA = `
 /** What the command line found out in earlier runs. */
 export interface CommandCache {
   cache: SurveyCache;
-  /** Writes what is still held back, drops what is old, and closes the database. Says why something could not be kept; null if it was. */
+  /**
+   * Writes what is still held back, drops what is old, and closes the database. Says why something could not be read or kept; null
+   * where all could.
+   */
   close(): string | null;
 }
 
@@ -58,29 +61,33 @@ export function openCommandCache(folder: string, place: string, now = Date.now()
   mkdirSync(folder, { recursive: true });
   const store = new Database(join(folder, 'command-cache.db'), { timeout: 10_000 });
   store.pragma('journal_mode = WAL');
-  // The worst that a crash can do is that the next run reads everything anew.
-  store.pragma('synchronous = OFF');
+  store.pragma('synchronous = NORMAL');
   bringUp(store);
   store.pragma('foreign_keys = ON');
   const placeId = placeNamed(store, place, now);
   let problem: string | null = null;
-  // A disk that is full is no reason not to survey.
-  const ifPossible = (write: () => void): void => {
-    if (problem !== null) return;
+  // A disk that is full, or pages that were overwritten, are no reason not to survey.
+  const ifPossible = <T>(work: () => T): T | undefined => {
+    if (problem !== null) return undefined;
     try {
-      write();
+      return work();
     } catch (error) {
       problem = (error as Error).message;
+      return undefined;
     }
   };
   const { hold, flush } = groupedWrites(store);
   const keep = (write: () => void): void => ifPossible(() => hold(write));
+  const facts = storedFacts(store, keep);
   const surveys = keptSurveys(store, placeId, programDigest());
   return {
     cache: {
-      facts: { ...storedFacts(store, keep), keepText: () => {} },
+      facts: { ...facts, facts: (...of) => ifPossible(() => facts.facts(...of)), keepText: () => {} },
       looks: storedLooks(store, placeId, keep),
-      surveys: { ...surveys, keep: (...made) => ifPossible(() => surveys.keep(...made)) },
+      surveys: {
+        get: (digest) => ifPossible(() => surveys.get(digest)),
+        keep: (...made) => ifPossible(() => surveys.keep(...made)),
+      },
     },
     close: () => {
       ifPossible(flush);
