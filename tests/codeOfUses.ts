@@ -16,7 +16,7 @@ export async function codeOf(uses: readonly string[]): Promise<SurveyedCodebase>
   uses.forEach((use, i) => {
     const [from, sign, to] = use.split(' ');
     const [user, used] = [pathOf(from), pathOf(to)];
-    const up = '../'.repeat(user.split('/').length - 1);
+    const up = '../'.repeat(user.split('/').length - 1) || './';
     const isOutside = used.includes(':');
     const address = isOutside ? used.replace('npm:', '') : `${up}${used.replace(/\.ts$/, '')}`;
     if (!isOutside) text(used);

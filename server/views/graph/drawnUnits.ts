@@ -113,12 +113,14 @@ function unitsAround(
   const isExternal = external !== undefined && external >= survey.elements.firstExternal;
   const start = isExternal ? usersOfExternal(survey, picture, external) : unitsOf(survey, picture, around);
   if (start.length === 0) throw new Problem('notFound', `${around} is not among what is drawn here.`);
-  const reached = new Set(start);
+  const meant = new Set(start);
   for (const [links, steps] of [
     // What uses an external is one step from it already, and what they use beside it was not asked for.
     [usedBy, isExternal ? up - 1 : up],
     [picture.graph, isExternal ? 0 : down],
   ] as const) {
+    // What stands in a circle with it is reached both ways, and gone on from both ways.
+    const reached = new Set(start);
     let front = [...start];
     for (let step = 0; step < steps && front.length > 0; step++) {
       const pulls = new Map<number, number>();
@@ -128,11 +130,14 @@ function unitsAround(
           if (!reached.has(next)) pulls.set(next, (pulls.get(next) ?? 0) + links.weight[edge]);
         }
       front = [...pulls].sort(([a, x], [b, y]) => y - x || a - b).map(([unit]) => unit);
-      for (const unit of front) reached.add(unit);
+      for (const unit of front) {
+        reached.add(unit);
+        meant.add(unit);
+      }
     }
   }
   // Of something large, its groups stand for what is in them.
-  return { meant: [...reached], kept: start.length <= FEW ? start : [] };
+  return { meant: [...meant], kept: start.length <= FEW ? start : [] };
 }
 
 /** Units that use an external, those with the most references first. */
