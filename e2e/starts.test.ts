@@ -1,26 +1,11 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { afterAll, beforeAll, expect, it } from 'vitest';
+import { expect, it } from 'vitest';
 import { commitAll, gitIn, gitRepository } from '../tests/gitRepository.ts';
-import {
-  clickText,
-  openAndSurvey,
-  startInstrument,
-  surveyAgain,
-  textOf,
-  waitForText,
-  type Instrument,
-} from './instrument.ts';
+import { clickText, openAndSurvey, surveyAgain, textOf, waitForText } from './instrument.ts';
+import { running } from './surveyedDemo.ts';
 
-let instrument: Instrument;
-beforeAll(async () => {
-  instrument = await startInstrument({ surveyed: false });
-});
-afterAll(async () => {
-  const { errors } = instrument;
-  await instrument.close();
-  expect(errors).toEqual([]);
-});
+const yletope = running(false);
 
 const files = {
   'locks/gate.ts': 'export const gate = () => 1;\n',
@@ -31,13 +16,14 @@ const files = {
 
 /** The files that are listed around the start, in their order. */
 const listed = async (): Promise<string[]> => {
-  const titles = await instrument.page.$$eval('.around-list .element', (all) =>
+  const titles = await yletope.instrument.page.$$eval('.around-list .element', (all) =>
     all.map((element) => element.getAttribute('title') ?? ''),
   );
   return titles.filter((title) => title.endsWith('.ts'));
 };
 
 it('what is around begins from a shortlist, from what changed since a survey, and since a commit', async () => {
+  const { instrument } = yletope;
   const { page, url } = instrument;
   const folder = gitRepository(files);
   gitIn(folder, 'tag', 'v1');

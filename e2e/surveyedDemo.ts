@@ -1,19 +1,23 @@
 import { afterAll, beforeAll, expect } from 'vitest';
 import { startInstrument, type Instrument } from './instrument.ts';
 
-/** Yletope with the demo surveyed, for all tests of a file; the pages must report no failure of their own. */
-export interface SurveyedDemo {
+/** Yletope for all tests of a file; the pages must report no failure of their own. */
+export interface Running {
   readonly instrument: Instrument;
+}
+
+/** The same with the demo surveyed. */
+export interface SurveyedDemo extends Running {
   /** Goes to a view of the demo and waits until it has loaded. */
   open(path: string): Promise<void>;
   /** A parameter of the address at hand. */
   parameter(name: string): string | null;
 }
 
-export function surveyedDemo(): SurveyedDemo {
+export function running(surveyed: boolean): Running {
   let instrument: Instrument;
   beforeAll(async () => {
-    instrument = await startInstrument({ surveyed: true });
+    instrument = await startInstrument({ surveyed });
   });
   afterAll(async () => {
     const { errors } = instrument;
@@ -24,9 +28,19 @@ export function surveyedDemo(): SurveyedDemo {
     get instrument() {
       return instrument;
     },
+  };
+}
+
+export function surveyedDemo(): SurveyedDemo {
+  const demo = running(true);
+  return {
+    get instrument() {
+      return demo.instrument;
+    },
     async open(path) {
+      const { instrument } = demo;
       await instrument.page.goto(`${instrument.url}/codebases/1/${path}`, { waitUntil: 'networkidle2' });
     },
-    parameter: (name) => new URL(instrument.page.url()).searchParams.get(name),
+    parameter: (name) => new URL(demo.instrument.page.url()).searchParams.get(name),
   };
 }

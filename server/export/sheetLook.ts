@@ -67,7 +67,8 @@ export const figuresFace = '"IBM Plex Mono", monospace';
 /** Half the height of the sign of what breaks a rule, and how far its stub reaches; in pixels. */
 export const BREAK_SIGN = { half: 5, reach: 6 };
 
-/** The sign of what breaks a rule, a bar with a stub from its middle: as a path, the bar at `x`, its middle at `y`. */
+/** The sign of what breaks a rule, a bar with a stub from its middle: as a path, the stub’s end at `x` and `y`, where the link is. */
 export function breakPath(x: number, y: number): string {
-  return `M${x} ${y - BREAK_SIGN.half}v${2 * BREAK_SIGN.half}M${x} ${y}h${BREAK_SIGN.reach}`;
+  const { half, reach } = BREAK_SIGN;
+  return `M${x - reach} ${y - half}v${2 * half}M${x - reach} ${y}h${reach}`;
 }

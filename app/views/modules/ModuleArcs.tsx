@@ -1,5 +1,5 @@
 import { arcPath, sideArcs } from '../../../core/layout/sideArcs.ts';
-import { BREAK_SIGN, breakPath } from '../../../server/export/sheetLook.ts';
+import { breakPath } from '../../../server/export/sheetLook.ts';
 import type { ModuleRow } from '../../../server/views/plan/planView.ts';
 import { breaksInWords } from '../../state/words.ts';
 import { counted } from '../../state/figures.ts';
@@ -82,11 +82,7 @@ export function ModuleArcs({
               <path d={`M${LINE + arc.bulge - 5} ${middle}h10`} strokeWidth={2} className="arcs-notch" />
             )}
             {broken !== null && (
-              <path
-                d={breakPath(LINE + arc.bulge - BREAK_SIGN.reach, middle)}
-                strokeWidth={2}
-                className="arcs-break"
-              />
+              <path d={breakPath(LINE + arc.bulge, middle)} strokeWidth={2} className="arcs-break" />
             )}
             <path d={path} className="arcs-reach" />
           </g>

@@ -9,7 +9,7 @@ import { bundlesOf, isBundled } from './bundles.ts';
 import { changeOf, changeSigns, graphLegend } from './graphLegend.ts';
 import type { GraphEdge, GraphNode, GraphPicture } from './graphView.ts';
 import { MOST_TINT } from './ink.ts';
-import { SIGN_LEFT, linkLook, type LinkLook } from './linkLook.ts';
+import { linkLook, type LinkLook } from './linkLook.ts';
 import { withSignPlaces } from './signPlaces.ts';
 import { CHARACTER } from './placedGraph.ts';
 
@@ -153,7 +153,7 @@ function linkOf(
   const broken =
     link.broken === null
       ? ''
-      : `<path d="${breakPath(x - SIGN_LEFT, y)}" fill="none" stroke="${against}" stroke-width="2"/>`;
+      : `<path d="${breakPath(x, y)}" fill="none" stroke="${against}" stroke-width="2"/>`;
   const sign =
     change === null
       ? ''

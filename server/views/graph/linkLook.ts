@@ -14,9 +14,6 @@ export interface LinkLook {
   dash: readonly number[];
 }
 
-/** How far left of a link's middle the sign of what breaks rules stands, in pixels. */
-export const SIGN_LEFT = 6;
-
 /** No bundle of links is drawn thicker, in pixels. */
 const THICKEST_BUNDLE = 9;
 /** From so many curves on, each is fainter the more there are: where many run side by side, they would be one black column. */

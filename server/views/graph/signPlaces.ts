@@ -1,10 +1,10 @@
 import { signPlace } from '../../../core/layout/signPlace.ts';
 import type { Curve } from '../../../core/layout/edgePaths.ts';
+import { BREAK_SIGN } from '../../export/sheetLook.ts';
 import { changeOf } from './graphLegend.ts';
 import type { GraphEdge, GraphNode } from './graphView.ts';
-import { SIGN_LEFT } from './linkLook.ts';
 
-const ROOM = { left: SIGN_LEFT + 2, right: 8, half: 6 };
+const ROOM = { left: BREAK_SIGN.reach + 2, right: 8, half: 6 };
 
 /** The same curves with the signs of those that bear some where no box hides them, as far as there is room. O(signs · boxes). */
 export function withSignPlaces<

@@ -1,7 +1,7 @@
 import { breakPath } from '../../../../server/export/sheetLook.ts';
 import { changeOf, changeSigns } from '../../../../server/views/graph/graphLegend.ts';
 import type { GraphEdge, GraphNode } from '../../../../server/views/graph/graphView.ts';
-import { SIGN_LEFT, thicknessOf } from '../../../../server/views/graph/linkLook.ts';
+import { thicknessOf } from '../../../../server/views/graph/linkLook.ts';
 import { breaksInWords } from '../../../state/words.ts';
 import { counted } from '../../../state/figures.ts';
 
@@ -50,9 +50,7 @@ export function GraphLink({
       </title>
       <path d={path} strokeWidth={thicknessOf(link, largest)} />
       {isAgainst && <path d={`M${middle.x - 5} ${middle.y}h10`} strokeWidth={2} />}
-      {broken !== null && (
-        <path d={breakPath(middle.x - SIGN_LEFT, middle.y)} className="graph-break" strokeWidth={2} />
-      )}
+      {broken !== null && <path d={breakPath(middle.x, middle.y)} className="graph-break" strokeWidth={2} />}
       {change !== null && (
         <text x={middle.x + 6} y={middle.y + 5} className="graph-change">
           {changeSigns[change]}

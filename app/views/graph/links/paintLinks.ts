@@ -2,7 +2,7 @@ import { boxesMeet } from '../../../../core/layout/boxesMeet.ts';
 import { boxOfCurve } from '../../../../core/layout/curves.ts';
 import type { Box, Curve } from '../../../../core/layout/edgePaths.ts';
 import { BREAK_SIGN } from '../../../../server/export/sheetLook.ts';
-import { SIGN_LEFT, type LinkLook } from '../../../../server/views/graph/linkLook.ts';
+import type { LinkLook } from '../../../../server/views/graph/linkLook.ts';
 
 /** A link as it is painted. */
 export interface PaintedLink {
@@ -88,7 +88,8 @@ export function paintLinks(
       brush.stroke();
     }
     if (broken !== null) {
-      const [x, { half, reach }] = [middle.x - SIGN_LEFT, BREAK_SIGN];
+      const { half, reach } = BREAK_SIGN;
+      const x = middle.x - reach;
       brush.globalAlpha = 1;
       brush.strokeStyle = broken;
       brush.lineWidth = 2;
@@ -97,7 +98,7 @@ export function paintLinks(
       brush.moveTo(x, middle.y - half);
       brush.lineTo(x, middle.y + half);
       brush.moveTo(x, middle.y);
-      brush.lineTo(x + reach, middle.y);
+      brush.lineTo(middle.x, middle.y);
       brush.stroke();
     }
     if (sign === '') continue;
