@@ -12,8 +12,11 @@ export default defineConfig({
     rollupOptions: {
       input: {
         yletope: 'cli/yletope.ts',
+        serve: 'server/web/serve.ts',
         extractWorker: 'server/extract/extractWorker.ts',
         surveyWorker: 'server/work/surveyWorker.ts',
+        checkWorker: 'server/work/checkWorker.ts',
+        markdownWorker: 'server/markdown/markdownWorker.ts',
         searchWorker: 'server/search/searchWorker.ts',
         askWorker: 'server/ask/askWorker.ts',
         benchPass: 'bench/pass.ts',

@@ -12,6 +12,16 @@ export default defineConfig({
       },
       {
         test: {
+          name: 'attack',
+          include: ['attack/**/*.test.ts'],
+          testTimeout: 120_000,
+          hookTimeout: 120_000,
+          // Each file attacks a server of its own; what is late must not be so because of another.
+          fileParallelism: false,
+        },
+      },
+      {
+        test: {
           name: 'browser',
           include: ['e2e/**/*.test.ts'],
           testTimeout: 60_000,

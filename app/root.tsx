@@ -11,18 +11,15 @@ import { ThemeProvider } from '@mui/material/styles';
 import { useContext, type ReactNode } from 'react';
 import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration } from 'react-router';
 import type { Route } from './+types/root';
-import { isKnownHost } from '../server/hosts.ts';
 import { NonceContext, nonceOfRequest } from './nonce.ts';
 import { pageHeaders } from './pageHeaders.ts';
+import { fromBase } from './state/base.ts';
 import { useAbandoned } from './state/useAbandoned.ts';
 import { theme } from './theme/theme.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Yletope' }];
 
-/**
- * Every request, for a page or for a part of one, must name this machine as the host it wants; every answer says what the browser
- * may do with it.
- */
+/** Every answer, a page or a part of one, says what the browser may do with it. */
 export const middleware: Route.MiddlewareFunction[] = [
   async ({ context }, next) => {
     const nonce = crypto.randomUUID();
@@ -33,12 +30,6 @@ export const middleware: Route.MiddlewareFunction[] = [
       for (const [name, value] of Object.entries(pageHeaders(nonce)))
         if (!response.headers.has(name)) response.headers.set(name, value);
     return response;
-  },
-  ({ request }) => {
-    if (!isKnownHost(request.headers.get('host')))
-      throw new Response('This name is not one that Yletope answers to; see YLETOPE_HOSTS in the README.', {
-        status: 403,
-      });
   },
 ];
 
@@ -88,7 +79,7 @@ export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
     <main className="empty">
       <h1>{sentence}</h1>
       {!isExpected && error instanceof Error && <p className="mono faded">{error.message}</p>}
-      <a href="/">Go to the codebases</a>
+      <a href={fromBase('/')}>Go to the codebases</a>
     </main>
   );
 }

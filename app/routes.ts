@@ -34,5 +34,7 @@ export default [
   route('codebases/:codebaseId/jobs/:jobId/log', 'routes/jobLog.ts'),
   route('codebases/:codebaseId/graphs/:file', 'routes/graphFile.ts'),
   route('upload', 'routes/upload.ts'),
+  route('markdown', 'routes/markdown.ts'),
   route('codebases/:codebaseId/measures.csv', 'routes/measuresCsv.ts'),
+  route('*', 'routes/nothing.tsx'),
 ] satisfies RouteConfig;

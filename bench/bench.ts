@@ -6,6 +6,7 @@ import { installationRoot } from '../server/installation.ts';
 import { benchMatrix } from './browserBench.ts';
 import { fetchDebianSource } from './debianCode.ts';
 import { largeBench } from './largeBench.ts';
+import { benchLoad } from './loadBench.ts';
 import { benchLooking } from './lookingBench.ts';
 import { benchCheck } from './checkBench.ts';
 import { benchRules } from './rulesBench.ts';
@@ -128,7 +129,7 @@ const otherLanguages: { name: string; code: string; folder: string; changed: str
   { name: 'poco C++', code: 'poco', folder: '.', changed: 'Foundation/src/Path.cpp' },
 ];
 
-/** `npm run bench -- curl poco` runs only what is so named; `looking`, `rules`, `check` and `browser` are the parts after the table. */
+/** `npm run bench -- curl poco` runs only what is so named; `looking`, `rules`, `check`, `load` and `browser` are the parts after the table. */
 const asked = process.argv.slice(2);
 const isAsked = (name: string): boolean => asked.length === 0 || asked.some((word) => name.includes(word));
 try {
@@ -151,6 +152,7 @@ try {
   if (isAsked('looking')) await benchLooking();
   if (isAsked('rules')) await benchRules();
   if (isAsked('check')) benchCheck();
+  if (isAsked('load')) await benchLoad(fetchDebianSource('python-django'));
   if (isAsked('browser')) await benchMatrix();
 } finally {
   rmSync(work, { recursive: true, force: true });

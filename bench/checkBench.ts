@@ -1,8 +1,7 @@
-import { spawnSync } from 'node:child_process';
 import { appendFileSync, cpSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { installationRoot } from '../server/installation.ts';
+import { runCommandLine } from '../tests/commandLine.ts';
 import { fetchDebianSource } from './debianCode.ts';
 
 /** An order of which something breaks: the whole of a codebase is judged. */
@@ -36,11 +35,7 @@ export function benchCheck(): void {
 
 function check(what: string, code: string, data: string): void {
   const started = performance.now();
-  const { stdout, status } = spawnSync(
-    process.execPath,
-    [join(installationRoot, 'cli', 'bin.mjs'), 'check', code],
-    { encoding: 'utf8', env: { ...process.env, YLETOPE_DATA: data }, maxBuffer: 256 * 1024 * 1024 },
-  );
+  const { stdout, status } = runCommandLine(data, 'check', code);
   if (status !== 1) throw new Error(`check ended with ${status}`);
   const seconds = ((performance.now() - started) / 1000).toFixed(1);
   console.log(`  ${what.padEnd(30)}${seconds} s (${stdout.trim().split('\n').at(-1)})`);

@@ -1,4 +1,4 @@
-import { execFileSync, spawnSync } from 'node:child_process';
+import { execFileSync } from 'node:child_process';
 import { readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -9,25 +9,13 @@ import { openStore } from '../server/store/database.ts';
 import { modulePlan, modulePlans } from '../server/store/modulePlans.ts';
 import { ruleBook } from '../server/store/ruleBooks.ts';
 import { commitAll, gitIn, gitRepository } from '../tests/gitRepository.ts';
+import { runCommandLine } from '../tests/commandLine.ts';
 import { filledFolder, temporaryFolder } from '../tests/temporaryFolder.ts';
 
 const usualData = filledFolder();
 afterAll(() => rmSync(usualData, { recursive: true, force: true, maxRetries: 5 }));
 
-/** `data` is where the database lies. */
-function yletopeWith(data: string, ...args: string[]) {
-  const { status, stdout, stderr } = spawnSync(
-    process.execPath,
-    [join(installationRoot, 'cli', 'bin.mjs'), ...args],
-    {
-      encoding: 'utf8',
-      maxBuffer: 64 * 1024 * 1024,
-      env: { ...process.env, YLETOPE_DATA: data },
-    },
-  );
-  return { status, stdout, stderr };
-}
-const yletope = (...args: string[]) => yletopeWith(usualData, ...args);
+const yletope = (...args: string[]) => runCommandLine(usualData, ...args);
 
 const demo = join(installationRoot, 'demo', 'hollowmere');
 const demoPlan = join(installationRoot, 'demo', 'hollowmere-plan.yaml');
@@ -233,7 +221,7 @@ describe('yletope open', () => {
   it('surveys into the database, with a plan that it reads once', () => {
     const data = temporaryFolder();
     const held = ['--rules', join(demo, 'yletope.yaml')];
-    const open = () => yletopeWith(data, 'open', demo, '--name', 'Canal', '--plan', demoPlan, ...held);
+    const open = () => runCommandLine(data, 'open', demo, '--name', 'Canal', '--plan', demoPlan, ...held);
     expect(open().status).toBe(0);
     expect(open().status).toBe(0);
     const store = openStore(data);
@@ -246,7 +234,7 @@ describe('yletope open', () => {
 
   it('says in one line what is wrong with a plan', () => {
     const folder = temporaryFolder({ 'plan.csv': 'a.ts\n' });
-    const { status, stderr } = yletopeWith(folder, 'open', demo, '--plan', join(folder, 'plan.csv'));
+    const { status, stderr } = runCommandLine(folder, 'open', demo, '--plan', join(folder, 'plan.csv'));
     expect(status).toBe(2);
     expect(stderr).toContain('plan.csv, line 1: a path and a module are needed');
   });
@@ -411,17 +399,20 @@ describe('yletope check', () => {
   it('says the same of what did not change, from what it keeps in the data folder, and of what did what is new', () => {
     const folder = temporaryFolder({ ...files, 'yletope.yaml': rules() });
     const data = temporaryFolder();
-    const first = yletopeWith(data, 'check', folder);
-    expect(yletopeWith(data, 'check', folder)).toEqual(first);
-    expect(yletopeWith(data, 'check', folder, '--anew')).toEqual(first);
+    const first = runCommandLine(data, 'check', folder);
+    expect(runCommandLine(data, 'check', folder)).toEqual(first);
+    expect(runCommandLine(data, 'check', folder, '--anew')).toEqual(first);
     expect(readdirSync(data)).toEqual(['command-cache.db']);
     writeFileSync(join(folder, 'low', 'a.ts'), 'export const a = 1;\n');
-    expect(yletopeWith(data, 'check', folder)).toMatchObject({ status: 0, stdout: '0 found, 0 accepted\n' });
+    expect(runCommandLine(data, 'check', folder)).toMatchObject({
+      status: 0,
+      stdout: '0 found, 0 accepted\n',
+    });
   });
 
   it('surveys all the same where it can keep nothing, and says so', () => {
     const folder = temporaryFolder({ ...files, 'yletope.yaml': rules() });
-    const { status, stderr } = yletopeWith(join(folder, 'yletope.yaml'), 'check', folder);
+    const { status, stderr } = runCommandLine(join(folder, 'yletope.yaml'), 'check', folder);
     expect(status).toBe(1);
     expect(stderr).toContain('Nothing is kept for the next run');
   });

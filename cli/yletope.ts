@@ -5,13 +5,16 @@ import { grains, type Grain } from '../core/arrangement/units.ts';
 import { measuredKinds, type MeasuredKind } from '../core/measures/measure.ts';
 import type { SurveyedCodebase } from '../core/survey.ts';
 import { exchangeFormat } from '../server/export/exchangeFormat.ts';
-import { Problem, sentenceOf } from '../server/problem.ts';
+import { dataFolder } from '../server/installation.ts';
+import { sentenceOf } from '../server/failure.ts';
+import { Problem } from '../server/problem.ts';
 import { nameOf, originOf } from '../server/source/address.ts';
 import { openCodebase } from '../server/store/codebases.ts';
 import { openStore } from '../server/store/database.ts';
 import { createJob, interruptOrphans, job } from '../server/store/jobs.ts';
 import { makePlan, modulePlans } from '../server/store/modulePlans.ts';
 import { latestSurvey, surveyedHashes } from '../server/store/surveys.ts';
+import { rescue } from '../server/store/rescue.ts';
 import { runJob } from '../server/work/runJob.ts';
 import { cyclesCsv } from '../server/views/cyclesView.ts';
 import { arrangementOf, arrangementsOf } from '../server/views/ground/scope.ts';
@@ -121,6 +124,21 @@ async function openCommand(
   }
   store.close();
 }
+
+program
+  .command('rescue')
+  .description('save what can still be read of a damaged database into an empty data folder')
+  .option('--into <FOLDER>', 'the folder to save it in; one beside the data folder unless it is named')
+  .action(({ into }: { into?: string }) => {
+    const folder = dataFolder();
+    const target = into ?? `${folder}-rescued-${new Date().toISOString().slice(0, 19).replace(/\D/g, '')}`;
+    for (const { table, saved, isPartial } of rescue(folder, target))
+      if (saved > 0 || isPartial)
+        process.stdout.write(`${table}: ${saved} rows${isPartial ? ', not all of them' : ''}\n`);
+    process.stdout.write(
+      `Saved in ${target}. Start Yletope with YLETOPE_DATA=${target}, and survey again what has lost its survey.\n`,
+    );
+  });
 
 program
   .command('run')

@@ -361,7 +361,7 @@ describe('shortlists', () => {
       return { csv: await read('csv'), json: await read('json') };
     });
     expect(csv.split('\n')[0]).toBe('key,name,kind');
-    expect(csv).toContain('"src/tolls/tariff.ts","tariff.ts",file');
+    expect(csv).toContain('\nsrc/tolls/tariff.ts,tariff.ts,file\n');
     const { keys } = JSON.parse(json) as { keys: string[] };
     for (const [name, text] of [
       ['from-csv.csv', csv],

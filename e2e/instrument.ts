@@ -1,7 +1,5 @@
 import { AxePuppeteer } from '@axe-core/puppeteer';
-import { spawn, type ChildProcess } from 'node:child_process';
 import { cpSync, mkdtempSync, rmSync } from 'node:fs';
-import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import puppeteer, { type Browser, type ElementHandle, type Page } from 'puppeteer-core';
@@ -11,6 +9,7 @@ import { openCodebase } from '../server/store/codebases.ts';
 import { openStore } from '../server/store/database.ts';
 import { createJob } from '../server/store/jobs.ts';
 import { runJob } from '../server/work/runJob.ts';
+import { startServer, type RunningServer } from '../tests/runningServer.ts';
 
 /** A running Yletope with a database of its own, and a browser to drive it. */
 export interface Instrument {
@@ -32,17 +31,6 @@ const flags =
   `--headless=new --no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking
   --disable-component-update --disable-sync`.split(/\s+/);
 
-export async function freePort(): Promise<number> {
-  return new Promise((resolve, reject) => {
-    const probe = createServer();
-    probe.once('error', reject);
-    probe.listen(0, '127.0.0.1', () => {
-      const { port } = probe.address() as { port: number };
-      probe.close(() => resolve(port));
-    });
-  });
-}
-
 /** Starts the built application; with `surveyed`, the demo is codebase 1. */
 export async function startInstrument(options: { surveyed: boolean }): Promise<Instrument> {
   const folder = mkdtempSync(join(tmpdir(), 'yletope-e2e-'));
@@ -55,10 +43,8 @@ export async function startInstrument(options: { surveyed: boolean }): Promise<I
     await runJob(store, createJob(store, opened.id).id);
     store.close();
   }
-  const port = await freePort();
-  const url = `http://127.0.0.1:${port}`;
-  let server = startServer(data, port);
-  await answered(url, server);
+  let server = await startServer(data);
+  const { url } = server;
   const browser = await puppeteer.launch({
     executablePath: CHROMIUM,
     userDataDir: join(folder, 'browser'),
@@ -75,51 +61,16 @@ export async function startInstrument(options: { surveyed: boolean }): Promise<I
     data,
     errors,
     restart: async (signal) => {
-      await ended(server, signal);
-      server = startServer(data, port);
-      await answered(url, server);
+      await server.end(signal);
+      server = await startServer(data, { port: Number(new URL(url).port) });
     },
     close: () => shutDown(browser, server, folder),
   };
 }
 
-function startServer(data: string, port: number): ChildProcess {
-  const serve = join(installationRoot, 'node_modules', '@react-router', 'serve', 'bin.js');
-  return spawn(process.execPath, [serve, join(installationRoot, 'build', 'web', 'server', 'index.js')], {
-    cwd: installationRoot,
-    stdio: ['ignore', 'ignore', 'inherit'],
-    env: {
-      ...process.env,
-      NODE_ENV: 'production',
-      HOST: '127.0.0.1',
-      PORT: String(port),
-      YLETOPE_DATA: data,
-    },
-  });
-}
-
-async function answered(url: string, server: ChildProcess): Promise<void> {
-  for (let attempt = 0; attempt < 200; attempt++) {
-    if (server.exitCode !== null) throw new Error('the server ended early');
-    try {
-      if ((await fetch(url)).ok) return;
-    } catch {
-      // Not listening yet.
-    }
-    await new Promise((resolve) => setTimeout(resolve, 100));
-  }
-  throw new Error('the server does not answer');
-}
-
-async function ended(server: ChildProcess, signal: NodeJS.Signals): Promise<void> {
-  const exit = new Promise((resolve) => server.once('exit', resolve));
-  server.kill(signal);
-  await exit;
-}
-
-async function shutDown(browser: Browser, server: ChildProcess, folder: string): Promise<void> {
+async function shutDown(browser: Browser, server: RunningServer, folder: string): Promise<void> {
   await browser.close();
-  await ended(server, 'SIGTERM');
+  await server.end('SIGTERM');
   rmSync(folder, { recursive: true, force: true, maxRetries: 10, retryDelay: 100 });
 }
 
@@ -132,6 +83,18 @@ export async function matrixDrawn(page: Page): Promise<void> {
 export async function textOf(page: Page, selector: string): Promise<string> {
   await page.waitForSelector(selector);
   return page.$eval(selector, (element) => (element as HTMLElement).innerText);
+}
+
+/** Waits until a page that was just opened has come alive at an element: before that nothing hears what is done to it. */
+export async function comesAlive(page: Page, selector: string): Promise<void> {
+  await page.waitForFunction(
+    (where) => {
+      const element = document.querySelector(where);
+      return element !== null && Object.keys(element).some((key) => key.startsWith('__reactProps'));
+    },
+    {},
+    selector,
+  );
 }
 
 /** Waits for a text to stand anywhere in an element. */

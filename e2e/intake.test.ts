@@ -6,6 +6,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { gitIn } from '../tests/gitRepository.ts';
 import {
   clickText,
+  comesAlive,
   lookOver,
   openAndSurvey,
   startInstrument,
@@ -207,6 +208,7 @@ describe('other sources', () => {
     const archive = join(demo, '..', 'hollow.tar.gz');
     execFileSync('tar', ['-czf', archive, '-C', demo, 'src', 'package.json', 'tsconfig.json']);
     await page.goto(url, { waitUntil: 'networkidle2' });
+    await comesAlive(page, 'input[type=file]');
     const field = (await page.$('input[type=file]')) as ElementHandle<HTMLInputElement>;
     writeFileSync(join(demo, '..', 'none.zip'), 'no archive');
     await field.uploadFile(join(demo, '..', 'none.zip'));

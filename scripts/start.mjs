@@ -24,17 +24,16 @@ run(process.execPath, [
 ]);
 
 const port = await freePort(Number(process.env.PORT ?? FIRST_PORT), process.env.PORT === undefined);
-const serve = join(root, 'node_modules', '@react-router', 'serve', 'bin.js');
-const server = spawn(process.execPath, [serve, join(root, 'build', 'web', 'server', 'index.js')], {
+const server = spawn(process.execPath, [join(root, 'build', 'node', 'serve.js')], {
   cwd: root,
   stdio: ['ignore', 'ignore', 'inherit'],
-  // Loopback only: without HOST it would listen on every interface.
-  env: { ...process.env, NODE_ENV: 'production', HOST: '127.0.0.1', PORT: String(port) },
+  env: { ...process.env, NODE_ENV: 'production', PORT: String(port) },
 });
 server.on('exit', (code) => process.exit(code ?? 0));
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
 
-const url = `http://127.0.0.1:${port}/`;
+const base = process.env.YLETOPE_BASE ?? '/';
+const url = `http://127.0.0.1:${port}${base.endsWith('/') ? base : `${base}/`}`;
 if (await answers(url)) console.log(`Yletope is ready: ${url}`);
 else {
   console.error('The server does not answer; see above for the reason.');
@@ -58,7 +57,8 @@ async function freePort(wanted, mayMove) {
 async function answers(address) {
   for (let attempt = 0; attempt < 150; attempt++) {
     try {
-      if ((await fetch(address)).ok) return true;
+      // Where a token is asked for, it answers so.
+      if ((await fetch(address)).status < 500) return true;
     } catch {
       // Not listening yet.
     }

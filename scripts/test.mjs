@@ -1,4 +1,4 @@
-// `npm test`: types, lint, unit tests, browser tests. `-- --unit` leaves the browser out.
+// `npm test`: types, lint, unit tests, small attacks on a server, browser tests. `-- --unit` leaves the browser out.
 import { spawnSync } from 'node:child_process';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -11,7 +11,7 @@ installPackages();
 if (withBrowser) ensureChromium();
 build();
 const results = [step('types', ['run', 'typecheck', '--silent']), step('lint', ['run', 'lint', '--silent'])];
-results.push(...vitest(withBrowser ? ['unit', 'browser'] : ['unit']));
+results.push(...vitest(withBrowser ? ['unit', 'attack', 'browser'] : ['unit', 'attack']));
 const passed = results.reduce((sum, result) => sum + result.passed, 0);
 const failed = results.reduce((sum, result) => sum + result.failed, 0);
 console.log(`${passed} passed, ${failed} failed`);
@@ -25,7 +25,7 @@ function step(name, args) {
 
 function vitest(projects) {
   const report = join(root, 'build', 'test-report.json');
-  console.log(`— ${projects.join(' and ')} tests`);
+  console.log(`— ${projects.join(', ')} tests`);
   const { status } = spawnSync(
     process.execPath,
     [

@@ -1,11 +1,16 @@
 /** Names by which a machine speaks to itself. */
-const loopback = new Set(['127.0.0.1', 'localhost', '[::1]']);
+const loopback = new Set(['127.0.0.1', 'localhost', '[::1]', '::1']);
+
+/** True for a name or address of this machine that no other reaches. */
+export function isLoopbackName(name: string): boolean {
+  return loopback.has(name.toLowerCase());
+}
 
 /**
  * True for a request that names this machine as its host. A page of another site whose name is made to point at loopback
- * still sends its own name. `YLETOPE_HOSTS` lists further names, separated by commas.
+ * still sends its own name. `further` lists other names, separated by commas.
  */
-export function isKnownHost(host: string | null, further = process.env.YLETOPE_HOSTS ?? ''): boolean {
+export function isKnownHost(host: string | null, further: string): boolean {
   const name = /^(\[[^\]]*\]|[^:]*)(:\d+)?$/.exec((host ?? '').trim().toLowerCase())?.[1];
   if (name === undefined || name === '') return false;
   return loopback.has(name) || further.split(',').some((each) => each.trim().toLowerCase() === name);

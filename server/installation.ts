@@ -25,7 +25,9 @@ export function dataFolder(): string {
 }
 
 /** The code of a worker thread, bundled by `npm run build`. */
-export function workerFile(name: 'extractWorker' | 'surveyWorker' | 'searchWorker' | 'askWorker'): string {
+export function workerFile(
+  name: 'extractWorker' | 'surveyWorker' | 'searchWorker' | 'askWorker' | 'markdownWorker' | 'checkWorker',
+): string {
   return join(installationRoot, 'build', 'node', `${name}.js`);
 }
 

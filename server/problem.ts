@@ -11,6 +11,11 @@ export class Problem extends Error {
   }
 }
 
+/** What is thrown once a job was asked to stop. */
+export function stopped(): Problem {
+  return new Problem('stopped', 'The survey was stopped.');
+}
+
 export type ProblemCode =
   | 'noSuchPath'
   | 'notAFolder'
@@ -29,24 +34,3 @@ export type ProblemCode =
   | 'notARepository'
   | 'repository'
   | 'outdated';
-
-/** Any thrown value as one sentence. */
-export function sentenceOf(error: unknown): string {
-  if (error instanceof Problem) return error.message;
-  const known = sentenceOfCode(error);
-  if (known !== null) return known;
-  return error instanceof Error ? `Something went wrong: ${error.message}` : 'Something went wrong.';
-}
-
-const byCode: Record<string, string> = {
-  ENOSPC: 'The disk is full. Make room and try again; what was there before is still there.',
-  EDQUOT: 'The disk quota is used up. Make room and try again; what was there before is still there.',
-  SQLITE_FULL: 'The disk is full. Make room and try again; what was there before is still there.',
-  EROFS: 'The disk cannot be written to.',
-};
-
-/** What is to be said of a failure of the disk; null for any other. */
-export function sentenceOfCode(error: unknown): string | null {
-  const code = (error as { code?: unknown } | null)?.code;
-  return typeof code === 'string' ? (byCode[code] ?? null) : null;
-}

@@ -5,6 +5,7 @@ import type { SurveyRecord } from '../../server/store/surveys.ts';
 import { dateAndTime } from '../state/figures.ts';
 import { patched } from '../state/pictureState.ts';
 import { SaveDialog } from './parts.ts';
+import { fromBase } from '../state/base.ts';
 
 /** The survey that is shown, a newer one when an address names an older, and a link that names it for others. */
 export function SurveyPart({
@@ -22,10 +23,12 @@ export function SurveyPart({
   const [copied, setCopied] = useState<'yes' | 'no' | null>(null);
   const copy = async (): Promise<void> => {
     try {
-      const pinned = await fetch(`/codebases/${codebase.id}/surveys/${record.id}/pin`, { method: 'post' });
+      const pinned = await fetch(fromBase(`/codebases/${codebase.id}/surveys/${record.id}/pin`), {
+        method: 'post',
+      });
       const query = patched(params, { survey: String(record.id) });
       if (!pinned.ok) throw new Error('not pinned');
-      await navigator.clipboard.writeText(`${location.origin}${pathname}?${query}`);
+      await navigator.clipboard.writeText(`${location.origin}${fromBase(pathname)}?${query}`);
       setCopied('yes');
     } catch {
       setCopied('no');

@@ -1,11 +1,10 @@
 import { z } from 'zod';
 import { editRules, ruleEdit } from '../../server/intake/editRules.ts';
-import { Problem } from '../../server/problem.ts';
 import { saveRules } from '../../server/store/codebases.ts';
 import { markLookedAt } from '../../server/store/lookedAt.ts';
 import { completenessItems, latestSurveyId } from '../../server/store/surveys.ts';
 import { keptItem, type Section } from '../../server/survey/completeness.ts';
-import { pageOf, requestedCodebase, requireSameOrigin } from './requests.ts';
+import { formOf, orProblem, pageOf, requestedCodebase } from './requests.ts';
 import { CompletenessPage } from '../views/completeness/CompletenessPage.tsx';
 import type { Route } from './+types/completeness';
 
@@ -30,13 +29,12 @@ const sectionOfPage: Record<string, Section | undefined> = {
 };
 
 export async function action({ params, request }: Route.ActionArgs) {
-  requireSameOrigin(request);
   const { runtime, codebase } = requestedCodebase(params);
   const { store, queue } = runtime;
-  const parsed = form.safeParse(Object.fromEntries(await request.formData()));
+  const parsed = form.safeParse(await formOf(request));
   if (!parsed.success) return { problem: 'That was not understood.' };
   const edit = parsed.data;
-  try {
+  return orProblem(() => {
     if (edit.edit === 'lookedAt') {
       const surveyId = latestSurveyId(store, codebase.id);
       const sections = edit.sections.split(' ').map((id) => sectionOfPage[id]);
@@ -51,10 +49,7 @@ export async function action({ params, request }: Route.ActionArgs) {
     } else if (edit.edit === 'survey') queue.add(codebase.id, { kind: 'survey', refresh: false });
     else saveRules(store, codebase.id, editRules(codebase.rules, edit));
     return null;
-  } catch (error) {
-    if (error instanceof Problem) return { problem: error.message };
-    throw error;
-  }
+  });
 }
 
 export { revalidatesPicture as shouldRevalidate } from '../state/pictureState.ts';

@@ -8,9 +8,8 @@ import { isUnderWay, latestJob } from '../../server/store/jobs.ts';
 import { saveRef, saveRules } from '../../server/store/codebases.ts';
 import { loadIntake } from '../../server/store/intakes.ts';
 import { latestSurveyId, rulesOf } from '../../server/store/surveys.ts';
-import { Problem } from '../../server/problem.ts';
 import { intakeView } from '../../server/views/intakeView.ts';
-import { requestedCodebase, requireSameOrigin } from './requests.ts';
+import { formOf, orProblem, requestedCodebase } from './requests.ts';
 import { IntakePage } from '../views/intake/IntakePage.tsx';
 import type { Route } from './+types/intake';
 
@@ -51,17 +50,16 @@ const form = z.union([
 ]);
 
 export async function action({ params, request }: Route.ActionArgs) {
-  requireSameOrigin(request);
   const { runtime, codebase } = requestedCodebase(params);
   const { store, queue } = runtime;
-  const parsed = form.safeParse(Object.fromEntries(await request.formData()));
+  const parsed = form.safeParse(await formOf(request));
   if (!parsed.success) return { problem: parsed.error.issues[0]?.message ?? 'That was not understood.' };
   const edit = parsed.data;
   const lookAgain = (refresh: boolean): void => {
     const last = latestJob(store, codebase.id, 'intake');
     if (!last || !isUnderWay(last)) queue.add(codebase.id, { kind: 'intake', refresh });
   };
-  try {
+  return orProblem(() => {
     switch (edit.edit) {
       case 'survey':
         queue.add(codebase.id, { kind: 'survey', refresh: false });
@@ -84,10 +82,7 @@ export async function action({ params, request }: Route.ActionArgs) {
         lookAgain(false);
         return null;
     }
-  } catch (error) {
-    if (error instanceof Problem) return { problem: error.message };
-    throw error;
-  }
+  });
 }
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [

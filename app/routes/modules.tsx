@@ -13,7 +13,7 @@ import {
   stepPlan,
 } from '../../server/store/modulePlans.ts';
 import { ModulesPage } from '../views/modules/ModulesPage.tsx';
-import { askFor, pageOf, requestedCodebase, requireSameOrigin } from './requests.ts';
+import { askFor, formOf, orProblem, pageOf, requestedCodebase } from './requests.ts';
 import type { Route } from './+types/modules';
 
 /** The modules of a plan, and the files of one of them. */
@@ -36,13 +36,12 @@ const sourceWords = {
 
 export async function action(args: Route.ActionArgs) {
   const { params, request } = args;
-  requireSameOrigin(request);
   const { runtime, codebase } = requestedCodebase(params);
   const { store } = runtime;
-  const parsed = planForm.safeParse(Object.fromEntries(await request.formData()));
+  const parsed = planForm.safeParse(await formOf(request));
   if (!parsed.success) return { problem: 'That was not understood.' };
   const sent = parsed.data;
-  try {
+  return orProblem(async () => {
     switch (sent.do) {
       case 'propose': {
         const { id, revision = 0, from, names, nearness, count } = sent;
@@ -91,10 +90,7 @@ export async function action(args: Route.ActionArgs) {
         removePlan(store, codebase.id, sent.id);
         return null;
     }
-  } catch (error) {
-    if (error instanceof Problem) return { problem: error.message };
-    throw error;
-  }
+  });
 }
 
 export { revalidatesPicture as shouldRevalidate } from '../state/pictureState.ts';

@@ -1,10 +1,9 @@
 import { pinSurvey } from '../../server/store/surveys.ts';
-import { answering, requestedCodebase, requireSameOrigin } from './requests.ts';
+import { answering, requestedCodebase } from './requests.ts';
 import type { Route } from './+types/pin';
 
 /** Keeps a survey, for a link that was copied names it. */
-export function action({ params, request }: Route.ActionArgs) {
-  requireSameOrigin(request);
+export function action({ params }: Route.ActionArgs) {
   const { runtime, codebase } = requestedCodebase(params);
   return answering(() => {
     pinSurvey(runtime.store, codebase.id, Number(params.surveyId));

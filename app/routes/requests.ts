@@ -1,7 +1,8 @@
 import { data, redirect } from 'react-router';
 import type { z } from 'zod';
 import type { Store } from '../../server/store/database.ts';
-import { Problem } from '../../server/problem.ts';
+import { asProblem } from '../../server/failure.ts';
+import type { ProblemCode } from '../../server/problem.ts';
 import { runtime, type Runtime } from '../../server/work/runtime.ts';
 import { codebase, type Codebase } from '../../server/store/codebases.ts';
 import type { Answer, Given, Part, ViewName } from '../../server/views/table.ts';
@@ -11,11 +12,14 @@ export function answering<T>(work: () => T): T {
   try {
     return work();
   } catch (error) {
-    if (!(error instanceof Problem)) throw error;
-    const told = error.nearest === null ? error.message : { message: error.message, nearest: error.nearest };
-    throw data(told, { status: error.code === 'notFound' ? 404 : 400 });
+    const problem = asProblem(error);
+    if (!problem) throw error;
+    const { code, message, nearest } = problem;
+    throw data(nearest === null ? message : { message, nearest }, { status: statuses[code] ?? 400 });
   }
 }
+
+const statuses: Partial<Record<ProblemCode, number>> = { notFound: 404, disk: 507 };
 
 /** The same for work that takes its time. */
 export async function answeringAsync<T>(work: Promise<T>): Promise<T> {
@@ -28,8 +32,13 @@ export async function answeringAsync<T>(work: Promise<T>): Promise<T> {
   }
 }
 
+/** What lives as long as the server; a response that says why where its database cannot be opened. */
+export function running(): Runtime {
+  return answering(runtime);
+}
+
 export function requestedCodebase(params: { codebaseId: string }): { runtime: Runtime; codebase: Codebase } {
-  const current = runtime();
+  const current = running();
   return { runtime: current, codebase: answering(() => codebase(current.store, Number(params.codebaseId))) };
 }
 
@@ -41,7 +50,7 @@ export function askFor<Name extends ViewName>(
 ): Promise<Answer<Name> | null> {
   const search = new URL(request.url).search;
   const asked = { view, codebaseId: Number(params.codebaseId), search, given };
-  return runtime().asker.ask(asked, request.signal);
+  return running().asker.ask(asked, request.signal);
 }
 
 export interface ViewArguments {
@@ -66,8 +75,32 @@ export async function partOf<Name extends ViewName>(
     const answer = await askFor(view, args, given);
     return answer === null ? { problem: 'There is no survey to look it up in.' } : { answer };
   } catch (error) {
-    if (error instanceof Problem) return { problem: error.message };
-    throw error;
+    return told(error);
+  }
+}
+
+/** A Problem as a page says it in its own place; any other failure is thrown on. */
+function told(error: unknown): { problem: string } {
+  const problem = asProblem(error);
+  if (!problem) throw error;
+  return { problem: problem.message };
+}
+
+/** What work gives, or its Problem as a page says it. */
+export async function orProblem<T>(work: () => T | Promise<T>): Promise<T | { problem: string }> {
+  try {
+    return await work();
+  } catch (error) {
+    return told(error);
+  }
+}
+
+/** What a form holds, by name. What is no form is refused. */
+export async function formOf(request: Request): Promise<Record<string, FormDataEntryValue>> {
+  try {
+    return Object.fromEntries(await request.formData());
+  } catch {
+    throw data('This is not a form that can be read.', { status: 400 });
   }
 }
 
@@ -80,25 +113,8 @@ export async function makeEdit<Edit, Made>(
   { form, refusal }: { form: z.ZodType<Edit>; refusal: string },
   make: (edit: Edit, at: { store: Store; codebase: Codebase }) => Made | Promise<Made>,
 ): Promise<Made | { problem: string }> {
-  requireSameOrigin(request);
   const { runtime, codebase } = requestedCodebase(params);
-  const sent = form.safeParse(Object.fromEntries(await request.formData()));
+  const sent = form.safeParse(await formOf(request));
   if (!sent.success) return { problem: refusal };
-  try {
-    return await make(sent.data, { store: runtime.store, codebase });
-  } catch (error) {
-    if (error instanceof Problem) return { problem: error.message };
-    throw error;
-  }
-}
-
-/** State may only be changed from Yletope's own pages. */
-export function requireSameOrigin(request: Request): void {
-  const origin = request.headers.get('origin');
-  const site = request.headers.get('sec-fetch-site');
-  const isForeign =
-    site !== null
-      ? site !== 'same-origin'
-      : origin !== null && new URL(origin).host !== new URL(request.url).host;
-  if (isForeign) throw data('This request came from another site and was refused.', { status: 403 });
+  return orProblem(() => make(sent.data, { store: runtime.store, codebase }));
 }

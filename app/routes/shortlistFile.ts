@@ -1,4 +1,5 @@
 import { data } from 'react-router';
+import { csvOf } from '../../server/export/csv.ts';
 import { answeringAsync, askFor } from './requests.ts';
 import type { Route } from './+types/shortlistFile';
 
@@ -9,14 +10,9 @@ export async function loader(args: Route.LoaderArgs) {
   if (!asked || !found) throw data('There is no such shortlist.', { status: 404 });
   const { list, members: rows } = found;
   const isJson = asked[2] === 'json';
-  const quoted = (text: string): string => `"${text.replaceAll('"', '""')}"`;
   const body = isJson
     ? `${JSON.stringify({ name: list.name, keys: list.keys }, null, 2)}\n`
-    : [
-        'key,name,kind',
-        ...rows.map(({ key, name, kind }) => `${quoted(key)},${quoted(name)},${kind}`),
-        '',
-      ].join('\n');
+    : csvOf([['key', 'name', 'kind'], ...rows.map(({ key, name, kind }) => [key, name, kind])]);
   const name = `${list.name}.${asked[2]}`.replace(/[^\w.-]+/g, '_');
   return new Response(body, {
     headers: {

@@ -1,12 +1,11 @@
 import { redirect } from 'react-router';
 import { z } from 'zod';
-import { Problem } from '../../server/problem.ts';
 import { setKeepCurrent } from '../../server/store/codebases.ts';
 import { keepCurrentChoices } from '../../server/store/keepCurrent.ts';
 import { logOf } from '../../server/store/jobLog.ts';
 import { isUnderWay, latestJob } from '../../server/store/jobs.ts';
 import { latestSurvey } from '../../server/store/surveys.ts';
-import { requestedCodebase, requireSameOrigin } from './requests.ts';
+import { formOf, orProblem, requestedCodebase } from './requests.ts';
 import { SurveyPage } from '../views/progress/SurveyPage.tsx';
 import type { Route } from './+types/survey';
 
@@ -30,22 +29,20 @@ const form = z.union([
 ]);
 
 export async function action({ params, request }: Route.ActionArgs) {
-  requireSameOrigin(request);
   const { runtime, codebase } = requestedCodebase(params);
   const { store, queue, watching } = runtime;
-  const asked = form.parse(Object.fromEntries(await request.formData()));
+  const sent = form.safeParse(await formOf(request));
+  if (!sent.success) return { problem: 'That was not understood.' };
+  const asked = sent.data;
   const job = latestJob(store, codebase.id);
-  try {
+  return orProblem(async () => {
     if (asked.intent === 'survey') queue.add(codebase.id);
     else if (asked.intent === 'keepCurrent') {
       setKeepCurrent(store, codebase.id, asked.choice);
       await watching.update(codebase.id);
     } else if (job && isUnderWay(job)) queue.stop(job.id);
-  } catch (error) {
-    if (error instanceof Problem) return { problem: error.message };
-    throw error;
-  }
-  return redirect(`/codebases/${codebase.id}/survey`);
+    return redirect(`/codebases/${codebase.id}/survey`);
+  });
 }
 
 export default function SurveyProgress({ loaderData, actionData }: Route.ComponentProps) {

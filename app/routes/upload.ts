@@ -1,16 +1,14 @@
 import { data } from 'react-router';
-import { Problem, sentenceOf } from '../../server/problem.ts';
-import { runtime } from '../../server/work/runtime.ts';
+import { asProblem, sentenceOf } from '../../server/failure.ts';
 import { openCodebase } from '../../server/store/codebases.ts';
 import { isUnderWay, latestJob } from '../../server/store/jobs.ts';
 import { receiveArchive } from '../../server/work/receiveUpload.ts';
-import { requireSameOrigin } from './requests.ts';
+import { running } from './requests.ts';
 import type { Route } from './+types/upload';
 
 /** Takes an archive as the body of the request, written to disk as it comes. Answers with the codebase's id. */
 export async function action({ request }: Route.ActionArgs) {
-  requireSameOrigin(request);
-  const { store, queue } = runtime();
+  const { store, queue } = running();
   const name = new URL(request.url).searchParams.get('name') ?? '';
   try {
     const origin = await receiveArchive(store, name, request);
@@ -19,7 +17,7 @@ export async function action({ request }: Route.ActionArgs) {
     if (!job || !isUnderWay(job)) queue.add(opened.id, { kind: 'intake' });
     return { id: opened.id };
   } catch (error) {
-    const status = error instanceof Problem ? 400 : 500;
+    const status = asProblem(error) ? 400 : 500;
     return data({ problem: sentenceOf(error) }, { status });
   }
 }

@@ -1,5 +1,6 @@
 import { createContext, useContext, useEffect, useRef, useState, type ReactNode } from 'react';
 import type { CodebaseState } from '../../server/views/codebaseState.ts';
+import { fromBase } from './base.ts';
 
 const LiveContext = createContext<CodebaseState | null>(null);
 
@@ -43,7 +44,7 @@ export function LiveProvider({
   const isActive = initial.jobs.length > 0 || isWatched;
   useEffect(() => {
     if (!isActive) return;
-    const events = new EventSource(`/codebases/${codebaseId}/events`);
+    const events = new EventSource(fromBase(`/codebases/${codebaseId}/events`));
     let reported = '';
     events.addEventListener('state', (event) => {
       const state = JSON.parse((event as MessageEvent<string>).data) as CodebaseState;

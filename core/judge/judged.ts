@@ -76,16 +76,14 @@ function againstOrder(rule: OrderRule, on: Judged): Broken {
     for (const { element, path } of on.survey.files)
       if (matches(path) && groupOf[element] < 0 && (rule.withTests || on.isTest[element] === 0))
         violations.push({
-          ...{
-            rule: rule.name,
-            from: path,
-            to: '',
-            kind: 'notPlaced',
-            lines: [1],
-            rows: [],
-            detail: '',
-            excess: 0,
-          },
+          rule: rule.name,
+          from: path,
+          to: '',
+          kind: 'notPlaced',
+          lines: [1],
+          rows: [],
+          detail: '',
+          excess: 0,
         });
   }
   const held = new Set(groupOf);

@@ -50,6 +50,9 @@ export function bestOverloads(
   );
 }
 
+/** So many that fit a call are compared with each other; of more, which nobody writes by hand, all may be meant. */
+const MOST_COMPARED = 100;
+
 /** What a call is given, and whether that may become objects of other types. */
 interface Given {
   file: number;
@@ -79,9 +82,10 @@ function fittingBest(
   const isSurelySame = (one: Fitting): boolean =>
     one.isSame && !isConditional(context, groups[one.group], one);
   if (given > 0 && fitting.some(isSurelySame)) fitting = fitting.filter((one) => one.isSame);
-  fitting = fitting.filter(
-    (one) => !fitting.some((other) => other !== one && isBetter(relations, other, one)),
-  );
+  if (fitting.length <= MOST_COMPARED)
+    fitting = fitting.filter(
+      (one) => !fitting.some((other) => other !== one && isBetter(relations, other, one)),
+    );
   return fitting.length > 0 ? fitting : null;
 }
 

@@ -55,6 +55,37 @@ describe('asking for a view', () => {
     asker.ask({ ...overview, search }).catch(() => {});
   };
 
+  it('ends a thread that does not give up what nobody waits for any more, and asks the next of another', async () => {
+    const asker = started(1);
+    const leaving = new AbortController();
+    const left = asker
+      .ask({ ...overview, search: '?left' }, leaving.signal)
+      .catch((error: Error) => error.message);
+    leaving.abort();
+    expect(await left).toBe('Nobody waits for this any more.');
+    const next = asker.ask(overview);
+    vi.advanceTimersByTime(4_900);
+    expect(threads[0].isEnded).toBe(false);
+    vi.advanceTimersByTime(200);
+    expect(threads[0].isEnded).toBe(true);
+    threads[0].emit('exit');
+    vi.advanceTimersByTime(PATIENCE + 1);
+    threads[1].answer('of another thread');
+    expect(await next).toBe('of another thread');
+  });
+
+  it('leaves a thread alone that gives up in time', async () => {
+    const asker = started(1);
+    const leaving = new AbortController();
+    const left = asker.ask(overview, leaving.signal).catch(() => {});
+    leaving.abort();
+    await left;
+    threads[0].fail(null, 'given up');
+    asker.ask({ ...overview, search: '?next' }).catch(() => {});
+    vi.advanceTimersByTime(20_000);
+    expect([threads.length, threads[0].isEnded]).toEqual([1, false]);
+  });
+
   it('gives what the thread answers, and a failure as what it is', async () => {
     const asker = started();
     const first = asker.ask(overview);

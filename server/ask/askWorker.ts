@@ -1,6 +1,6 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import { GivenUp, whileWanted } from '../../core/graph/giveUp.ts';
-import { Problem, sentenceOf } from '../problem.ts';
+import { asProblem, sentenceOf } from '../failure.ts';
 import { openStore } from '../store/database.ts';
 import type { SurveyColumns } from '../store/surveyColumns.ts';
 import { createSurveyMemory } from '../store/surveyMemory.ts';
@@ -74,8 +74,9 @@ async function answer({ question, shared }: ToAskWorker): Promise<void> {
     // What is no plain data cannot be sent, and fails here like any other fault of a view.
     say({ answers: id, value });
   } catch (error) {
-    const code = error instanceof Problem ? error.code : error instanceof GivenUp ? 'stopped' : null;
-    const nearest = error instanceof Problem ? error.nearest : null;
-    say({ answers: id, code, sentence: code === null ? String(error) : sentenceOf(error), nearest });
+    const problem = asProblem(error);
+    const code = problem?.code ?? (error instanceof GivenUp ? 'stopped' : null);
+    const sentence = code === null ? String(error) : sentenceOf(error);
+    say({ answers: id, code, sentence, nearest: problem?.nearest ?? null });
   }
 }

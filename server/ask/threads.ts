@@ -17,7 +17,7 @@ export interface Task {
 /** Threads that work out views, each one question at a time. */
 export interface Threads {
   give(task: Task): void;
-  /** Takes back a task that no thread has begun. */
+  /** Takes back a task: one that no thread has begun at once; a thread that does not give it up by itself is ended. */
   takeBack(task: Task): void;
   close(): Promise<void>;
 }
@@ -28,6 +28,8 @@ export interface ThreadsOptions {
   most?: number;
   /** Milliseconds after which a question no longer waits for the first thread. */
   patience?: number;
+  /** Milliseconds in which a thread must give up what nobody waits for any more. */
+  graceMs?: number;
 }
 
 /** Columns of surveys are passed on up to so many bytes; a thread that is not passed them reads them itself. */
@@ -44,7 +46,12 @@ interface Thread {
  * Questions go to the first thread, which remembers most of what they rest on. One that has waited there for a moment, behind one
  * that takes long, is given to the next thread; that works over the same columns, which lie in shared memory.
  */
-export function createThreads({ folder, most = mostThreads(), patience = 400 }: ThreadsOptions): Threads {
+export function createThreads({
+  folder,
+  most = mostThreads(),
+  patience = 400,
+  graceMs = 5_000,
+}: ThreadsOptions): Threads {
   const threads: Thread[] = [];
   const waiting: { task: Task; since: number }[] = [];
   const shared = new LRUCache<number, SharedSurvey>({
@@ -118,6 +125,16 @@ export function createThreads({ folder, most = mostThreads(), patience = 400 }: 
     takeBack(task) {
       const at = waiting.findIndex((other) => other.task === task);
       if (at >= 0) waiting.splice(at, 1);
+      const thread = threads.find((other) => other.task === task);
+      if (thread)
+        setTimeout(() => {
+          if (thread.task !== task) return;
+          log.warn(
+            { view: task.question.view },
+            'a question that nobody waits for does not end; its thread is ended',
+          );
+          void thread.worker.terminate();
+        }, graceMs).unref();
     },
     async close() {
       clearTimeout(timer);

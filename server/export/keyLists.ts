@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { plainCell } from './csv.ts';
 import { Problem } from '../problem.ts';
 
 const importSchema = z.union([z.array(z.string()), z.object({ keys: z.array(z.string()) })]);
@@ -21,5 +22,5 @@ export function keysIn(text: string): string[] {
   const keys = lines.map(
     (line) => /^"((?:[^"]|"")*)"/.exec(line)?.[1].replaceAll('""', '"') ?? line.split(',')[0],
   );
-  return keys.filter((key, at) => key !== '' && !(at === 0 && key === 'key'));
+  return keys.map(plainCell).filter((key, at) => key !== '' && !(at === 0 && key === 'key'));
 }

@@ -2,6 +2,7 @@ import { setMaxListeners } from 'node:events';
 import { availableParallelism } from 'node:os';
 import { Piscina } from 'piscina';
 import { workerFile } from '../installation.ts';
+import { log } from '../log.ts';
 import type { CodeSource } from '../source/codeSource.ts';
 import type { IntakeFile } from '../intake/intake.ts';
 import type { Learnt } from './learnt.ts';
@@ -18,13 +19,17 @@ let pool: Piscina<ExtractTask, ExtractResult[]> | null = null;
 
 /** The worker threads of this process, shared by its surveys. Idle ones do not keep the process from ending. */
 function sharedPool(): Piscina<ExtractTask, ExtractResult[]> {
-  return (pool ??= new Piscina({
+  if (pool) return pool;
+  pool = new Piscina({
     filename: workerFile('extractWorker'),
     minThreads: 0,
     maxThreads: Math.min(8, availableParallelism()),
     idleTimeout: IDLE_MS,
     concurrentTasksPerWorker: 1,
-  }));
+  });
+  // A thread that fails after its task was stopped has nobody left to tell it to.
+  pool.on('error', (error: Error) => log.warn({ err: error }, 'a thread that parsed failed'));
+  return pool;
 }
 
 /** Has a thread load its parser while intake still looks over the code. */

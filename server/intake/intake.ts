@@ -7,7 +7,7 @@ import {
 } from '../../core/languages/registry.ts';
 import { otherInterpreters, whatItIs } from '../../core/languages/otherFiles.ts';
 import type { IncludePath, LanguageDefinition } from '../../core/contracts/language.ts';
-import { Problem } from '../problem.ts';
+import { stopped } from '../problem.ts';
 import type { CodeSource } from '../source/codeSource.ts';
 import { builtFiles, builtFolders, squeezedFolders } from './builtFolders.ts';
 import { fileTreeOf } from './fileTree.ts';
@@ -108,7 +108,7 @@ export async function takeIn(source: CodeSource, options: IntakeOptions = {}): P
     purposes: new Map(),
     includePaths: [],
     submodules: [],
-    notes: [...source.notes],
+    notes: [...source.notes, ...walked.notes],
     learnt: new Map(),
     words: new Map(),
   };
@@ -204,7 +204,7 @@ async function lookAtAll(
   { cache, signal, onProgress }: IntakeOptions,
 ): Promise<void> {
   for (let done = 0; done < candidates.length; done += AT_ONCE) {
-    if (signal?.aborted) throw new Problem('stopped', 'The survey was stopped.');
+    if (signal?.aborted) throw stopped();
     const some = candidates.slice(done, done + AT_ONCE);
     const looks = await Promise.all(some.map((candidate) => lookOf(work.source, candidate, cache)));
     some.forEach((candidate, i) => {

@@ -1,6 +1,7 @@
-import ignore, { type Ignore } from 'ignore';
-import { Problem } from '../problem.ts';
-import type { CodeSource, SourceEntry } from '../source/codeSource.ts';
+import type { Ignore } from 'ignore';
+import { stopped } from '../problem.ts';
+import { isTooDeep, tooDeep, type CodeSource, type SourceEntry } from '../source/codeSource.ts';
+import { ignoreRules, isNestedTooDeep } from './bounds.ts';
 import { isProjectFile, isVendoredFolder, isVersionControl } from './names.ts';
 import type { LeftOut } from './reasons.ts';
 import type { IntakeRules, RuleMatcher } from './rules.ts';
@@ -19,6 +20,8 @@ export interface Walked {
   folders: Set<string>;
   manifests: Map<string, string>;
   submodulePaths: { path: string; isHere: boolean }[];
+  /** What else is worth knowing before a survey, in sentences. */
+  notes: string[];
 }
 
 interface Walk extends Walked {
@@ -48,16 +51,17 @@ export async function walk(
     folders: new Set(['']),
     manifests: new Map(),
     submodulePaths: [],
+    notes: [],
     ignored: [],
     insideLeftOut: false,
   };
   await walkFolder(state, '');
-  const { candidates, leftOut, folders, manifests, submodulePaths } = state;
-  return { candidates, leftOut, folders, manifests, submodulePaths };
+  const { candidates, leftOut, folders, manifests, submodulePaths, notes } = state;
+  return { candidates, leftOut, folders, manifests, submodulePaths, notes };
 }
 
 async function walkFolder(state: Walk, folder: string): Promise<void> {
-  if (state.signal?.aborted) throw new Problem('stopped', 'The survey was stopped.');
+  if (state.signal?.aborted) throw stopped();
   let entries: SourceEntry[];
   try {
     entries = state.source.entries(folder);
@@ -87,10 +91,13 @@ async function walkFolder(state: Walk, folder: string): Promise<void> {
   state.ignored.length = before;
 }
 
-async function readIgnoreFile({ source, ignored }: Walk, folder: string): Promise<void> {
+async function readIgnoreFile({ source, ignored, notes }: Walk, folder: string): Promise<void> {
+  const path = folder === '' ? '.gitignore' : `${folder}/.gitignore`;
   try {
-    const text = (await source.read(folder === '' ? '.gitignore' : `${folder}/.gitignore`)).toString('utf8');
-    ignored.push({ folder, ignore: ignore().add(text) });
+    const { rules, unread } = ignoreRules((await source.read(path)).toString('utf8'));
+    ignored.push({ folder, ignore: rules });
+    if (unread > 0)
+      notes.push(`${unread} patterns of ${path} are not followed: they are too long, or have too many *.`);
   } catch {
     // An unreadable .gitignore ignores nothing.
   }
@@ -110,6 +117,10 @@ function isIgnored({ ignored, matcher }: Walk, path: string, isFolder: boolean):
 
 async function takeFolder(state: Walk, path: string, name: string): Promise<void> {
   if (isVersionControl(name)) return;
+  if (isTooDeep(path)) {
+    state.leftOut.push({ path: `${path}/`, ...tooDeep });
+    return;
+  }
   const reason = state.insideLeftOut ? null : folderReason(state, path, name);
   if (reason) state.leftOut.push({ path: `${path}/`, ...reason });
   if ((reason || state.insideLeftOut) && !state.matcher.mayReadInside(path)) return;
@@ -154,7 +165,10 @@ async function takeFile(state: Walk, candidate: Candidate): Promise<void> {
     !state.rules.projectFilesOff.includes(path)
   ) {
     try {
-      state.manifests.set(path, (await state.source.read(path)).toString('utf8'));
+      const text = (await state.source.read(path)).toString('utf8');
+      if (/\.(json|toml)$/.test(path) && isNestedTooDeep(text))
+        state.notes.push(`${path} is nested too deeply and is not read as a project file.`);
+      else state.manifests.set(path, text);
     } catch {
       // It stays unknown to resolution; the file itself is listed like any other.
     }

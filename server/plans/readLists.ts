@@ -1,7 +1,8 @@
 import { parse } from 'csv-parse/sync';
-import ignore from 'ignore';
 import { freeId } from '../../core/plan/edits.ts';
 import { byTarget, type ModulePlan, type Placing, type PlanModule } from '../../core/plan/modulePlan.ts';
+import { plainCell } from '../export/csv.ts';
+import { ignoreRules } from '../intake/bounds.ts';
 import { Problem } from '../problem.ts';
 
 /** A list is not longer: lines of what somebody kept of their files. */
@@ -40,7 +41,8 @@ export function planOfTable(text: string, name: string): ModulePlan {
   const rows = tableRows(text, name);
   const growing = new GrowingPlan();
   const said = new Map<string, { module: string; line: number }>();
-  rows.forEach(({ record: [target = '', module = ''], info: { lines: line } }, at) => {
+  rows.forEach(({ record, info: { lines: line } }, at) => {
+    const [target = '', module = ''] = record.map(plainCell);
     if (target === '' && module === '') return;
     if (at === 0 && /^(?:path|file|datei)$/i.test(target)) return;
     if (target === '' || module === '')
@@ -100,7 +102,13 @@ export function planOfOwners(text: string, name: string, paths: readonly string[
       .split(/\s+/);
     // A line without an owner says that nobody owns what it names; one in brackets is a heading.
     if (!pattern || /^\^?\[/.test(pattern)) return [];
-    return [{ owner, matcher: ignore().add(pattern) }];
+    const { rules: matcher, unread } = ignoreRules(pattern);
+    if (unread > 0)
+      throw new Problem(
+        'badRequest',
+        `${name} has a pattern that could take forever to match: ${pattern.slice(0, 80)}`,
+      );
+    return [{ owner, matcher }];
   });
   if (rules.length > MOST_RULES)
     throw new Problem('badRequest', `${name} has more than ${MOST_RULES} patterns.`);

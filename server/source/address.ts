@@ -1,6 +1,7 @@
 import { accessSync, constants, existsSync, realpathSync, statSync } from 'node:fs';
 import { basename, isAbsolute, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { isLoopbackName } from '../hosts.ts';
 import { Problem } from '../problem.ts';
 import { checkRef, repositoryAt } from './git/repository.ts';
 
@@ -54,8 +55,8 @@ function remoteOrigin(text: string, scheme: string, ref: string | null): Origin 
   // A host that begins with a dash would be an option to ssh.
   if (url.hostname === '' || url.hostname.startsWith('-') || url.username.startsWith('-'))
     throw noAddress(text);
-  const isLoopback = ['127.0.0.1', 'localhost', '[::1]'].includes(url.hostname);
-  if (!['https', 'ssh'].includes(scheme) && !(scheme === 'http' && isLoopback)) throw noAddress(text);
+  if (!['https', 'ssh'].includes(scheme) && !(scheme === 'http' && isLoopbackName(url.hostname)))
+    throw noAddress(text);
   if (url.password !== '')
     throw new Problem(
       'badAddress',

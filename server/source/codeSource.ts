@@ -35,9 +35,33 @@ export interface SourceEntry {
 export type FileLocation =
   { kind: 'disk'; absolute: string } | { kind: 'git'; repository: string; object: string };
 
+/** A path of more parts is left out: nobody keeps code so deep, and everything that follows it would have to bear it. */
+const MOST_PARTS = 200;
+
+/** True for a path of more parts than are followed. O(parts), and no more than are followed. */
+export function isTooDeep(path: string): boolean {
+  let parts = 1;
+  for (let at = path.indexOf('/'); at >= 0; at = path.indexOf('/', at + 1))
+    if (++parts > MOST_PARTS) return true;
+  return false;
+}
+
+/** Why such a path is left out. */
+export const tooDeep = {
+  reason: 'unreadable',
+  detail: `its path has more than ${MOST_PARTS} parts`,
+} as const;
+
+export interface Listed {
+  folders: Map<string, SourceEntry[]>;
+  /** What is not listed, with the reason. */
+  refused: CodeSource['refused'];
+}
+
 /** A flat list of paths as folders with entries: what repositories and archives have. */
-export function foldersOfPaths(files: Map<string, Omit<SourceEntry, 'name'>>): Map<string, SourceEntry[]> {
+export function foldersOfPaths(files: Map<string, Omit<SourceEntry, 'name'>>): Listed {
   const folders = new Map<string, SourceEntry[]>([['', []]]);
+  const refused: CodeSource['refused'] = [];
   const folder = (path: string): SourceEntry[] => {
     const known = folders.get(path);
     if (known) return known;
@@ -49,9 +73,19 @@ export function foldersOfPaths(files: Map<string, Omit<SourceEntry, 'name'>>): M
     return made;
   };
   for (const [path, entry] of files) {
+    if (isTooDeep(path)) {
+      refused.push({ path: shortened(path), ...tooDeep });
+      continue;
+    }
     const slash = path.lastIndexOf('/');
     folder(slash < 0 ? '' : path.slice(0, slash)).push({ ...entry, name: path.slice(slash + 1) });
   }
   for (const entries of folders.values()) entries.sort((a, b) => (a.name < b.name ? -1 : 1));
-  return folders;
+  return { folders, refused };
+}
+
+const MOST_SHOWN = 200;
+
+function shortened(path: string): string {
+  return path.length > MOST_SHOWN ? `${path.slice(0, MOST_SHOWN)}…` : path;
 }

@@ -7,6 +7,7 @@ import { archiveSource } from './archive/archiveSource.ts';
 import type { ArchiveLimits } from './archive/limits.ts';
 import { unpack } from './archive/unpack.ts';
 import type { CodeSource } from './codeSource.ts';
+import { repositoryElsewhere } from './folder/commit.ts';
 import { folderSource } from './folder/folderSource.ts';
 import { gitSource } from './git/gitSource.ts';
 import { COPY, fetchCommit, repositoryAt, resolveCommit } from './git/repository.ts';
@@ -31,19 +32,27 @@ export async function openSource(origin: Origin, options: OpenOptions): Promise<
     case 'folder':
       if (!isStillThere(origin))
         throw new Problem('noSuchPath', `There is no ${address} on this machine any more.`);
-      return folderSource(address);
+      return noting(folderSource(address), address);
     case 'repository': {
       const folder = address.slice('file://'.length);
       const found = repositoryAt(folder);
       if (!found) throw new Problem('notARepository', `${folder} is not a git repository any more.`);
       const commit = await resolveCommit(found.repository, ref, address);
-      return gitSource(found.repository, commit, address, options.signal);
+      return noting(await gitSource(found.repository, commit, address, options.signal), folder);
     }
     case 'remote':
       return openRemote(origin, options);
     case 'archive':
       return openArchive(address, options);
   }
+}
+
+/** Says, before anything is surveyed, that what git knows of a folder is another repository's. */
+function noting(source: CodeSource, folder: string): CodeSource {
+  const elsewhere = repositoryElsewhere(folder);
+  if (elsewhere === null) return source;
+  const note = `The .git in it leads to ${elsewhere}: commits, and what is read at one, are that repository's.`;
+  return { ...source, notes: [...source.notes, note] };
 }
 
 async function openRemote({ address, ref }: Origin, options: OpenOptions): Promise<CodeSource> {

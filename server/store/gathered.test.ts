@@ -38,7 +38,7 @@ describe('shortlists', () => {
     expect(shortlist(store, own, id).keys).toEqual(['a.ts', 'b.ts']);
     expect(shortlists(store, other)).toEqual([]);
     expect(() => shortlist(store, other, id)).toThrow('This shortlist is gone.');
-    setKeys(store, other, id, []);
+    expect(() => setKeys(store, other, id, [])).toThrow('This shortlist is gone.');
     expect(shortlist(store, own, id).keys).toHaveLength(2);
     removeShortlist(store, own, id);
     expect(shortlists(store, own)).toEqual([]);

@@ -2,6 +2,7 @@ import type { Progress } from '../survey/progress.ts';
 import { Problem } from '../problem.ts';
 import type { Store } from './database.ts';
 import { nextId } from './nextId.ts';
+import { isAlive } from './processes.ts';
 
 export type JobState = 'waiting' | 'running' | 'finished' | 'stopped' | 'failed' | 'interrupted';
 
@@ -127,14 +128,5 @@ export function interruptOrphans(store: Store): void {
   const rows = store.prepare("SELECT id, runner FROM job WHERE state IN ('waiting', 'running')").all();
   for (const { id, runner } of rows as { id: number; runner: number }[]) {
     if (!isAlive(runner)) endJob(store, id, 'interrupted', message);
-  }
-}
-
-function isAlive(pid: number): boolean {
-  try {
-    process.kill(pid, 0); // Sends nothing; only asks.
-    return true;
-  } catch (error) {
-    return (error as NodeJS.ErrnoException).code === 'EPERM';
   }
 }

@@ -85,10 +85,12 @@ export function changeMark(
 }
 
 /** Shows a mark on pictures, or no more. */
+/** Throws a Problem (`notFound`) when it was removed meanwhile. */
 export function showMark(store: Store, codebaseId: number, id: number, isShown: boolean): void {
-  store
+  const { changes } = store
     .prepare('UPDATE mark SET is_shown = ? WHERE codebase_id = ? AND id = ?')
     .run(isShown ? 1 : 0, codebaseId, id);
+  if (changes === 0) throw new Problem('notFound', 'This mark was removed meanwhile.');
 }
 
 export function removeMark(store: Store, codebaseId: number, id: number): void {

@@ -213,7 +213,9 @@ export function forgetState(store: Store, codebaseId: number, id: number, stateI
   store.prepare('DELETE FROM module_plan_named WHERE id = ?').run(stateId);
 }
 
+/** Throws a Problem (`notFound`) when it was removed meanwhile. */
 export function renamePlan(store: Store, codebaseId: number, id: number, name: string): void {
+  planRecord(store, codebaseId, id);
   store.prepare('UPDATE module_plan SET name = ? WHERE codebase_id = ? AND id = ?').run(name, codebaseId, id);
 }
 

@@ -72,11 +72,12 @@ export function changeNote(
   return now;
 }
 
-/** Puts a note on another element, when its own is gone. */
+/** Puts a note on another element, when its own is gone. Throws a Problem (`notFound`) when it was removed meanwhile. */
 export function attachNote(store: Store, codebaseId: number, id: number, key: string): void {
-  store
+  const { changes } = store
     .prepare('UPDATE note SET key = ?, line = NULL, anchor = NULL WHERE codebase_id = ? AND id = ?')
     .run(key, codebaseId, id);
+  if (changes === 0) throw new Problem('notFound', 'This note was removed meanwhile.');
 }
 
 export function removeNote(store: Store, codebaseId: number, id: number): void {

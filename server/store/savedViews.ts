@@ -122,7 +122,8 @@ export function moveSavedView(store: Store, codebaseId: number, id: number, by: 
     const all = savedViews(store, codebaseId).map((view) => view.id);
     const at = all.indexOf(id);
     const to = at + by;
-    if (at < 0 || to < 0 || to >= all.length) return;
+    if (at < 0) savedView(store, codebaseId, id);
+    if (to < 0 || to >= all.length) return;
     [all[at], all[to]] = [all[to], all[at]];
     const put = store.prepare('UPDATE saved_view SET place = ? WHERE id = ?');
     all.forEach((own, place) => put.run(place + 1, own));
@@ -131,12 +132,14 @@ export function moveSavedView(store: Store, codebaseId: number, id: number, by: 
 
 /** Has a codebase open with one of its views, or (null) with none. */
 export function beginWith(store: Store, codebaseId: number, id: number | null): void {
+  if (id !== null) savedView(store, codebaseId, id);
   store.prepare('UPDATE saved_view SET begins = (id IS ?) WHERE codebase_id = ?').run(id, codebaseId);
 }
 
 /** Takes a view out; it can be brought back until another is taken out. */
 export function takeOutSavedView(store: Store, codebaseId: number, id: number): void {
   store.transaction(() => {
+    savedView(store, codebaseId, id);
     store.prepare('DELETE FROM saved_view WHERE codebase_id = ? AND is_out = 1').run(codebaseId);
     store
       .prepare('UPDATE saved_view SET is_out = 1, begins = 0 WHERE codebase_id = ? AND id = ?')

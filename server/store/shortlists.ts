@@ -43,7 +43,8 @@ const normal = (keys: readonly string[]): string[] => [...new Set(keys)].sort().
 /** Makes a list; a name that is taken gets a number. */
 export function makeShortlist(store: Store, codebaseId: number, name: string, keys: string[]): Shortlist {
   const taken = new Set(shortlists(store, codebaseId).map((list) => list.name));
-  let free = shortlistName.parse(name);
+  // A name that is made of others may be longer than one that is typed.
+  let free = name.trim().slice(0, MAX_NAME).trim();
   for (let n = 2; taken.has(free); n++) free = `${name.trim().slice(0, MAX_NAME - 5)} ${n}`;
   const { lastInsertRowid } = store
     .prepare('INSERT INTO shortlist (codebase_id, name, made_at, keys) VALUES (?, ?, ?, ?)')
@@ -51,15 +52,18 @@ export function makeShortlist(store: Store, codebaseId: number, name: string, ke
   return shortlist(store, codebaseId, Number(lastInsertRowid));
 }
 
+/** Throws a Problem (`notFound`) when it was removed meanwhile. */
 export function setKeys(store: Store, codebaseId: number, id: number, keys: string[]): void {
+  shortlist(store, codebaseId, id);
   store
     .prepare('UPDATE shortlist SET keys = ? WHERE codebase_id = ? AND id = ?')
     .run(JSON.stringify(normal(keys)), codebaseId, id);
 }
 
-/** Throws a Problem when another list has the name. */
+/** Throws a Problem when another list has the name, or it was removed meanwhile. */
 export function renameShortlist(store: Store, codebaseId: number, id: number, name: string): void {
   const chosen = shortlistName.parse(name);
+  shortlist(store, codebaseId, id);
   const other = shortlists(store, codebaseId).find((list) => list.name === chosen && list.id !== id);
   if (other) throw new Problem('badRequest', `There is a shortlist “${chosen}” already.`);
   store.prepare('UPDATE shortlist SET name = ? WHERE codebase_id = ? AND id = ?').run(chosen, codebaseId, id);

@@ -20,6 +20,20 @@ function freshStore(folder = temporaryFolder()): Store {
 
 const code = { 'a.ts': "import './b';\nexport function a() {}\n", 'b.ts': 'export class B { m() {} }\n' };
 
+describe('a database that is being written', () => {
+  it('is opened by others meanwhile, who wait for nothing: a view must not wait for a survey to be stored', () => {
+    const folder = temporaryFolder();
+    const writing = openStore(folder);
+    writing.exec('BEGIN IMMEDIATE');
+    const started = performance.now();
+    openStore(folder).close();
+    // Who waited for the lock would do so for ten seconds, and give up.
+    expect(performance.now() - started).toBeLessThan(5_000);
+    writing.exec('ROLLBACK');
+    writing.close();
+  });
+});
+
 describe('the store', () => {
   it('opens again what it has written, and migrates once', () => {
     const folder = temporaryFolder();

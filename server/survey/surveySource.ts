@@ -8,7 +8,7 @@ import { fileTreeOf } from '../intake/fileTree.ts';
 import { takeIn, type Intake, type IntakeFile, type LookCache } from '../intake/intake.ts';
 import type { LeftOut } from '../intake/reasons.ts';
 import { noRules, type IntakeRules } from '../intake/rules.ts';
-import { Problem } from '../problem.ts';
+import { Problem, stopped } from '../problem.ts';
 import type { CodeSource } from '../source/codeSource.ts';
 import { completenessOf, type Completeness } from './completeness.ts';
 import { entryPointsOf } from './entryPoints.ts';
@@ -132,7 +132,7 @@ function noneCouldBeRead(name: string, leftOut: LeftOut[]): string {
 }
 
 function stopIfAsked(signal: AbortSignal | undefined): void {
-  if (signal?.aborted) throw new Problem('stopped', 'The survey was stopped.');
+  if (signal?.aborted) throw stopped();
 }
 
 interface Extracted {

@@ -48,6 +48,10 @@ export async function documentView(
   };
 }
 
+/** Each part is bounded, so that no text is looked through more than once for each of its letters. */
+const targets =
+  /\]\([ \t]{0,20}<?([^)\s>]{1,1000})|^ {0,3}\[[^\]\n]{1,200}\]:[ \t]{0,20}<?([^\s>]{1,1000})|href="([^"\n]{1,1000})"/gm;
+
 /** Every relative target in the text: of inline links, of reference definitions, of `href` in HTML. */
 function linksOf(
   survey: SurveyedCodebase,
@@ -56,7 +60,7 @@ function linksOf(
   text: string,
 ): Record<string, DocumentLink> {
   const links: Record<string, DocumentLink> = {};
-  for (const match of text.matchAll(/\]\(\s*<?([^)\s>]+)|^\s*\[[^\]]+\]:\s*<?([^\s>]+)|href="([^"]+)"/gm)) {
+  for (const match of text.matchAll(targets)) {
     const target = match[1] ?? match[2] ?? match[3];
     if (/^([a-z][a-z+.-]*:|\/\/|#)/i.test(target)) continue;
     links[target] = leadsTo(survey, readable, path, target);

@@ -101,6 +101,6 @@ function partsOf(text: string): DocPart[] {
       if (at % 2 === 0) return [{ text: piece.replace(/\*\*([^*]+)\*\*/g, '$1'), isCode: false }];
       const isLink = /`_{1,2}$/.test(piece);
       const inner = piece.replace(/^:[\w:+-]+:/, '').replace(/^`+|`+_{0,2}$/g, '');
-      return [{ text: inner.replace(/\s*<([^<>]+)>$/, isLink ? ' ($1)' : ''), isCode: !isLink }];
+      return [{ text: inner.replace(/\s{0,20}<([^<>]{1,1000})>$/, isLink ? ' ($1)' : ''), isCode: !isLink }];
     });
 }

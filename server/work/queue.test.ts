@@ -61,6 +61,26 @@ describe('the queue of surveys', () => {
     expect(latestSurvey(store, opened.id)!.totals.files).toBe(300);
   });
 
+  it('a stop ends one whose thread is too busy to hear it, and the next is run', async () => {
+    const calls = Array.from(
+      { length: 1_500 },
+      (_, i) => `  void g${i}() { f(1); }\n  void f(int a${i}) {}\n`,
+    );
+    const files = { 'A.java': 'class First {}\n', 'B.java': `class B {\n${calls.join('')}}\n` };
+    const busy = queue.add(openCodebase(store, folderOrigin(temporaryFolder(files))).id);
+    const next = queue.add(openCodebase(store, folderOrigin(temporaryFolder(code(1)))).id);
+    while (job(store, busy.id).phase !== 'link') await new Promise((resolve) => setTimeout(resolve, 10));
+    queue.stop(busy.id);
+    await ended(busy.id);
+    expect(job(store, busy.id)).toMatchObject({
+      state: 'stopped',
+      phase: 'link',
+      message: 'The survey was stopped.',
+    });
+    await ended(next.id);
+    expect(job(store, next.id).state).toBe('finished');
+  });
+
   it('goes on when a codebase is removed while it is surveyed', async () => {
     const removed = openCodebase(store, folderOrigin(temporaryFolder(code(100))));
     const running = queue.add(removed.id);

@@ -1,7 +1,8 @@
 import { Worker } from 'node:worker_threads';
 import { dataFolder, workerFile } from '../installation.ts';
 import { log } from '../log.ts';
-import { sentenceOf } from '../problem.ts';
+import { sentenceOf } from '../failure.ts';
+import { stopped } from '../problem.ts';
 import { codebase } from '../store/codebases.ts';
 import type { Store } from '../store/database.ts';
 import { loadIntake } from '../store/intakes.ts';
@@ -25,12 +26,17 @@ export interface JobQueue {
   /** Asks for a job and sees to it that it is run. */
   add(codebaseId: number, request?: JobRequest): Job;
   stop(jobId: number): void;
+  /** Breaks off what runs because the server is ending, so that no program goes on without it; it can be resumed. */
+  end(): void;
   /** Ends the threads once no job is left; until it resolves the store must stay open. */
   close(): Promise<void>;
 }
 
 /** How long a thread without work is kept: what it holds in memory makes the next survey quick. */
 const IDLE_MS = 10 * 60_000;
+
+/** A thread that is in the middle of linking or storing does not hear that it is to stop; after so long it is ended. */
+const PATIENCE_MS = 700;
 
 /** How long until it is tried again to write how a job ended, should the disk be full. */
 const RETRY_MS = 2_000;
@@ -40,6 +46,8 @@ interface Lane {
   /** The job that runs; null when none does. */
   jobId: number | null;
   idle?: NodeJS.Timeout;
+  /** Set once the job was asked to stop. */
+  stopping?: NodeJS.Timeout;
 }
 
 export function createQueue(store: Store): JobQueue {
@@ -48,6 +56,7 @@ export function createQueue(store: Store): JobQueue {
     intake: { worker: null, jobId: null },
   };
   const whenIdle: (() => void)[] = [];
+  let isEnding = false;
 
   const next = (kind: JobKind): void => {
     const lane = lanes[kind];
@@ -74,9 +83,9 @@ export function createQueue(store: Store): JobQueue {
     });
     worker.once('exit', () => {
       if (lane.worker === worker) lane.worker = null;
-      if (lane.jobId === null) return;
+      if (lane.jobId === null || isEnding) return;
       // A thread that ends in any other way than by its own doing leaves the row under way.
-      tellFailure(store, lane.jobId, failure);
+      tellFailure(store, lane.jobId, lane.stopping ? STOPPED : failure);
       onEnd(kind, lane, lane.jobId);
     });
     // A job does not keep the server from ending: it is interrupted, and what it has read is kept. Listening for
@@ -86,6 +95,9 @@ export function createQueue(store: Store): JobQueue {
   };
 
   const onEnd = (kind: JobKind, lane: Lane, jobId: number): void => {
+    if (lane.jobId !== jobId) return; // Its thread was ended just as it told so itself.
+    clearTimeout(lane.stopping);
+    lane.stopping = undefined;
     lane.jobId = null;
     lane.idle = setTimeout(() => tell(lane, 'close'), IDLE_MS);
     lane.idle.unref();
@@ -113,8 +125,15 @@ export function createQueue(store: Store): JobQueue {
     },
     stop(jobId) {
       const lane = Object.values(lanes).find((entry) => entry.jobId === jobId);
-      if (lane) tell(lane, 'stop');
-      else if (isUnderWay(job(store, jobId))) endJob(store, jobId, 'stopped', 'The survey was stopped.');
+      if (lane) {
+        tell(lane, 'stop');
+        // What it was writing is taken back by the database as its thread ends.
+        lane.stopping ??= setTimeout(() => void lane.worker?.terminate(), PATIENCE_MS);
+      } else if (isUnderWay(job(store, jobId))) endJob(store, jobId, 'stopped', STOPPED.message);
+    },
+    end() {
+      isEnding = true;
+      for (const lane of Object.values(lanes)) tell(lane, 'end');
     },
     async close() {
       if (Object.values(lanes).some(({ jobId }) => jobId !== null))
@@ -125,6 +144,8 @@ export function createQueue(store: Store): JobQueue {
   };
 }
 
+const STOPPED = stopped();
+
 function tell({ worker }: Lane, message: ToSurveyWorker): void {
   worker?.postMessage(message);
 }
@@ -133,7 +154,8 @@ function tell({ worker }: Lane, message: ToSurveyWorker): void {
 function tellFailure(store: Store, jobId: number, failure: Error): void {
   if (!store.open) return;
   try {
-    if (isUnderWay(job(store, jobId))) endJob(store, jobId, 'failed', sentenceOf(failure));
+    const state = failure === STOPPED ? 'stopped' : 'failed';
+    if (isUnderWay(job(store, jobId))) endJob(store, jobId, state, sentenceOf(failure));
   } catch (error) {
     const isGone = (error as { code?: string }).code === 'notFound'; // Its codebase was removed meanwhile.
     if (!isGone) setTimeout(() => tellFailure(store, jobId, failure), RETRY_MS).unref();

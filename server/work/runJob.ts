@@ -1,6 +1,7 @@
 import { performance } from 'node:perf_hooks';
 import { takeIn } from '../intake/intake.ts';
-import { Problem, sentenceOf } from '../problem.ts';
+import { sentenceOf } from '../failure.ts';
+import { Problem, stopped } from '../problem.ts';
 import type { CodeSource } from '../source/codeSource.ts';
 import { openSource } from '../source/openSource.ts';
 import { codebase, noteChange, workplaceOf, type Codebase } from '../store/codebases.ts';
@@ -128,7 +129,7 @@ async function survey(run: Run, source: CodeSource): Promise<number> {
     onProgress: report,
   });
   cache.flush();
-  if (signal?.aborted) throw new Problem('stopped', 'The survey was stopped.');
+  if (signal?.aborted) throw stopped();
   logIntake(log, result.intake);
   logSurvey(log, result);
   const total = result.survey.files.length;

@@ -1,5 +1,9 @@
 import { setMaxListeners } from 'node:events';
+import { Worker } from 'node:worker_threads';
 import { createAsker, type Asker } from '../ask/ask.ts';
+import { dataFolder, workerFile } from '../installation.ts';
+import { log } from '../log.ts';
+import { sentenceOf } from '../failure.ts';
 import { openStore, type Store } from '../store/database.ts';
 import { interruptOrphans } from '../store/jobs.ts';
 import { createQueue, type JobQueue } from './queue.ts';
@@ -11,6 +15,8 @@ export interface Runtime {
   queue: JobQueue;
   watching: Watching;
   asker: Asker;
+  /** What was found wrong with the database since the server began, as a sentence; null while nothing was. */
+  damage: string | null;
   /** Aborted when the server is asked to end, so that open streams do not keep it. */
   ending: AbortSignal;
 }
@@ -19,13 +25,33 @@ function createRuntime(): Runtime {
   const store = openStore();
   interruptOrphans(store);
   const queue = createQueue(store);
-  return {
+  const ending = endingSignal();
+  ending.addEventListener('abort', () => queue.end(), { once: true });
+  const made: Runtime = {
     store,
     queue,
-    ending: endingSignal(),
+    damage: null,
+    ending,
     watching: createWatching(store, queue),
     asker: createAsker(undefined, () => stateOf(store)),
   };
+  void checkDatabase().then((damage) => (made.damage = damage));
+  return made;
+}
+
+/** Pages that were overwritten on the disk are found here, and not when somebody needs what stood on them. */
+function checkDatabase(): Promise<string | null> {
+  return new Promise((resolve) => {
+    const worker = new Worker(workerFile('checkWorker'), { workerData: { folder: dataFolder() } });
+    worker.once('message', (found: string | null) => resolve(found === null ? null : damaged(found)));
+    worker.once('error', (error) => resolve(damaged(error.message)));
+    worker.unref();
+  });
+}
+
+function damaged(found: string): string {
+  log.error({ found }, 'the database is damaged');
+  return sentenceOf(Object.assign(new Error(found), { code: 'SQLITE_CORRUPT' }));
 }
 
 /** Something else whenever anything was written to the database, by this process or another. */

@@ -1,9 +1,10 @@
 import { parentPort, workerData } from 'node:worker_threads';
+import { endGit } from '../source/git/git.ts';
 import { openStore } from '../store/database.ts';
 import { runJob } from './runJob.ts';
 
 /** What the thread of a lane is told, and what it answers. */
-export type ToSurveyWorker = { run: number } | 'stop' | 'close';
+export type ToSurveyWorker = { run: number } | 'stop' | 'close' | 'end';
 export interface FromSurveyWorker {
   ended: number;
 }
@@ -21,6 +22,10 @@ parentPort?.on('message', (message: ToSurveyWorker) => {
   else if (message === 'close') {
     store.close();
     parentPort?.close();
+    process.exit(0);
+  } else if (message === 'end') {
+    // The row of the job stays under way: whoever starts next finds it, and it can be resumed.
+    endGit();
     process.exit(0);
   } else void run(message.run);
 });

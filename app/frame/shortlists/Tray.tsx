@@ -9,6 +9,7 @@ import { useMarks } from '../marks/Marks.tsx';
 import { NamedList } from '../names/Names.tsx';
 import { ElementName } from '../ElementName.tsx';
 import { useShortlists, type EditAnswer } from './Shortlists.tsx';
+import { fromBase } from '../../state/base.ts';
 import './tray.css';
 
 /** The shortlists at the foot of the page: a line of them, and the members of the one that is open. Folded when there are none. */
@@ -140,10 +141,10 @@ function OpenList({
         <button type="button" className="chip" onClick={() => void makeAndOpen({ edit: 'invert' })}>
           All others
         </button>
-        <a className="chip" href={`/codebases/${codebaseId}/shortlists/${list.id}.csv`}>
+        <a className="chip" href={fromBase(`/codebases/${codebaseId}/shortlists/${list.id}.csv`)}>
           CSV
         </a>
-        <a className="chip" href={`/codebases/${codebaseId}/shortlists/${list.id}.json`}>
+        <a className="chip" href={fromBase(`/codebases/${codebaseId}/shortlists/${list.id}.json`)}>
           JSON
         </a>
         <ImportButton />

@@ -27,11 +27,14 @@ export function CodebasesPage({
   settings,
   languages,
   refusal,
+  damage,
 }: {
   codebases: Listed[];
   settings: Settings;
   languages: string;
   refusal: Refusal | null;
+  /** What is wrong with the database, if anything is. */
+  damage: string | null;
 }) {
   const [removing, setRemoving] = useState<Listed | null>(null);
   const [showsSettings, setShowsSettings] = useState(false);
@@ -49,6 +52,11 @@ export function CodebasesPage({
         <ThemeSwitch />
       </header>
       <main>
+        {damage !== null && (
+          <p role="alert" className="damage">
+            {damage}
+          </p>
+        )}
         <OpenForm refusal={refusal} uploadLimit={settings.uploadLimit} languages={languages} />
         <h2>Codebases</h2>
         {codebases.length === 0 ? (

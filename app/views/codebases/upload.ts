@@ -1,3 +1,5 @@
+import { fromBase } from '../../state/base.ts';
+
 /** An upload under way. Sizes are in bytes, the rate in bytes a second. */
 export interface Upload {
   sent: number;
@@ -28,7 +30,7 @@ export function upload(file: File, onProgress: (upload: Upload) => void): Promis
     };
     request.onerror = () => reject(new Error('The upload broke off. Is Yletope still running?'));
     request.onabort = () => reject(new Error('The upload was stopped. Nothing of it was kept.'));
-    request.open('POST', `/upload?name=${encodeURIComponent(file.name)}`);
+    request.open('POST', fromBase(`/upload?name=${encodeURIComponent(file.name)}`));
     request.setRequestHeader('content-type', 'application/octet-stream');
     request.send(file);
     report(0);

@@ -1,10 +1,10 @@
-import type { ComponentProps } from 'react';
-import Markdown from 'react-markdown';
+import Button from '@mui/material/Button';
+import { useMemo, useState, type ComponentProps } from 'react';
 import { Link } from 'react-router';
-import rehypeSanitize from 'rehype-sanitize';
-import remarkGfm from 'remark-gfm';
 import type { DocumentLink, DocumentPage as Page } from '../../../server/views/documentView.ts';
 import { Caption } from '../../frame/Caption.tsx';
+import { MarkdownPart, type MarkdownComponents } from '../../frame/markdown/MarkdownPart.tsx';
+import { markdownParts } from '../../frame/markdown/parts.ts';
 import { PlainDocument } from './PlainDocument.tsx';
 import './document.css';
 
@@ -41,23 +41,7 @@ export function DocumentPage({
         </nav>
         <article className="page document" tabIndex={-1}>
           {isMarkdown ? (
-            <Markdown
-              remarkPlugins={[remarkGfm]}
-              rehypePlugins={[rehypeSanitize]}
-              components={{
-                a: ({ href, children }) => (
-                  <DocumentAnchor href={href} link={href === undefined ? undefined : links[href]} base={base}>
-                    {children}
-                  </DocumentAnchor>
-                ),
-                // A picture may lie anywhere; fetching it would tell others what is read here.
-                img: ({ alt }) => (
-                  <span className="picture-alt">{alt ? `[picture: ${alt}]` : '[picture]'}</span>
-                ),
-              }}
-            >
-              {text}
-            </Markdown>
+            <MarkdownText key={path} text={text} links={links} base={base} />
           ) : blocks ? (
             <PlainDocument blocks={blocks} />
           ) : (
@@ -65,6 +49,39 @@ export function DocumentPage({
           )}
         </article>
       </div>
+    </>
+  );
+}
+
+/** Parts of a long text that are shown at once. */
+const SHOWN = 12;
+
+/** A Markdown text, part by part; of a long one the beginning, and the rest as it is asked for. */
+function MarkdownText({ text, links, base }: Pick<Page, 'text' | 'links'> & { base: string }) {
+  const parts = useMemo(() => markdownParts(text), [text]);
+  const [count, setCount] = useState(SHOWN);
+  const components = useMemo((): MarkdownComponents => {
+    return {
+      a: ({ href, children }) => (
+        <DocumentAnchor href={href} link={href === undefined ? undefined : links[href]} base={base}>
+          {children}
+        </DocumentAnchor>
+      ),
+      // A picture may lie anywhere; fetching it would tell others what is read here.
+      img: ({ alt }) => <span className="picture-alt">{alt ? `[picture: ${alt}]` : '[picture]'}</span>,
+    };
+  }, [links, base]);
+  const left = parts.length - count;
+  return (
+    <>
+      {parts.slice(0, count).map((part, at) => (
+        <MarkdownPart key={at} text={part} components={components} />
+      ))}
+      {left > 0 && (
+        <Button onClick={() => setCount(count + SHOWN)}>
+          Read on: {left} of {parts.length} parts are not shown yet
+        </Button>
+      )}
     </>
   );
 }

@@ -3,6 +3,7 @@ import { MenuChip } from '../../frame/MenuChip.tsx';
 import { useAddress } from '../../state/address.ts';
 import { saveFile } from '../../state/saveFile.ts';
 import { useIsDark } from '../../theme/useSheetColours.ts';
+import { fromBase } from '../../state/base.ts';
 
 const formats = [
   ['svg', 'SVG, with its sentence and legend'],
@@ -24,7 +25,7 @@ export function ExportButton({ codebaseId }: { codebaseId: string }) {
     address.set('caption', document.querySelector<HTMLElement>('.caption')?.innerText ?? '');
     // What is printed is light; what is shown on a screen is as this one.
     if (isDark && format !== 'pdf') address.set('theme', 'dark');
-    return `/codebases/${codebaseId}/graphs/graph.${format}?${address}`;
+    return fromBase(`/codebases/${codebaseId}/graphs/graph.${format}?${address}`);
   };
   const savePng = async (): Promise<void> => {
     try {

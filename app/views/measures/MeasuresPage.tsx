@@ -19,6 +19,7 @@ import type { MeasuresState } from '../../../server/views/measuresQuery.ts';
 import { useShortlists } from '../../frame/shortlists/Shortlists.tsx';
 import { useSearchParams } from 'react-router';
 import { usePicture } from '../../state/usePicture.ts';
+import { fromBase } from '../../state/base.ts';
 import './measures.css';
 
 const MeasuresGrid = onDemand(async () => (await import('./MeasuresGrid.tsx')).MeasuresGrid);
@@ -52,7 +53,7 @@ export function MeasuresPage({
   const { offer } = useShortlists();
   const [choosing, setChoosing] = useState(false);
   const shortlistAll = async (): Promise<void> => {
-    const response = await fetch(`/codebases/${codebaseId}/measures.csv?${address}`);
+    const response = await fetch(fromBase(`/codebases/${codebaseId}/measures.csv?${address}`));
     const keys = keysIn(await response.text());
     offer({ suggested: `${noun}s measured`, count: keys.length, keys });
   };
@@ -83,7 +84,7 @@ export function MeasuresPage({
       <div className="measures-tools">
         <FilterBox key={query.kind} initial={query.filter} />
         <Button onClick={() => setChoosing(true)}>Choose columns</Button>
-        <Button component="a" href={`/codebases/${codebaseId}/measures.csv?${address}`} download>
+        <Button component="a" href={fromBase(`/codebases/${codebaseId}/measures.csv?${address}`)} download>
           Export as CSV
         </Button>
         <Button disabled={table.count === 0} onClick={() => void shortlistAll()}>

@@ -9,6 +9,7 @@ import { usePicture } from '../../state/usePicture.ts';
 import { PlanFileInput } from './ReadPlan.tsx';
 import type { PlanEditor } from '../../state/usePlanEdit.ts';
 import { Words } from './Words.tsx';
+import { fromBase } from '../../state/base.ts';
 
 /** The name is this browser's: the server does not know it, and the page takes it up once. */
 const neverChanges = () => () => {};
@@ -34,7 +35,7 @@ export function PlanTools({
   const name = useSyncExternalStore(neverChanges, authorName, nobody);
   const input = useRef<HTMLInputElement>(null);
   const [writing, setWriting] = useState<Element | null>(null);
-  const file = `/codebases/${codebaseId}/plans/${plan.id}`;
+  const file = fromBase(`/codebases/${codebaseId}/plans/${plan.id}`);
   return (
     <div className="view-tools plan-tools">
       {page.plans.length > 1 && (

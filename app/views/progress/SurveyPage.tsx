@@ -11,6 +11,7 @@ import { counted, dateAndTime, duration, figure } from '../../state/figures.ts';
 import { useLive } from '../../state/live.tsx';
 import { placeOf } from '../../state/words.ts';
 import { JobLine, phaseWords } from '../../frame/JobLine.tsx';
+import { fromBase } from '../../state/base.ts';
 import './progress.css';
 
 /** A survey as it runs, how the last one ended, its log, and whether the folder is kept current. */
@@ -158,7 +159,7 @@ function Log({ codebase, job, log, title }: { codebase: Codebase; job: Job; log:
     <section className="block">
       <h2>
         <span>{title}</span>
-        <a href={`/codebases/${codebase.id}/jobs/${job.id}/log`} download>
+        <a href={fromBase(`/codebases/${codebase.id}/jobs/${job.id}/log`)} download>
           download
         </a>
       </h2>

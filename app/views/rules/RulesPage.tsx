@@ -12,6 +12,7 @@ import { OrderSteps } from './OrderSteps.tsx';
 import { RepairList } from './RepairList.tsx';
 import { RulesText } from './RulesText.tsx';
 import { useRulesEdit, type RulesEditor } from '../../state/useRulesEdit.ts';
+import { fromBase } from '../../state/base.ts';
 import './rules.css';
 
 /** The intended order and the other rules of a codebase, what breaks them, what was accepted, and how to mend it. */
@@ -67,7 +68,7 @@ export function RulesRoutePage({ page }: { page: RulesPage }) {
         >
           As text
         </button>
-        <a className="chip" href={`/codebases/${codebaseId}/yletope.yaml`} download="yletope.yaml">
+        <a className="chip" href={fromBase(`/codebases/${codebaseId}/yletope.yaml`)} download="yletope.yaml">
           Take along
         </a>
       </div>

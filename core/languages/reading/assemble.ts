@@ -20,7 +20,8 @@ export interface Extracted {
 
 /** The facts of a file that has been read, in columns. */
 export function assembleFacts(reading: Reading, extracted: Extracted): FileFacts {
-  const { damage, counts, references, isScript = false, packageName = '' } = extracted;
+  const { counts, references, isScript = false, packageName = '' } = extracted;
+  const damage = withUnread(extracted.damage, reading);
   return {
     parse: damage.length > 0 ? 'partial' : 'clean',
     damage,
@@ -94,12 +95,30 @@ export function damagedLines(reading: Reading, error: number, mayBeEmpty: Uint8A
     if (!isError && !(isEmptyLeaf && kind !== 0 && mayBeEmpty[kind] === 0)) continue;
     const first = lineAt(lineStarts, table.start[node]);
     const last = lineAt(lineStarts, Math.max(table.start[node], table.end[node] - 1));
-    const previous = damage.at(-1);
-    if (previous && first <= previous[1] + 1) previous[1] = Math.max(previous[1], last);
-    else damage.push([first, last]);
+    addLines(damage, first, last);
     if (isError) node = table.next[node] - 1;
   }
   return damage;
+}
+
+/** Damage together with the lines that are nested too deep to be read; ranges that touch are one. */
+function withUnread(damage: [number, number][], { unread, table, lineStarts }: Reading): [number, number][] {
+  if (unread.length === 0) return damage;
+  const stretches = unread.map(([from]): [number, number] => {
+    const around = table.parent[from];
+    return [lineAt(lineStarts, table.start[from]), lineAt(lineStarts, table.end[around] - 1)];
+  });
+  const merged: [number, number][] = [];
+  for (const [first, last] of [...damage, ...stretches].sort((a, b) => a[0] - b[0]))
+    addLines(merged, first, last);
+  return merged;
+}
+
+/** Adds a range to others, all of which begin no later; those that touch are one. */
+function addLines(ranges: [number, number][], first: number, last: number): void {
+  const previous = ranges.at(-1);
+  if (previous && first <= previous[1] + 1) previous[1] = Math.max(previous[1], last);
+  else ranges.push([first, last]);
 }
 
 function declarationColumns(reading: Reading): DeclarationColumns {

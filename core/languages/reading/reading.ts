@@ -58,6 +58,8 @@ export interface Reading {
   scopeOf: Scope[];
   /** Innermost declaration in which each node stands; -1 for the file. A declaration's own node stands outside it. */
   ownerOf: Int32Array;
+  /** Stretches of nodes, `[from, to)`, that are nested too deep to be read; in their order. */
+  unread: [from: number, to: number][];
   fileScope: Scope;
   declarations: Declaration[];
   /** Declaration that a node opens. */
@@ -79,6 +81,7 @@ export function newReading(text: string, table: SyntaxTable): Reading {
     lineStarts: lineStartsOf(text),
     scopeOf: new Array<Scope>(table.count),
     ownerOf: new Int32Array(table.count).fill(-1),
+    unread: [],
     fileScope: newScope(null, true),
     declarations: [],
     declarationAt: new DeclarationIndex(table.count),

@@ -18,16 +18,26 @@ export interface DeclaringRules<R extends Reading> {
   holdsVar: Uint8Array;
 }
 
+/**
+ * Declarations stand no deeper in one another, and their names together are no longer: keys of elements grow with both. What is
+ * deeper stays unread, and the file is then said to be read in part.
+ */
+const MOST_NESTED = 100;
+const MOST_LETTERS = 4_000;
+
 /** First pass: finds declarations, scopes, imports and exports of a file. Iterative; O(nodes). */
 export function walkDeclarations<R extends Reading>(reading: R, rules: DeclaringRules<R>): void {
   const { table, scopeOf, ownerOf } = reading;
   const position: Position = { scope: reading.fileScope, owner: -1 };
-  const open: { end: number; scope: Scope; owner: number }[] = [];
+  const open: { end: number; scope: Scope; owner: number; nested: number; letters: number }[] = [];
+  let nested = 0;
+  let letters = 0;
   for (let node = 0; node < table.count; node++) {
     while (open.length > 0 && node >= open[open.length - 1].end) {
       const closed = open.pop()!;
       position.scope = closed.scope;
       position.owner = closed.owner;
+      ({ nested, letters } = closed);
     }
     scopeOf[node] = position.scope;
     ownerOf[node] = position.owner;
@@ -35,8 +45,20 @@ export function walkDeclarations<R extends Reading>(reading: R, rules: Declaring
     const declared = rules.declare(reading, node, kind, position);
     const scoped = rules.opensScope[kind] === 1;
     if (declared < 0 && !scoped) continue;
-    open.push({ end: table.next[node], scope: position.scope, owner: position.owner });
-    if (declared >= 0) position.owner = declared;
+    const end = table.next[node];
+    open.push({ end, scope: position.scope, owner: position.owner, nested, letters });
+    if (declared >= 0) {
+      position.owner = declared;
+      nested++;
+      letters += reading.declarations[declared].name.length;
+      if (nested > MOST_NESTED || letters > MOST_LETTERS) {
+        scopeOf.fill(position.scope, node + 1, end);
+        ownerOf.fill(declared, node + 1, end);
+        if (end > node + 1) reading.unread.push([node + 1, end]);
+        node = end - 1;
+        continue;
+      }
+    }
     if (scoped) position.scope = newScope(position.scope, rules.holdsVar[kind] === 1);
   }
 }
@@ -98,7 +120,12 @@ export function walkReferences<R extends Reading>(reading: R, rules: ReferringRu
   const references = new ReferenceList(reading);
   const open: { end: number; owner: number }[] = [];
   let owner = -1;
+  let unread = 0;
   for (let node = 0; node < table.count; node++) {
+    if (node === reading.unread[unread]?.[0]) {
+      node = reading.unread[unread++][1] - 1;
+      continue;
+    }
     while (open.length > 0 && node >= open[open.length - 1].end) owner = open.pop()!.owner;
     const declared = declarationAt.get(node);
     if (declared !== undefined) {

@@ -242,6 +242,26 @@ describe('an archive that is not as it should be', () => {
     expect(await refusal('many.tar', await tar(code), { entries: 1 })).toContain('holds more than 1 entries');
   });
 
+  it('whose contents do not add up to what it says is refused, stored or deflated, small or large', async () => {
+    for (const [name, compress] of [
+      ['stored.zip', false],
+      ['deflated.zip', true],
+    ] as const)
+      for (const text of ['export const right = 1;\n', 'export const right = 1;\n'.repeat(100_000)]) {
+        const file = new ZipFile();
+        file.addBuffer(Buffer.from(text), 'a.ts', { compress });
+        file.end();
+        const whole = await buffer(file.outputStream);
+        expect((await opened(name, whole)).paths).toEqual(['a.ts']);
+        // The checksum in the directory at the end, 16 bytes into its entry.
+        const entry = whole.lastIndexOf(Buffer.from('504b0102', 'hex'));
+        whole.writeUInt32LE((whole.readUInt32LE(entry + 16) ^ 1) >>> 0, entry + 16);
+        expect(await refusal(name, whole)).toBe(
+          `${name} is damaged (the checksum of a.ts is wrong). Nothing of it was taken in.`,
+        );
+      }
+  });
+
   it('cut short, damaged or encrypted is refused in one sentence', async () => {
     const plain = await tar(code);
     const zipped = await zip(Object.fromEntries(code) as Record<string, string>);

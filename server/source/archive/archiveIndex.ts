@@ -16,6 +16,8 @@ export interface ArchiveEntry {
   name: string;
   kind: 'file' | 'folder' | 'link' | 'other';
   size: number;
+  /** What the archive says that the content adds up to (CRC-32), where it says so. */
+  checksum?: number;
   /** Where a link leads. */
   target?: string;
 }

@@ -7,7 +7,7 @@ import { MAX_KEPT_FILE_BYTES } from './limits.ts';
 /** An unpacked archive. */
 export function archiveSource(folder: string, index: ArchiveIndex): CodeSource {
   const numbers = new Map(index.files.map(([path, number]) => [path, number]));
-  const folders = foldersOfPaths(
+  const { folders, refused } = foldersOfPaths(
     new Map(
       index.files
         .filter(([, number]) => number >= 0)
@@ -29,6 +29,7 @@ export function archiveSource(folder: string, index: ArchiveIndex): CodeSource {
     mayChange: false,
     refused: [
       ...index.refused,
+      ...refused,
       ...tooLarge.map(([path, , size]) => ({
         path,
         reason: 'tooLarge' as const,

@@ -85,9 +85,8 @@ async function readZip(file: string, onEntry: OnEntry, { signal, onRead }: ReadO
       const isLink = mode === LINK_MODE;
       const kind = name.endsWith('/') || name.endsWith('\\') ? 'folder' : isLink ? 'link' : 'file';
       const target = isLink ? await textOf(await zip.openReadStreamPromise(entry)) : undefined;
-      await onEntry({ name, kind, size: entry.uncompressedSize, target }, () =>
-        zip.openReadStreamPromise(entry),
-      );
+      const { uncompressedSize: size, crc32: checksum } = entry;
+      await onEntry({ name, kind, size, checksum, target }, () => zip.openReadStreamPromise(entry));
       onRead(entry.relativeOffsetOfLocalHeader + entry.compressedSize);
     }
   } finally {

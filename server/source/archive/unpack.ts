@@ -12,7 +12,9 @@ import {
 import { join } from 'node:path';
 import { Transform, type Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { Problem, sentenceOfCode } from '../../problem.ts';
+import { crc32 } from 'node:zlib';
+import { sentenceOfCode } from '../../failure.ts';
+import { Problem, stopped } from '../../problem.ts';
 import { IndexBuilder, type ArchiveIndex } from './archiveIndex.ts';
 import { entryPath, leadsOut } from './entryName.ts';
 import { formatOf, readArchive } from './formats.ts';
@@ -47,7 +49,7 @@ export async function unpack(file: string, into: string, options: UnpackOptions)
     return index;
   } catch (error) {
     rmSync(passing, { recursive: true, force: true });
-    if (signal?.aborted) throw new Problem('stopped', 'The survey was stopped.');
+    if (signal?.aborted) throw stopped();
     throw archiveProblem(name, error);
   }
 }
@@ -91,7 +93,9 @@ async function unpackEntries(
       }
       const number = builder.nextNumber();
       const write = entry.size <= SMALL_BYTES ? writeSmall : writeLarge;
-      const { size, hash } = await write(await open(), join(folder, String(number)), count);
+      const { size, hash, checksum } = await write(await open(), join(folder, String(number)), count);
+      if (entry.checksum !== undefined && entry.checksum !== checksum)
+        throw new Error(`the checksum of ${path} is wrong`);
       builder.keep(path, { number, size, stamp: hash });
     },
     { signal, onRead: (bytes) => onProgress?.(Math.min(bytes, ofAll), ofAll) },
@@ -105,6 +109,8 @@ const SMALL_BYTES = 1024 ** 2;
 interface Written {
   size: number;
   hash: string;
+  /** CRC-32. */
+  checksum: number;
 }
 
 async function writeSmall(
@@ -119,19 +125,25 @@ async function writeSmall(
   }
   const bytes = pieces.length === 1 ? pieces[0] : Buffer.concat(pieces);
   writeFileSync(to, bytes);
-  return { size: bytes.length, hash: createHash('sha256').update(bytes).digest('hex') };
+  return {
+    size: bytes.length,
+    hash: createHash('sha256').update(bytes).digest('hex'),
+    checksum: crc32(bytes),
+  };
 }
 
 async function writeLarge(content: Readable, to: string, count: (bytes: number) => void): Promise<Written> {
   const hash = createHash('sha256');
   let size = 0;
+  let checksum = 0;
   const weighing = counted((bytes, piece) => {
     size += bytes;
+    checksum = crc32(piece, checksum);
     hash.update(piece);
     count(bytes);
   });
   await pipeline(content, weighing, createWriteStream(to));
-  return { size, hash: hash.digest('hex') };
+  return { size, hash: hash.digest('hex'), checksum };
 }
 
 function counted(onPiece: (bytes: number, piece: Buffer) => void): Transform {

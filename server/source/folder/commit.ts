@@ -1,5 +1,5 @@
-import { existsSync, lstatSync } from 'node:fs';
-import { dirname, join, resolve } from 'node:path';
+import { existsSync, lstatSync, realpathSync } from 'node:fs';
+import { dirname, join, resolve, sep } from 'node:path';
 import { readRegularFile } from '../readRegularFile.ts';
 
 /** No file of git's own that says where HEAD is holds more; of packed references there may be many. */
@@ -52,6 +52,23 @@ function isReference(ref: string): boolean {
 function commonFolder(git: string): string {
   const stated = join(git, 'commondir');
   return existsSync(stated) ? resolve(git, textOf(stated)) : git;
+}
+
+/**
+ * Where the repository of a folder lies, when that is outside of it: its `.git` is a link, or a file that names another place. What
+ * git says there is of that repository, which whoever opens the folder may not know. Null where it lies in the folder, or there is none.
+ */
+export function repositoryElsewhere(folder: string): string | null {
+  try {
+    const own = join(folder, '.git');
+    if (!existsSync(own)) return null;
+    const git = lstatSync(own).isSymbolicLink() ? realpathSync(own) : gitFolder(folder);
+    if (git === undefined) return null;
+    const home = realpathSync(resolve(git, commonFolder(git)));
+    return home.startsWith(realpathSync(folder) + sep) ? null : home;
+  } catch {
+    return null; // What cannot be read is not followed either.
+  }
 }
 
 function gitFolder(folder: string): string | undefined {

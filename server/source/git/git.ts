@@ -1,5 +1,5 @@
 import { execa } from 'execa';
-import { Problem } from '../../problem.ts';
+import { Problem, stopped } from '../../problem.ts';
 import { gitCall } from './gitCall.ts';
 
 export interface GitOptions {
@@ -20,6 +20,14 @@ export class GitFailure extends Error {
   }
 }
 
+/** What ends the calls that are under way. */
+const underWay = new Set<() => void>();
+
+/** Ends all that git does for this thread, with its helpers: for when the thread itself is about to end. */
+export function endGit(): void {
+  for (const stop of underWay) stop();
+}
+
 /** Runs git and returns its standard output. Throws a GitFailure, or a Problem when stopped or not installed. */
 export async function git(
   repository: string | null,
@@ -27,7 +35,7 @@ export async function git(
   options: GitOptions = {},
 ): Promise<string> {
   const call = gitCall(repository, args, options.fetches);
-  const running = execa('git', call.args, {
+  const running = execa(call.program, call.args, {
     env: call.env,
     extendEnv: false,
     shell: false,
@@ -46,6 +54,7 @@ export async function git(
       // It ended by itself just now.
     }
   };
+  underWay.add(stop);
   options.signal?.addEventListener('abort', stop, { once: true });
   if (options.onOutput) running.stdout.on('data', options.onOutput);
   if (options.onLine) {
@@ -60,16 +69,15 @@ export async function git(
     });
   }
   const result = await running;
+  underWay.delete(stop);
   options.signal?.removeEventListener('abort', stop);
-  if (options.signal?.aborted) throw new Problem('stopped', 'The survey was stopped.');
-  if (result.code === 'ENOENT')
+  if (options.signal?.aborted) throw stopped();
+  const said = Buffer.from(result.stderr ?? [])
+    .toString('utf8')
+    .trim();
+  if (result.code === 'ENOENT' || said.startsWith('setpriv: failed to execute git'))
     throw new Problem('noGit', 'git is not installed on this machine; install it to open repositories.');
-  if (result.failed)
-    throw new GitFailure(
-      Buffer.from(result.stderr ?? [])
-        .toString('utf8')
-        .trim(),
-    );
+  if (result.failed) throw new GitFailure(said);
   return options.onOutput ? '' : Buffer.from(result.stdout ?? []).toString('utf8');
 }
 

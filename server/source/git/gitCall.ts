@@ -1,3 +1,5 @@
+import { existsSync } from 'node:fs';
+
 /** Settings that a repository may not decide: nothing it holds or names is ever run. */
 const settings = [
   'core.hooksPath=/dev/null',
@@ -10,6 +12,9 @@ const settings = [
   'fetch.recurseSubmodules=false',
   'gc.auto=0',
   'maintenance.auto=false',
+  // A server that says nothing for half a minute is given up, whether we are still there or not.
+  'http.lowSpeedLimit=1',
+  'http.lowSpeedTime=30',
 ].flatMap((setting) => ['-c', setting]);
 
 /** What git finds in its surroundings: nobody to ask for a password, and no settings of the machine's. */
@@ -27,12 +32,16 @@ const environment = {
   LC_ALL: 'C',
 };
 
-/** Arguments and surroundings of every call: explicit repository, no shell. */
+/** Has the kernel end a program with whoever started it, however that ended. Linux has it; elsewhere git ends when its pipes do. */
+const SETPRIV = '/usr/bin/setpriv';
+const endsWithUs = existsSync(SETPRIV) ? [SETPRIV, '--pdeathsig', 'TERM', '--'] : [];
+
+/** The program, arguments and surroundings of every call: explicit repository, no shell. */
 export function gitCall(
   repository: string | null,
   args: string[],
   fetches = false,
-): { args: string[]; env: NodeJS.ProcessEnv } {
+): { program: string; args: string[]; env: NodeJS.ProcessEnv } {
   const place = repository === null ? [] : [`--git-dir=${repository}`];
   const env: NodeJS.ProcessEnv = {
     ...process.env,
@@ -48,5 +57,6 @@ export function gitCall(
     'GIT_CONFIG_PARAMETERS',
   ])
     delete env[name];
-  return { args: ['--no-pager', ...place, ...settings, ...args], env };
+  const [program, ...before] = [...endsWithUs, 'git'];
+  return { program, args: [...before, '--no-pager', ...place, ...settings, ...args], env };
 }

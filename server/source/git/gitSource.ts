@@ -11,7 +11,9 @@ export async function gitSource(
   signal?: AbortSignal,
 ): Promise<CodeSource> {
   const objects = new Map<string, string>();
-  const folders = foldersOfPaths(await listTree(repository, commit, address, objects, signal));
+  const { folders, refused } = foldersOfPaths(
+    await listTree({ repository, commit, address, signal }, objects),
+  );
   const reader = objectReader(repository);
   const objectOf = (path: string): string => {
     const object = objects.get(path);
@@ -25,7 +27,7 @@ export async function gitSource(
     commit,
     hasIgnoredFiles: false,
     mayChange: false,
-    refused: [],
+    refused,
     notes: [],
     close: () => reader.close(),
   };
@@ -39,14 +41,48 @@ const kinds: Record<string, SourceEntry['kind']> = {
   '160000': 'submodule',
 };
 
+/** More is refused before memory is gone: a tree may hold itself in as many places as it likes. */
+const MOST_ENTRIES = 1_000_000;
+const MOST_LETTERS = 256 * 1024 * 1024;
+
+/** A commit to be listed, and how it is named to people. */
+interface Listing {
+  repository: string;
+  commit: string;
+  address: string;
+  signal?: AbortSignal;
+}
+
+/** Throws a Problem when a commit lists more than is read. By names alone it is counted in no time. */
+async function requireListable({ repository, commit, address, signal }: Listing): Promise<void> {
+  let entries = 0;
+  let letters = 0;
+  const enough = new AbortController();
+  try {
+    await git(repository, ['ls-tree', '-r', '-z', '--name-only', '--full-tree', commit], {
+      signal: signal ? AbortSignal.any([signal, enough.signal]) : enough.signal,
+      onOutput: (piece) => {
+        letters += piece.length;
+        for (let end = piece.indexOf(0); end >= 0; end = piece.indexOf(0, end + 1)) entries++;
+        if (entries > MOST_ENTRIES || letters > MOST_LETTERS) enough.abort();
+      },
+    });
+  } catch (error) {
+    if (enough.signal.aborted)
+      throw new Problem(
+        'repository',
+        `${address} lists more than ${MOST_ENTRIES.toLocaleString('en')} files.`,
+      );
+    throw error;
+  }
+}
+
 /** All entries of a commit, by path; fills `objects` with the object of each file. */
 async function listTree(
-  repository: string,
-  commit: string,
-  address: string,
+  listing: Listing,
   objects: Map<string, string>,
-  signal?: AbortSignal,
 ): Promise<Map<string, Omit<SourceEntry, 'name'>>> {
+  const { repository, commit, address, signal } = listing;
   const entries = new Map<string, Omit<SourceEntry, 'name'>>();
   let rest = Buffer.alloc(0);
   const take = (line: string): void => {
@@ -58,6 +94,7 @@ async function listTree(
     entries.set(path, { kind, size: Number(size) || 0, stamp: object });
   };
   try {
+    await requireListable(listing);
     await git(repository, ['ls-tree', '-r', '-z', '-l', '--full-tree', commit], {
       signal,
       onOutput: (piece) => {

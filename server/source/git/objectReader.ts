@@ -26,8 +26,8 @@ export function objectReader(repository: string, { keepsAlive = true } = {}): Ob
   let closed = false;
 
   const start = (): ChildProcessWithoutNullStreams => {
-    const { args, env } = gitCall(repository, ['cat-file', '--batch']);
-    const started = spawn('git', args, { env, stdio: 'pipe' });
+    const { program, args, env } = gitCall(repository, ['cat-file', '--batch']);
+    const started = spawn(program, args, { env, stdio: 'pipe' });
     const answers = new Answers((bytes) => {
       const next = waiting.shift();
       if (bytes) next?.resolve(bytes);
