@@ -57,6 +57,12 @@ describe('the tree of a Markdown text', () => {
     expect(await namesIn('# still here')).toEqual(['h1']);
   });
 
+  it('that waits behind others that never end is read all the same', async () => {
+    const endless = Array.from({ length: 4 }, (_, i) => markdownTree(`${i} ${'*c_ '.repeat(20_000)}`));
+    expect(await namesIn('# after them')).toEqual(['h1']);
+    expect(await Promise.all(endless)).toEqual([null, null, null, null]);
+  });
+
   it('that took too long once is not waited for again', async () => {
     const text = '*b_ '.repeat(20_000);
     await markdownTree(text);

@@ -1,4 +1,5 @@
 import { LRUCache } from 'lru-cache';
+import pLimit from 'p-limit';
 import { Piscina } from 'piscina';
 import { workerFile } from '../installation.ts';
 import { log } from '../log.ts';
@@ -7,6 +8,7 @@ import { LONGEST_PART, type Html, type MarkdownTask } from './markdownTask.ts';
 /** What takes longer is shown as plain text. Ordinary parts take a hundredth of it. */
 const DEADLINE_MS = 3_000;
 const IDLE_MS = 60_000;
+const THREADS = 2;
 
 let pool: Piscina<MarkdownTask, string | null> | null = null;
 
@@ -15,7 +17,7 @@ function sharedPool(): Piscina<MarkdownTask, string | null> {
   pool = new Piscina({
     filename: workerFile('markdownWorker'),
     minThreads: 0,
-    maxThreads: 2,
+    maxThreads: THREADS,
     idleTimeout: IDLE_MS,
     concurrentTasksPerWorker: 1,
     // A text that nests without an end takes its thread with it, and nothing else.
@@ -25,6 +27,9 @@ function sharedPool(): Piscina<MarkdownTask, string | null> {
   pool.on('error', (error: Error) => log.warn({ err: error }, 'a thread that read a text failed'));
   return pool;
 }
+
+/** Time runs from when a thread is free for it, and not while others are read before it. */
+const turn = pLimit(THREADS);
 
 /** What was read lately, and that a text cannot be: nobody waits for it twice. */
 const known = new LRUCache<string, { tree: string | null }>({
@@ -41,9 +46,14 @@ export async function markdownTree(text: string, html: Html = 'leftOut'): Promis
   const key = `${html} ${text}`;
   const found = known.get(key);
   if (found) return found.tree;
-  const tree = await sharedPool()
-    .run({ text, html }, { signal: AbortSignal.timeout(DEADLINE_MS) })
-    .catch(() => null);
-  known.set(key, { tree });
-  return tree;
+  return turn(async () => {
+    // Somebody else may have waited for the same.
+    const meanwhile = known.get(key);
+    if (meanwhile) return meanwhile.tree;
+    const tree = await sharedPool()
+      .run({ text, html }, { signal: AbortSignal.timeout(DEADLINE_MS) })
+      .catch(() => null);
+    known.set(key, { tree });
+    return tree;
+  });
 }

@@ -13,6 +13,7 @@ import { openStore } from '../store/database.ts';
 import { accessOf, newSessionToken } from './access.ts';
 import { answerWith, gate, inert } from './gate.ts';
 import { isLoopbackName } from '../hosts.ts';
+import { turns } from './turns.ts';
 
 /**
  * Serves the built application at `HOST` (loopback unless it is set) and `PORT`. What keeps it from starting is told in one
@@ -44,6 +45,7 @@ async function serve(): Promise<void> {
     express.static(join(built, 'client', 'assets'), { setHeaders, immutable: true, maxAge: '1y' }),
   );
   app.use(publicPath, express.static(join(built, 'client'), { setHeaders }));
+  app.use(turns());
   const answer = createRequestHandler({ build, mode: 'production' });
   app.all('*', (request, response, next) => void answer(request, response, next));
   app.use(failed);
