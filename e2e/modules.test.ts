@@ -334,6 +334,56 @@ describe('modules', () => {
     await waitForText(page, '.interface-list', 'used around it');
   });
 
+  it('stand in an order that is made by menu, key and pointer, with what it costs said before, or where links put them', async () => {
+    const { page } = demo.instrument;
+    await open('modules?plan=1');
+    const byLinks = await moduleNames();
+    const [first, second, third] = byLinks;
+    const stands = (...names: string[]): Promise<unknown> =>
+      page.waitForFunction(
+        (wanted) =>
+          wanted.every(
+            (name, at) => document.querySelectorAll('.module-title > button')[at]?.textContent === name,
+          ),
+        {},
+        names,
+      );
+    const choose = async (label: string): Promise<void> => {
+      await clickText(page, '.module-tools .chip', 'Higher, lower …');
+      await clickText(page, '[role=menuitem]', label);
+    };
+    await clickText(page, '.module-title > button', first);
+    await page.waitForFunction(
+      (name) => document.querySelector<HTMLInputElement>('.module-words input')?.value === name,
+      {},
+      first,
+    );
+    await clickText(page, '.module-tools .chip', 'Higher, lower …');
+    await page.waitForSelector('[role=menuitem]:not(.Mui-disabled)');
+    await page.hover('[role=menuitem]:not(.Mui-disabled)');
+    await waitForText(page, '.plan-figures', `${first} below ${second}`);
+    await clickText(page, '[role=menuitem]', 'Lower');
+    await stands(second, first, third);
+    await settledDown();
+    expect(await textOf(page, '.module-heads')).toContain('in an order made by hand');
+    await page.keyboard.down('Alt');
+    await page.keyboard.press('ArrowDown');
+    await page.keyboard.up('Alt');
+    await stands(second, third, first);
+    await settledDown();
+    const [top, bottom] = await Promise.all([
+      page.$('.module-row:nth-child(1) .module-title > button'),
+      page.$('.module-row:nth-child(3) .module-title > button'),
+    ]);
+    await bottom!.dragAndDrop(top!);
+    await stands(first, second, third);
+    await settledDown();
+    await choose('Where links put it and those beside it');
+    await stands(...byLinks);
+    await settledDown();
+    expect(await textOf(page, '.module-heads')).toContain('what uses above what it rests on');
+  });
+
   it('take one edit after another, as fast as they are asked for', async () => {
     const { page } = demo.instrument;
     await open('modules?plan=1');

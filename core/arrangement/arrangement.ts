@@ -26,6 +26,8 @@ export interface Arrangement {
   groupOf: Int32Array;
   /** The group that stands for what belongs nowhere (“no package”); -1 when everything belongs somewhere. */
   rest: number;
+  /** The place of each group among its siblings, 1 on top, where somebody ordered them; 0 for none. Undefined where nobody did. */
+  byHand?: Int32Array;
 }
 
 /** Name of the group that holds what belongs to no other; no package and no build module is called so. */

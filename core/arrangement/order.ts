@@ -2,6 +2,7 @@ import { levels } from '../graph/components.ts';
 import { fewestAgainst, subgraph } from '../graph/fewestAgainst.ts';
 import { giveUpAtStep } from '../graph/giveUp.ts';
 import { joinEdges, type Graph } from '../graph/rollUp.ts';
+import type { Arrangement } from './arrangement.ts';
 import { nodeOfUnit, parentOfNode, type UnitTree } from './nodes.ts';
 
 /** The children of one group that hold anything, and the references between them, each child standing for all it holds. */
@@ -13,8 +14,8 @@ export interface Siblings {
 }
 
 /**
- * The one order: the children of every group so that few references go against it. It does not depend on what is open
- * or where a picture begins.
+ * The one order: the children of every group so that few references go against it, but for groups that somebody ordered. It does
+ * not depend on what is open or where a picture begins.
  */
 export interface Order {
   /** Children of each group in order. */
@@ -33,9 +34,24 @@ export function orderOf(tree: UnitTree, references: Graph): Order {
   const siblings = siblingGraphs(tree, references);
   for (const { group, nodes, graph } of siblings) {
     levels(graph).forEach((own, i) => (level[nodes[i]] = own));
-    children[group] = Array.from(fewestAgainst(graph), (i) => nodes[i]);
+    children[group] = orderedByHand(
+      arrangement,
+      Array.from(fewestAgainst(graph), (i) => nodes[i]),
+    );
   }
   return { children, level, place: placesOf(tree, children), siblings };
+}
+
+/**
+ * Siblings as links put them, the used before its users, with those that somebody ordered so among the places that they have
+ * together. All others stay where they are.
+ */
+export function orderedByHand({ byHand, count }: Arrangement, siblings: number[]): number[] {
+  if (byHand === undefined) return siblings;
+  const isOrdered = (node: number): boolean => node < count && byHand[node] > 0;
+  // What stands on top uses what is below it, and comes last here.
+  const ordered = siblings.filter(isOrdered).sort((a, b) => byHand[b] - byHand[a] || b - a);
+  return siblings.map((node) => (isOrdered(node) ? ordered.shift()! : node));
 }
 
 /**

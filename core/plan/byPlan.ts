@@ -15,7 +15,7 @@ export function byPlan(survey: SurveyedCodebase, plan: ModulePlan, packages: () 
   const parts = new Map(
     plan.placings.filter(({ target }) => target.includes('#')).map(({ target, module }) => [target, module]),
   );
-  return arrange('plan', elements, (tree) => {
+  const arrangement = arrange('plan', elements, (tree) => {
     const groups = new Map<string, number>();
     for (const { id } of plan.modules) groups.set(id, groupOfModule(tree, byId, id));
     const assign = (element: number, module: string | null | undefined): void => {
@@ -26,6 +26,9 @@ export function byPlan(survey: SurveyedCodebase, plan: ModulePlan, packages: () 
     if (parts.size > 0)
       for (let e = 0; e < elements.firstExternal; e++) assign(e, parts.get(elements.key[e]));
   });
+  if (plan.modules.every(({ place }) => place === undefined)) return arrangement;
+  const byHand = Int32Array.from(arrangement.name, (id) => byId.get(id)?.place ?? 0);
+  return { ...arrangement, byHand };
 }
 
 /** A module whose parent is gone, or that stands in itself, stands at the top. */

@@ -23,6 +23,8 @@ export type PlanEdit =
   | { edit: 'colour'; module: string; colour: PlanColour | null }
   /** What of a module others are meant to use: keys of elements; none for no such statement. */
   | { edit: 'interface'; module: string; keys: readonly string[] }
+  /** Modules that stand side by side stand in this order, from the top; or, not by hand, where links put them again. */
+  | { edit: 'order'; modules: readonly string[]; isByHand: boolean }
   /** A module stands in another, or (null) at the top; not in one that stands in it. */
   | { edit: 'nest'; module: string; parent: string | null }
   /** All that a module holds goes into another, and it is gone. */
@@ -94,10 +96,20 @@ export function edited(plan: ModulePlan, edit: PlanEdit): ModulePlan {
         }),
         placings,
       };
+    case 'order': {
+      const places = new Map(edit.modules.map((id, at) => [id, edit.isByHand ? at + 1 : undefined]));
+      return {
+        modules: modules.map((module) =>
+          places.has(module.id) ? { ...module, place: places.get(module.id) } : module,
+        ),
+        placings,
+      };
+    }
     case 'nest': {
       const { module, parent } = edit;
       if (parent !== null && standsIn(modules, parent, module)) return plan;
-      return { modules: changed(modules, module, { parent }), placings };
+      // Its place was one among others.
+      return { modules: changed(modules, module, { parent, place: undefined }), placings };
     }
     case 'merge': {
       // What stands in the one that goes takes its place.

@@ -11,6 +11,8 @@ export interface PlanModule {
   /** The module that it stands in; null at the top. */
   parent: string | null;
   colour?: PlanColour;
+  /** Its place among those beside it, the first on top, as somebody ordered them; without one, links say where it stands. */
+  place?: number;
   /** Keys of elements that others are meant to use; what is used beside them goes around it. */
   interface?: readonly string[];
 }

@@ -30,6 +30,8 @@ export interface PlanFileModule {
   name: string;
   purpose?: string;
   colour?: PlanColour;
+  /** Its place among those beside it, 1 on top, where somebody ordered them. */
+  place?: number;
   interface?: string[];
   members: z.infer<typeof memberSchema>[];
   modules: PlanFileModule[];
@@ -47,6 +49,7 @@ const moduleSchema: z.ZodType<PlanFileModule> = z.lazy(() =>
     name: z.string().min(1),
     purpose: z.string().optional(),
     colour: z.enum(planColours).optional(),
+    place: z.number().int().positive().optional(),
     interface: z.array(z.string()).optional(),
     members: z.array(memberSchema).default([]),
     modules: z.array(moduleSchema).default([]),
@@ -99,10 +102,11 @@ export function planOfFile(file: PlanFile, name: string): ModulePlan {
   const modules: PlanModule[] = [];
   const placings: Placing[] = file.notPlaced.map((target) => ({ target, module: null, isSettled: false }));
   const walk = (list: readonly PlanFileModule[], parent: string | null): void => {
-    for (const { id, name: called, purpose = '', colour, interface: keys, members, modules: inner } of list) {
+    for (const { id, name: called, purpose = '', members, modules: inner, ...besides } of list) {
+      const { colour, place, interface: keys } = besides;
       if (modules.some((module) => module.id === id))
         throw new Problem('badRequest', `${name} has two modules with the id ${id}.`);
-      const said = { ...(colour && { colour }), ...(keys && { interface: keys }) };
+      const said = { ...(colour && { colour }), ...(place && { place }), ...(keys && { interface: keys }) };
       modules.push({ id, name: called, purpose, parent, ...said });
       for (const { key, doubt, settled, by, why } of members) {
         // The reason of a proposal is worked out anew; that of somebody stays.
@@ -123,12 +127,13 @@ export function planOfFile(file: PlanFile, name: string): ModulePlan {
 /** A plan as it is kept: folders, and what stands otherwise in them, with who stands behind it. */
 export function planFileOfPlan({ modules, placings }: ModulePlan): PlanFile {
   const nested = new Map(
-    modules.map(({ id, name, purpose, colour, interface: keys }): [string, PlanFileModule] => [
+    modules.map(({ id, name, purpose, colour, place, interface: keys }): [string, PlanFileModule] => [
       id,
       {
         ...{ id, name },
         ...(purpose && { purpose }),
         ...(colour && { colour }),
+        ...(place && { place }),
         ...(keys && { interface: [...keys] }),
         members: [],
         modules: [],

@@ -28,6 +28,7 @@ const edit = z.discriminatedUnion('edit', [
   z.object({ edit: z.literal('purpose'), module, purpose: z.string().trim().max(500) }),
   z.object({ edit: z.literal('colour'), module, colour: z.enum(planColours).nullable() }),
   z.object({ edit: z.literal('interface'), module, keys: targets }),
+  z.object({ edit: z.literal('order'), modules: z.array(module).max(10_000), isByHand: z.boolean() }),
   z.object({ edit: z.literal('nest'), module, parent: module.nullable() }),
   z.object({ edit: z.literal('merge'), module, into: module }),
   z.object({

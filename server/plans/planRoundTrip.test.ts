@@ -23,12 +23,14 @@ const anyPlan = fc
             // A module stands in one before it, so that none stands in itself.
             parent: fc.constantFrom(null, ...ids.slice(0, at)),
             colour: fc.option(fc.constantFrom(...planColours), { nil: undefined }),
+            place: fc.option(fc.integer({ min: 1, max: 9 }), { nil: undefined }),
             interface: fc.option(fc.array(text, { minLength: 1, maxLength: 3 }), { nil: undefined }),
           })
-          .map(({ colour, interface: keys, ...module }) => ({
+          .map(({ colour, place, interface: keys, ...module }) => ({
             id,
             ...module,
             ...(colour && { colour }),
+            ...(place && { place }),
             ...(keys && { interface: keys }),
           })),
       ),

@@ -12,12 +12,13 @@ import { breaksInWords } from '../../state/words.ts';
 import { chosenColour } from '../../theme/useSheetColours.ts';
 import type { PlanEditor } from '../../state/usePlanEdit.ts';
 import type { PlanTrial } from './usePlanEffect.ts';
+import { movedBy, movedTo, orderedByLinks, siblingsOf, type NamedEdit } from './moduleOrder.ts';
 import { Words } from './Words.tsx';
 
 /** So many modules that one rests on, or that rest on it, are named before the rest is asked for. */
 const NAMED = 5;
 
-type MenuName = 'merge' | 'nest' | 'split' | 'takeIn' | 'colour';
+type MenuName = 'order' | 'merge' | 'nest' | 'split' | 'takeIn' | 'colour';
 
 /** The module that is open: what it is called and for, what may be done with it as a whole, and what it has to do with others. */
 export function ModuleHead({
@@ -91,6 +92,7 @@ export function ModuleHead({
         {opens('split', 'Split …')}
         {opens('merge', 'Merge into …')}
         {opens('nest', 'Put into …')}
+        {siblingsOf(modules, row).length > 1 && opens('order', 'Higher, lower …')}
         <button
           type="button"
           className="chip"
@@ -122,7 +124,7 @@ export function ModuleHead({
 /** What a menu of the module that is open offers. */
 function entriesOf(
   menu: MenuName,
-  { id, name, parent }: ModuleRow,
+  row: ModuleRow,
   {
     modules,
     lists,
@@ -135,8 +137,11 @@ function entriesOf(
     trial: PlanTrial;
   },
 ): MenuEntry[] {
+  const { id, name, parent } = row;
   const others = modules.filter((other) => other.id !== id);
   switch (menu) {
+    case 'order':
+      return orderEntries(row, { modules, editor, trial });
     case 'merge':
       return others.map((other) => {
         const edit = { edit: 'merge', module: id, into: other.id } as const;
@@ -196,6 +201,28 @@ function entriesOf(
         run: () => editor.edit(`colour of ${name}`, { edit: 'colour', module: id, colour }),
       }));
   }
+}
+
+/** Where the module may stand among those beside it. */
+function orderEntries(
+  row: ModuleRow,
+  { modules, editor, trial }: { modules: readonly ModuleRow[]; editor: PlanEditor; trial: PlanTrial },
+): MenuEntry[] {
+  const last = siblingsOf(modules, row).length - 1;
+  const choices: [string, NamedEdit | null][] = [
+    ['Higher', movedBy(modules, row, -1)],
+    ['Lower', movedBy(modules, row, 1)],
+    ['To the top', movedTo(modules, row, 0)],
+    ['To the bottom', movedTo(modules, row, last)],
+    ['Where links put it and those beside it', orderedByLinks(modules, row)],
+  ];
+  return choices.map(([label, named]) => ({
+    key: label,
+    label,
+    disabled: named === null,
+    onAt: () => trial.think(named),
+    run: () => named && editor.edit(named.what, named.edit),
+  }));
 }
 
 /** Takes in all that a pattern matches: a folder, some names. */

@@ -12,17 +12,25 @@ import { chosenColour } from '../../theme/useSheetColours.ts';
 export function ModuleSheet({
   page,
   onOpen,
+  onDrag,
   onOver,
   onDropped,
 }: {
   page: PlanPage;
   onOpen: (module: string) => void;
-  /** Files are held over a module, or (null) over none any more. */
+  /** A module is taken up to be put in another place, or (null) let go. */
+  onDrag: (module: ModuleRow | null) => void;
+  /** Files, or a module, are held over a module, or (null) over none any more. */
   onOver: (module: string | null) => void;
   onDropped: (module: string) => void;
 }) {
   const { modules, notPlaced, open } = page;
   const [pointed, setPointed] = useState<string | null>(null);
+  const [held, setHeld] = useState<ModuleRow | null>(null);
+  const hold = (row: ModuleRow | null): void => {
+    setHeld(row);
+    onDrag(row);
+  };
   const largest = Math.max(1, ...modules.map(({ codeLines }) => codeLines), notPlaced.codeLines);
   const step = (by: number): void => {
     const next = modules[modules.findIndex(({ id }) => id === open) + by];
@@ -35,7 +43,12 @@ export function ModuleSheet({
   return (
     <div className="module-list">
       <div className="module-row module-heads faded">
-        <span>Module, what uses above what it rests on</span>
+        <span>
+          Module,{' '}
+          {modules.some(({ isOrdered }) => isOrdered)
+            ? 'in an order made by hand'
+            : 'what uses above what it rests on'}
+        </span>
         <span>files</span>
         <span>code lines, settled in ink</span>
         <span>stays inside</span>
@@ -49,7 +62,7 @@ export function ModuleSheet({
         role="list"
         aria-label="Modules"
         onKeyDown={(event) => {
-          if (event.key !== 'ArrowDown' && event.key !== 'ArrowUp') return;
+          if ((event.key !== 'ArrowDown' && event.key !== 'ArrowUp') || event.altKey) return;
           event.preventDefault();
           step(event.key === 'ArrowDown' ? 1 : -1);
         }}
@@ -60,7 +73,9 @@ export function ModuleSheet({
             row={row}
             largest={largest}
             isOpen={row.id === open}
+            edge={held === null ? null : edgeOf(modules, held, row)}
             onOpen={() => onOpen(row.id)}
+            onDrag={(isHeld) => hold(isHeld ? row : null)}
             onPoint={(isAt) => setPointed(isAt ? row.id : null)}
             onOver={(isOver) => onOver(isOver ? row.id : null)}
             onDropped={() => onDropped(row.id)}
@@ -86,11 +101,19 @@ export function ModuleSheet({
   );
 }
 
+/** The edge of a row at which a module that is held would come to stand; 'none' where it cannot stand there. */
+function edgeOf(modules: readonly ModuleRow[], held: ModuleRow, row: ModuleRow): 'above' | 'below' | 'none' {
+  if (held.id === row.id || held.parent !== row.parent) return 'none';
+  return modules.indexOf(row) < modules.indexOf(held) ? 'above' : 'below';
+}
+
 function Row({
   row,
   largest,
   isOpen,
+  edge,
   onOpen,
+  onDrag,
   onPoint,
   onOver,
   onDropped,
@@ -98,7 +121,10 @@ function Row({
   row: ModuleRow;
   largest: number;
   isOpen: boolean;
+  /** Where a module that is held would come to stand by this one; null where none is held, and files may be. */
+  edge: 'above' | 'below' | 'none' | null;
   onOpen: () => void;
+  onDrag: (isHeld: boolean) => void;
   onPoint: (isAt: boolean) => void;
   onOver: (isOver: boolean) => void;
   onDropped: () => void;
@@ -112,10 +138,11 @@ function Row({
   return (
     <div
       role="listitem"
-      className={`module-row${isOpen ? ' open' : ''}${isOver ? ' over' : ''}`}
+      className={`module-row${isOpen ? ' open' : ''}${isOver && edge !== 'none' ? ` over ${edge ?? ''}` : ''}`}
       onMouseEnter={() => onPoint(true)}
       onMouseLeave={() => onPoint(false)}
       onDragOver={(event) => {
+        if (edge === 'none') return;
         event.preventDefault();
         if (!isOver) over(true);
       }}
@@ -133,7 +160,21 @@ function Row({
       <span className="module-name" style={{ paddingLeft: 14 * row.depth }}>
         <span className="module-title">
           {row.colour && <span className="swatch" style={chosenColour(row.colour)} aria-hidden="true" />}
-          <button type="button" className="plain-button" aria-expanded={isOpen} onClick={onOpen}>
+          <button
+            type="button"
+            className="plain-button"
+            aria-expanded={isOpen}
+            title="Hold and move it to stand higher or lower"
+            draggable
+            onDragStart={({ dataTransfer }) => {
+              // Without any data, some browsers do not let it be moved.
+              dataTransfer.setData('text/plain', row.name);
+              dataTransfer.effectAllowed = 'move';
+              onDrag(true);
+            }}
+            onDragEnd={() => onDrag(false)}
+            onClick={onOpen}
+          >
             {row.name}
           </button>
           {row.cycle && (

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import type { InterfacePage } from '../../../server/views/plan/interfaceView.ts';
-import type { MemberRow, PlanPage } from '../../../server/views/plan/planView.ts';
+import type { MemberRow, ModuleRow, PlanPage } from '../../../server/views/plan/planView.ts';
 import { ALL_OPEN, NEW_FILES, NOT_PLACED } from '../../../server/views/plan/planOpen.ts';
 import { Caption, CertaintyPart, KindsPart, TestsPart } from '../../frame/Caption.tsx';
 import { isTyping } from '../../frame/useFrameKeys.ts';
@@ -15,6 +15,7 @@ import { ModuleSheet } from './ModuleSheet.tsx';
 import { PlanTools } from './PlanTools.tsx';
 import { ProposeForm } from './ProposeForm.tsx';
 import { ReadPlan } from './ReadPlan.tsx';
+import { movedBy, movedTo, siblingsOf, type NamedEdit } from './moduleOrder.ts';
 import { usePlanEdit, type PlanEditor } from '../../state/usePlanEdit.ts';
 import { usePlanEffect, type PlanTrial } from './usePlanEffect.ts';
 import './modules.css';
@@ -41,18 +42,24 @@ export function ModulesPage({
   const trial = usePlanEffect(codebaseId);
   const [isProposing, setProposing] = useState(false);
   const dragged = useRef<readonly MemberRow[]>([]);
-  useUndoKeys(editor);
+  const held = useRef<ModuleRow | null>(null);
+  useEditKeys(editor, page);
   if (plan === null) return <NoPlan editor={editor} codebaseId={codebaseId} apart={page.apart} />;
   const openModule = (module: string): void => change({ module, focus: null }, { replace: true });
   const nameOf = new Map(modules.map(({ id, name }) => [id, name]));
-  /** What dropping the files that are dragged would do; null where nothing is, or all of it stands there. */
-  const dropOn = (module: string) => {
+  /** What dropping the files, or the module, that are dragged would do; null where nothing is, or all of it stands there. */
+  const dropOn = (module: string): NamedEdit | null => {
+    if (held.current !== null) {
+      const siblings = siblingsOf(modules, held.current);
+      const place = siblings.findIndex(({ id }) => id === module);
+      return movedTo(modules, held.current, place);
+    }
     const files = dragged.current.filter((file) => file.module !== module);
     if (files.length === 0) return null;
     const targets = files.map(({ key }) => key);
     return {
       what: `${filesInWords(files)} moved to ${nameOf.get(module)!}`,
-      edit: { edit: 'place', targets, module, by: authorName() } as const,
+      edit: { edit: 'place', targets, module, by: authorName() },
     };
   };
   return (
@@ -96,6 +103,10 @@ export function ModulesPage({
           <ModuleSheet
             page={page}
             onOpen={openModule}
+            onDrag={(module) => {
+              held.current = module;
+              if (module === null) trial.think(null);
+            }}
             onOver={(module) => trial.think(module === null ? null : dropOn(module))}
             onDropped={(module) => {
               const drop = dropOn(module);
@@ -285,15 +296,23 @@ function brokenBetween(modules: PlanPage['modules']): number {
   return modules.flatMap(({ uses }) => uses).reduce((sum, { broken }) => sum + (broken?.references ?? 0), 0);
 }
 
-function useUndoKeys({ step }: PlanEditor): void {
+/** Keys that edit wherever on the page the focus is: steps back and forth, and the open module moved higher or lower. */
+function useEditKeys({ step, edit, isBusy }: PlanEditor, { modules, open }: PlanPage): void {
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
-      if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z' || isTyping(event.target))
-        return;
+      const { key, altKey } = event;
+      if (isTyping(event.target)) return;
+      if ((event.ctrlKey || event.metaKey) && key.toLowerCase() === 'z')
+        step(event.shiftKey ? 'redo' : 'undo');
+      else if (altKey && (key === 'ArrowUp' || key === 'ArrowDown')) {
+        const row = modules.find(({ id }) => id === open);
+        // What is under way may change what stands above and below.
+        const moved = row && !isBusy ? movedBy(modules, row, key === 'ArrowUp' ? -1 : 1) : null;
+        if (moved) edit(moved.what, moved.edit);
+      } else return;
       event.preventDefault();
-      step(event.shiftKey ? 'redo' : 'undo');
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, [step]);
+  }, [step, edit, isBusy, modules, open]);
 }

@@ -9,6 +9,7 @@ export const modules: ViewDescriptor = {
   keys: [
     ['↑ ↓', 'the file before, the next one'],
     ['[ ]', 'the module before, the next one'],
+    ['Alt ↑ ↓', 'move the open module higher, lower'],
     ['Shift ↑ ↓', 'take several files together; Esc lets them go'],
     ['Enter', 'keep the file where it is'],
     ['N', 'move it to the module that pulls next'],

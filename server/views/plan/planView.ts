@@ -1,5 +1,7 @@
+import { subgroups } from '../../../core/arrangement/arrangement.ts';
 import type { ArrangedSurvey } from '../../../core/arrangement/arranged.ts';
 import { endOfOwn } from '../../../core/arrangement/ends.ts';
+import { orderedByHand } from '../../../core/arrangement/order.ts';
 import type { DependencyFilter } from '../../../core/graph/rollUp.ts';
 import { unmatched } from '../../../core/plan/byPlan.ts';
 import { saidOf, type ModulePlan, type PlanColour } from '../../../core/plan/modulePlan.ts';
@@ -34,6 +36,8 @@ export interface ModuleRow {
   colour: PlanColour | null;
   parent: string | null;
   depth: number;
+  /** Somebody said where it stands among those beside it. */
+  isOrdered: boolean;
   /** How evidence is asked for of what it holds itself. */
   end: string;
   files: number;
@@ -160,10 +164,12 @@ function moduleRows({ arrangement, order, cycles }: ArrangedSurvey, { modules }:
   const cycleOf = new Map(cycles.flatMap(({ tag, members }) => members.map((member) => [member, tag])));
   const rows: ModuleRow[] = [];
   const enter = (group: number, depth: number): void => {
-    const { id, name, purpose, colour = null, interface: named = [] } = byId.get(arrangement.name[group])!;
+    const module = byId.get(arrangement.name[group])!;
+    const { id, name, purpose, colour = null, interface: named = [] } = module;
     const parent = depth === 0 ? null : arrangement.name[arrangement.parent[group]];
     rows.push({
       ...{ id, name, purpose, colour, parent, depth, interface: named },
+      isOrdered: module.place !== undefined,
       end: endOfOwn(arrangement, group),
       ...{ files: 0, codeLines: 0, settledLines: 0, doubtful: 0, inside: 0, touching: 0 },
       cycle: cycleOf.get(group) ?? null,
@@ -173,12 +179,13 @@ function moduleRows({ arrangement, order, cycles }: ArrangedSurvey, { modules }:
     below(group, depth + 1);
   };
   const below = (group: number, depth: number): void => {
-    // The order has what is used first. Modules without any file stand in none, and come last.
-    const ordered = order.children[group].filter((child) => child < arrangement.count).reverse();
+    const ordered = order.children[group].filter((child) => child < arrangement.count);
     const isIn = new Set(ordered);
-    for (let child = group + 1; child < arrangement.subtreeEnd[group]; child = arrangement.subtreeEnd[child])
-      if (!isIn.has(child)) ordered.push(child);
-    for (const child of ordered) if (child !== arrangement.rest) enter(child, depth);
+    // Modules without any file stand in no order but one made by hand, and at the bottom without it.
+    const empty = subgroups(arrangement, group).filter((child) => !isIn.has(child));
+    // The order has what is used first, the page what uses.
+    const bottomUp = orderedByHand(arrangement, [...empty.reverse(), ...ordered]);
+    for (const child of bottomUp.reverse()) if (child !== arrangement.rest) enter(child, depth);
   };
   below(0, 0);
   return rows;
