@@ -10,6 +10,7 @@ import { benchLoad } from './loadBench.ts';
 import { benchLooking } from './lookingBench.ts';
 import { benchCheck } from './checkBench.ts';
 import { benchRules } from './rulesBench.ts';
+import { benchShape } from './shapeBench.ts';
 import { fetchPackage, realPackages } from './realCode.ts';
 
 /**
@@ -129,7 +130,7 @@ const otherLanguages: { name: string; code: string; folder: string; changed: str
   { name: 'poco C++', code: 'poco', folder: '.', changed: 'Foundation/src/Path.cpp' },
 ];
 
-/** `npm run bench -- curl poco` runs only what is so named; `looking`, `rules`, `check`, `load` and `browser` are the parts after the table. */
+/** `npm run bench -- curl poco` runs only what is so named; `looking`, `rules`, `shape`, `check`, `load` and `browser` are the parts after the table. */
 const asked = process.argv.slice(2);
 const isAsked = (name: string): boolean => asked.length === 0 || asked.some((word) => name.includes(word));
 try {
@@ -151,6 +152,9 @@ try {
   }
   if (isAsked('looking')) await benchLooking();
   if (isAsked('rules')) await benchRules();
+  if (isAsked('shape')) await benchShape(10_000);
+  // Takes minutes, and is asked for by its name.
+  if (asked.includes('large-shape')) await benchShape(100_000);
   if (isAsked('check')) benchCheck();
   if (isAsked('load')) await benchLoad(fetchDebianSource('python-django'));
   if (isAsked('browser')) await benchMatrix();

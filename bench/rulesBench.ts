@@ -1,4 +1,4 @@
-import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { judged } from '../core/judge/judged.ts';
@@ -6,7 +6,6 @@ import { orderPicture, placedOrder } from '../core/judge/placedOrder.ts';
 import { repairs } from '../core/judge/repairs.ts';
 import type { OrderRule } from '../core/judge/rules.ts';
 import { unreachedCode } from '../core/judge/unreached.ts';
-import { randomNumbers } from '../core/shape/random.ts';
 import { surveyPath } from '../tests/surveyPath.ts';
 import { aroundView } from '../server/views/aroundView.ts';
 import { scopeOf } from '../server/views/ground/scope.ts';
@@ -16,6 +15,7 @@ import { editedRules, EMPTY_RULES } from '../server/views/rules/editRules.ts';
 import { readRules } from '../server/views/rules/readRules.ts';
 import { judgedSurvey } from '../server/views/rules/rulesView.ts';
 import type { ViewRequest } from '../server/views/viewRequest.ts';
+import { timed, writeMadeUp } from './madeUpCode.ts';
 
 const FILES = 10_000;
 const USES = 10;
@@ -25,7 +25,7 @@ const FOLDERS = 40;
 export async function benchRules(): Promise<void> {
   const folder = mkdtempSync(join(tmpdir(), 'yletope-rules-'));
   try {
-    write(folder);
+    writeMadeUp(folder, { files: FILES, folders: FOLDERS, uses: USES });
     const { survey, entryPoints } = await surveyPath(folder);
     const on = judgedSurvey(survey);
     const { placeStart, count } = survey.dependencies;
@@ -64,27 +64,4 @@ export async function benchRules(): Promise<void> {
   } finally {
     rmSync(folder, { recursive: true, force: true });
   }
-}
-
-/** Files in folders, each using ten of those before it, and one in twenty any other. */
-function write(folder: string): void {
-  const random = randomNumbers(5);
-  const nameOf = (i: number): string => `part${Math.floor((i * FOLDERS) / FILES)}/file${i}`;
-  for (let part = 0; part < FOLDERS; part++) mkdirSync(join(folder, `part${part}`));
-  for (let i = 0; i < FILES; i++) {
-    const used = new Set(Array.from({ length: i === 0 ? 0 : USES }, () => Math.floor(random() * i)));
-    if (i % 20 === 0) used.add(Math.floor(random() * FILES));
-    used.delete(i);
-    const imports = [...used].map((j) => `import { f${j} } from '../${nameOf(j)}';`);
-    const calls = [...used].map((j) => `  f${j}();`);
-    const text = `${imports.join('\n')}\nexport function f${i}() {\n${calls.join('\n')}\n}\n`;
-    writeFileSync(join(folder, `${nameOf(i)}.ts`), text);
-  }
-}
-
-function timed<T>(what: string, work: () => T): T {
-  const started = performance.now();
-  const made = work();
-  console.log(`  ${what.padEnd(30)}${(performance.now() - started).toFixed(0)} ms`);
-  return made;
 }

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { constantIn, linesOfTypes } from '../bench/oracles/csharp.ts';
 import { readClassFile } from '../bench/oracles/javaClasses.ts';
 import { createCovering, MADE, scoreSites, type Site } from '../bench/oracles/sites.ts';
-import { shareInWords } from '../bench/oracles/uses.ts';
+import { differencesOf, shareInWords } from '../bench/oracles/uses.ts';
 import { surveyText } from './surveyText.ts';
 
 const code = {
@@ -48,10 +48,11 @@ describe('the sites of a compiler', () => {
     ]);
     expect(score.inferred).toEqual({ right: 0, of: 2 });
     expect(score.calls).toEqual({ right: 0, of: 2 });
-    expect(score.differences).toContainEqual(
-      'wrong: inferred call Gate.java:8 open → Gate.java#Gate.open, not Gate.java#Use.other',
+    expect(score.wrong).toContainEqual(
+      'inferred call Gate.java:8 open → Gate.java#Gate.open, not Gate.java#Use.other',
     );
-    expect(score.differences).toContainEqual('missed: call Gate.java:9 shut → Gate.java#Use.use');
+    expect(score.missed).toContainEqual('call Gate.java:9 shut → Gate.java#Use.use');
+    expect(differencesOf(score, 1)).toEqual([`wrong: ${score.wrong[0]}`, `missed: ${score.missed[0]}`]);
   });
 
   it('ask for nothing that the compiler added, and score nothing that it did not compile, keep or tell', async () => {

@@ -8,7 +8,7 @@ import { fetchDebianSource } from '../debianCode.ts';
 import { blankInactive, compile, constantIn, linesOfTypes, plainName, typeNames } from './csharp.ts';
 import { emptyScore, MADE, usesOf } from './sites.ts';
 import { parentTypes, withAncestors } from './typeEdges.ts';
-import { listOfDifferences, type UseKind, type UseScore } from './uses.ts';
+import { type UseKind, type UseScore } from './uses.ts';
 
 /** What of an assembly uses what, without lines: from which type, and which members it may be by name and number of parameters. */
 interface Use {
@@ -65,7 +65,6 @@ function score(
   const isConstant = (e: number): boolean =>
     elements.form[e] === FORM.member || constants.has(`${names[e]}.${elements.name[e]}`);
   const ours = new Map<string, Set<number>>();
-  const wrong: string[] = [];
   for (const { kind, stated, to, certainty, path, line, from } of usesOf(survey)) {
     if (to >= elements.firstExternal || !types.has(names[from])) continue;
     const isMade = kind === 'construct' || elements.form[to] === FORM.constructor;
@@ -78,11 +77,10 @@ function score(
     share.of++;
     if (theirs.get(key)?.has(to)) share.right++;
     else
-      wrong.push(
+      result.wrong.push(
         `${certainty} ${stated} ${path}:${line} → ${elements.key[to]}, not ${[...(theirs.get(key) ?? [])].map((e) => elements.key[e]).join(' or ')}`,
       );
   }
-  const missed: string[] = [];
   for (const { from, kind, name, to, isOptional } of uses) {
     if (isOptional || to.length === 0 || to.every(isConstant)) continue;
     const share = kind === 'call' || kind === 'construct' ? result.calls : result.accesses;
@@ -90,9 +88,8 @@ function score(
     const found = ours.get(`${from}|${name}`);
     if (to.some((e) => found?.has(e) || (kind === 'construct' && found?.has(elements.parent[e]))))
       share.right++;
-    else missed.push(`${kind} ${from} ${name} → ${to.map((e) => elements.key[e]).join(' or ')}`);
+    else result.missed.push(`${kind} ${from} ${name} → ${to.map((e) => elements.key[e]).join(' or ')}`);
   }
-  result.differences = listOfDifferences(wrong, missed);
   return result;
 }
 

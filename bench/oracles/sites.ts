@@ -1,7 +1,7 @@
 import { certainties, dependencyKinds, type Certainty } from '../../core/contracts/linked.ts';
 import { FORM, KIND } from '../../core/facts/fileFacts.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
-import { isMeant, listOfDifferences, namesOf, type UseKind, type UseScore } from './uses.ts';
+import { isMeant, namesOf, type UseKind, type UseScore } from './uses.ts';
 
 /** A use as a compiler has it, which tells lines but no columns. */
 export interface Site {
@@ -61,7 +61,6 @@ export function scoreSites(
     kind === 'construct' || elements.kind[to] === KIND.type || elements.form[to] === FORM.constructor
       ? MADE
       : elements.name[to];
-  const wrong: string[] = [];
   const ours = new Map<string, Set<number>>();
   for (const { kind, stated, to, certainty, path, line } of usesOf(survey)) {
     if (!compiled.has(path) || !kinds.has(stated)) continue;
@@ -84,12 +83,11 @@ export function scoreSites(
     if (isRight) share.right++;
     else {
       const all = [...new Set(meant.flatMap((site) => site.to))];
-      wrong.push(
+      score.wrong.push(
         `${certainty} ${kind} ${path}:${line} ${name} → ${elements.key[to]}, not ${namesOf(survey, all)}`,
       );
     }
   }
-  const missed: string[] = [];
   for (const { path, line, kind, name, to, isOptional } of sites) {
     if (to.length === 0 || isOptional || to.every(isLeftOut)) continue;
     const isCall = kind === 'call' || kind === 'construct';
@@ -99,15 +97,14 @@ export function scoreSites(
       [...(ours.get(key) ?? [])].some((element) => isMeant(elements, element, to)),
     );
     if (found) share.right++;
-    else missed.push(`${kind} ${path}:${line} ${name} → ${namesOf(survey, to)}`);
+    else score.missed.push(`${kind} ${path}:${line} ${name} → ${namesOf(survey, to)}`);
   }
-  score.differences = listOfDifferences(wrong, missed);
   return score;
 }
 
 export function emptyScore(what: Pick<UseScore, 'code' | 'oracle'>): UseScore {
   const none = () => ({ right: 0, of: 0 });
-  return { ...what, exact: none(), inferred: none(), calls: none(), accesses: none(), differences: [] };
+  return { ...what, exact: none(), inferred: none(), calls: none(), accesses: none(), wrong: [], missed: [] };
 }
 
 const everyKind: ReadonlySet<string> = new Set([

@@ -31,11 +31,10 @@ export interface UseScore {
   inferred: Share;
   calls: Share;
   accesses: Share;
-  /** Wrong ones and missed ones, the first of each kind. */
-  differences: string[];
+  /** Each of ours that is none, and each that is missing, with its place. */
+  wrong: string[];
+  missed: string[];
 }
-
-const LISTED = 20;
 
 /**
  * Holds uses to an oracle, place by place. Scored are places that the oracle can say something of. A construction is right when
@@ -54,10 +53,9 @@ export function scoreUses(
     inferred: { right: 0, of: 0 },
     calls: { right: 0, of: 0 },
     accesses: { right: 0, of: 0 },
-    differences: [],
+    wrong: [],
+    missed: [],
   };
-  const wrong: string[] = [];
-  const missed: string[] = [];
   for (const [place, uses] of ours) {
     const meant = theirs.get(place);
     if (!meant) continue;
@@ -69,7 +67,7 @@ export function scoreUses(
       const isRight = to >= elements.firstExternal ? meant.to.length === 0 : isMeant(elements, to, meant.to);
       if (isRight) share.right++;
       else
-        wrong.push(
+        score.wrong.push(
           `${certainty} ${kind} ${place} ${meant.name} → ${elements.key[to]}, not ${namesOf(survey, meant.to)}`,
         );
     }
@@ -81,9 +79,8 @@ export function scoreUses(
     const share = isCall ? score.calls : score.accesses;
     share.of++;
     if ((ours.get(place) ?? []).some((use) => isMeant(elements, use.to, to))) share.right++;
-    else missed.push(`${kind} ${place} ${name} → ${namesOf(survey, to)}`);
+    else score.missed.push(`${kind} ${place} ${name} → ${namesOf(survey, to)}`);
   }
-  score.differences = listOfDifferences(wrong, missed);
   return score;
 }
 
@@ -92,11 +89,11 @@ export function isMeant({ parent }: ElementTable, to: number, meant: readonly nu
   return meant.some((e) => e === to || parent[e] === to || parent[to] === e);
 }
 
-/** Some of what is wrong and of what is missing, from all over both. */
-export function listOfDifferences(wrong: readonly string[], missed: readonly string[]): string[] {
+/** Some of what is wrong and of what is missing, so many of each, from all over both. */
+export function differencesOf({ wrong, missed }: UseScore, listed: number): string[] {
   return [
-    ...evenly(wrong).map((each) => `wrong: ${each}`),
-    ...evenly(missed).map((each) => `missed: ${each}`),
+    ...evenly(wrong, listed).map((each) => `wrong: ${each}`),
+    ...evenly(missed, listed).map((each) => `missed: ${each}`),
   ];
 }
 
@@ -105,9 +102,9 @@ export function namesOf({ elements }: SurveyedCodebase, found: readonly number[]
 }
 
 /** Some of a list, from all over it. */
-function evenly(list: readonly string[]): string[] {
-  const step = Math.max(1, list.length / LISTED);
-  return Array.from({ length: Math.min(LISTED, list.length) }, (_, i) => list[Math.floor(i * step)]);
+function evenly(list: readonly string[], listed: number): string[] {
+  const step = Math.max(1, list.length / listed);
+  return Array.from({ length: Math.min(listed, list.length) }, (_, i) => list[Math.floor(i * step)]);
 }
 
 /** `0.9931 ± 0.0004`, by Wilson's interval (1927). */

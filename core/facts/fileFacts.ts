@@ -24,7 +24,7 @@ export interface FileFacts {
 }
 
 /** Part of the cache key: raise it whenever extraction gives different facts for the same text. */
-export const FRONT_END_VERSION = 19;
+export const FRONT_END_VERSION = 20;
 
 export type ParseState = 'clean' | 'partial' | 'failed';
 

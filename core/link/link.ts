@@ -4,6 +4,7 @@ import { createEvaluator, type Evaluator } from './evaluator.ts';
 import type { FileTree, ImportTarget } from '../contracts/fileTree.ts';
 import type { LanguageNamed } from '../contracts/language.ts';
 import { collectGaps } from './gaps.ts';
+import { implicitConstructions } from './implicitConstructions.ts';
 import { implicitImplementations } from './implicitInterfaces.ts';
 import { resolveImports } from './imports.ts';
 import {
@@ -130,9 +131,10 @@ interface Join {
 
 /**
  * For each file, its definitions with the declarations elsewhere that announce them (a prototype, a member of a class),
- * its parts of types with the types' main parts, and its types with the interfaces that they are of without saying so.
+ * its parts of types with the types' main parts, its constructors with those that they run without saying so, and its types with
+ * the interfaces that they are of.
  */
-function joinsByFile({ files, rules }: Context): Map<number, Join[]> {
+function joinsByFile({ files, evaluator, rules }: Context): Map<number, Join[]> {
   const joined = new Map<number, Join[]>();
   const join = (file: number, entry: Join): void => {
     const list = joined.get(file);
@@ -157,6 +159,13 @@ function joinsByFile({ files, rules }: Context): Map<number, Join[]> {
       if (main) join(file, { declaration, with: main, kind: kindNumber.part, certainty: CERTAINTY.exact });
     }
   });
+  for (const { by, run, isInferred } of implicitConstructions({ files, evaluator, rules }))
+    join(by.file, {
+      declaration: by.declaration,
+      with: run,
+      kind: kindNumber.initialize,
+      certainty: isInferred ? CERTAINTY.inferred : CERTAINTY.exact,
+    });
   for (const { type, interface: asked } of implicitImplementations(files, rules.languageOf))
     join(type.file, {
       declaration: type.declaration,

@@ -145,6 +145,27 @@ export function referMadeInHead(
   into.add(REFERENCE.construct, owner, name, type, argumentsIn(reading, list));
 }
 
+/** `P field{3};` is made so by every constructor whose head does not name it. */
+export function referMadeInPlace(
+  reading: NativeReading,
+  node: number,
+  owner: number,
+  into: ReferenceList,
+): void {
+  const { table, expressions } = reading;
+  const [type, name, value] = [F.type, F.declarator, F.default_value].map((field) =>
+    childIn(table, node, field),
+  );
+  if (value < 0 || type < 0 || !namesClass[table.kind[type]] || table.kind[name] !== K.field_identifier)
+    return;
+  const isMade = isList[table.kind[value]] || isNoInstance[table.kind[value]];
+  if (!isMade) return;
+  const args = isList[table.kind[value]]
+    ? argumentsIn(reading, value)
+    : expressions.arguments([valueExpression(reading, value)]);
+  into.add(REFERENCE.construct, owner, name, typeExpression(reading, type), args);
+}
+
 /** `std::make_unique<P>(1)` makes a P. */
 export function referMaker(reading: NativeReading, call: number, owner: number, into: ReferenceList): void {
   const { table } = reading;

@@ -16,7 +16,7 @@ import {
   typeExpression,
   valueExpression,
 } from './expressions.ts';
-import { referDeclared, referMaker, referMadeInHead } from './constructions.ts';
+import { referDeclared, referMaker, referMadeInHead, referMadeInPlace } from './constructions.ts';
 import { referOperator } from './operators.ts';
 import { referMacroBodies } from './macroBodies.ts';
 import type { NativeReading } from './reading.ts';
@@ -41,6 +41,7 @@ const refers = kindSet(
   K.field_expression,
   K.identifier,
   K.field_initializer,
+  K.field_declaration,
   K.declaration,
   K.compound_literal_expression,
   K.binary_expression,
@@ -70,6 +71,9 @@ function refer(reading: NativeReading, node: number, owner: number, into: Refere
     }
     case K.declaration:
       if (reading.prepared.isCpp) referDeclared(reading, node, owner, into);
+      return;
+    case K.field_declaration:
+      if (reading.prepared.isCpp) referMadeInPlace(reading, node, owner, into);
       return;
     case K.compound_literal_expression: {
       if (!reading.prepared.isCpp) return;
