@@ -3,6 +3,7 @@ import { createReadableStreamFromReadable } from '@react-router/node';
 import { isbot } from 'isbot';
 import { renderToPipeableStream } from 'react-dom/server';
 import { ServerRouter, type EntryContext, type RouterContextProvider } from 'react-router';
+import { inTurn } from './renderTurns.ts';
 import { NonceContext, nonceOfRequest } from './nonce.ts';
 
 export const streamTimeout = 5_000;
@@ -22,35 +23,37 @@ export default function handleRequest(
   const agent = request.headers.get('user-agent');
   // Who only reads the page is given all of it at once.
   const ready = agent !== null && isbot(agent) ? 'onAllReady' : 'onShellReady';
-  return new Promise((resolve, reject) => {
-    let isShellRendered = false;
-    let code = status;
-    const { pipe, abort } = renderToPipeableStream(
-      <NonceContext value={nonce}>
-        <ServerRouter context={routerContext} url={request.url} nonce={nonce} />
-      </NonceContext>,
-      {
-        nonce,
-        [ready]() {
-          isShellRendered = true;
-          const body = new PassThrough({
-            final(done) {
-              clearTimeout(timer);
-              done();
-            },
-          });
-          headers.set('content-type', 'text/html');
-          pipe(body);
-          resolve(new Response(createReadableStreamFromReadable(body), { headers, status: code }));
+  const make = (): Promise<Response> =>
+    new Promise((resolve, reject) => {
+      let isShellRendered = false;
+      let code = status;
+      const { pipe, abort } = renderToPipeableStream(
+        <NonceContext value={nonce}>
+          <ServerRouter context={routerContext} url={request.url} nonce={nonce} />
+        </NonceContext>,
+        {
+          nonce,
+          [ready]() {
+            isShellRendered = true;
+            const body = new PassThrough({
+              final(done) {
+                clearTimeout(timer);
+                done();
+              },
+            });
+            headers.set('content-type', 'text/html');
+            pipe(body);
+            resolve(new Response(createReadableStreamFromReadable(body), { headers, status: code }));
+          },
+          onShellError: (error: unknown) => reject(error instanceof Error ? error : new Error(String(error))),
+          onError(error: unknown) {
+            code = 500;
+            // What fails before is rejected, and logged where that is answered.
+            if (isShellRendered) console.error(error);
+          },
         },
-        onShellError: (error: unknown) => reject(error instanceof Error ? error : new Error(String(error))),
-        onError(error: unknown) {
-          code = 500;
-          // What fails before is rejected, and logged where that is answered.
-          if (isShellRendered) console.error(error);
-        },
-      },
-    );
-    const timer = setTimeout(abort, streamTimeout + FLUSHING);
-  });
+      );
+      const timer = setTimeout(abort, streamTimeout + FLUSHING);
+    });
+  return inTurn(request, new URL(request.url).pathname, make);
 }

@@ -7,6 +7,7 @@ import { createSurveyMemory } from '../store/surveyMemory.ts';
 import { views, type ViewName } from '../views/table.ts';
 import { viewRequest, type ViewRequest } from '../views/viewRequest.ts';
 import type { FailureCode } from './ask.ts';
+import { giveWay } from '../work/giveWay.ts';
 
 /** What a thread is asked. `stop` is what it shares with who asks, as the numbers in giveUp.ts have it. */
 export interface Question {
@@ -41,6 +42,7 @@ export type Answered =
 export type FromAskWorker = Answered | { loaded: SharedSurvey };
 
 /** Works out one view after the other, with the surveys that were looked at lately in memory. */
+giveWay('view');
 const { folder } = workerData as { folder: string };
 const store = openStore(folder);
 /** What the question at hand brought; kept no longer, lest surveys that were replaced stay in memory. */

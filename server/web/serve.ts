@@ -1,4 +1,4 @@
-import { createServer, type ServerResponse } from 'node:http';
+import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { createRequestHandler } from '@react-router/express';
@@ -13,7 +13,6 @@ import { openStore } from '../store/database.ts';
 import { accessOf, newSessionToken } from './access.ts';
 import { answerWith, gate, inert } from './gate.ts';
 import { isLoopbackName } from '../hosts.ts';
-import { turns } from './turns.ts';
 
 /**
  * Serves the built application at `HOST` (loopback unless it is set) and `PORT`. What keeps it from starting is told in one
@@ -35,7 +34,11 @@ async function serve(): Promise<void> {
   const app = express();
   app.disable('x-powered-by');
   app.use(gate({ ...access, sessionToken }));
-  app.use(compression());
+  app.use(
+    compression({
+      filter: (request, response) => isFarAway(request) && compression.filter(request, response),
+    }),
+  );
   const setHeaders = (response: ServerResponse): void => {
     for (const [name, value] of Object.entries(inert)) response.setHeader(name, value);
   };
@@ -45,7 +48,6 @@ async function serve(): Promise<void> {
     express.static(join(built, 'client', 'assets'), { setHeaders, immutable: true, maxAge: '1y' }),
   );
   app.use(publicPath, express.static(join(built, 'client'), { setHeaders }));
-  app.use(turns());
   const answer = createRequestHandler({ build, mode: 'production' });
   app.all('*', (request, response, next) => void answer(request, response, next));
   app.use(failed);
@@ -63,6 +65,12 @@ async function serve(): Promise<void> {
       setTimeout(() => process.exit(0), LAST_MS).unref();
       server.closeIdleConnections();
     });
+}
+
+/** To this machine itself everything is sent as it is: packing it takes longer than sending it. A proxy may pass it on far away. */
+function isFarAway({ socket, headers }: IncomingMessage): boolean {
+  const from = socket.remoteAddress?.replace(/^::ffff:/, '') ?? '';
+  return !isLoopbackName(from) || 'x-forwarded-for' in headers || 'forwarded' in headers;
 }
 
 const FIRST_PORT = 4400;

@@ -43,6 +43,13 @@ const schema = z.object({
 
 export type PictureState = z.infer<typeof schema>;
 
-export function pictureState(params: URLSearchParams): PictureState {
-  return schema.parse(Object.fromEntries(Object.keys(schema.shape).map((name) => [name, params.get(name)])));
+/** The last address that was read: every name on a page asks for the same one. */
+let last: { address: string; state: Readonly<PictureState> } | null = null;
+
+export function pictureState(params: URLSearchParams): Readonly<PictureState> {
+  const address = params.toString();
+  if (last?.address === address) return last.state;
+  const said = Object.fromEntries(Object.keys(schema.shape).map((name) => [name, params.get(name)]));
+  last = { address, state: Object.freeze(schema.parse(said)) };
+  return last.state;
 }
