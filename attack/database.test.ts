@@ -1,4 +1,4 @@
-import { execFileSync, spawnSync } from 'node:child_process';
+import { execFileSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import {
   mkdirSync,
@@ -17,6 +17,7 @@ import { describe, expect, it, onTestFinished } from 'vitest';
 import { installationRoot } from '../server/installation.ts';
 import { runCommandLine } from '../tests/commandLine.ts';
 import { startServer, type RunningServer } from '../tests/runningServer.ts';
+import { mountSmallDisk, type SmallDisk } from '../tests/smallDisk.ts';
 import { temporaryFolder } from '../tests/temporaryFolder.ts';
 import { ownPage } from './attacked.ts';
 
@@ -66,17 +67,11 @@ function surveyed(notes = 200): { data: string; code: string } {
 const digest = (file: string): string => createHash('sha256').update(readFileSync(file)).digest('hex');
 
 /** A small file system of its own, where one may be mounted; null elsewhere. */
-function smallDisk(megabytes: number): string | null {
+function smallDisk(megabytes: number): { place: string; disk: SmallDisk } | null {
   const place = temporaryFolder();
-  try {
-    execFileSync('mount', ['-t', 'tmpfs', '-o', `size=${megabytes}m`, 'tmpfs', place], { stdio: 'ignore' });
-  } catch {
-    return null;
-  }
-  onTestFinished(() => {
-    spawnSync('umount', ['--lazy', place]);
-  });
-  return place;
+  const disk = mountSmallDisk(place, megabytes);
+  if (disk) onTestFinished(disk.release);
+  return disk && { place, disk };
 }
 
 describe('a database that is not as it should be', () => {
@@ -187,29 +182,22 @@ describe('a disk that is full', () => {
   it('loses nothing: it is said in a sentence where somebody writes, jobs end, and when there is room all goes on', async ({
     skip,
   }) => {
-    const disk = smallDisk(4);
-    if (disk === null) return skip();
+    const small = smallDisk(4);
+    if (small === null) return skip();
+    const { place, disk } = small;
     const { data: made, code } = surveyed(3);
-    const data = join(disk, 'data');
+    const data = join(place, 'data');
     mkdirSync(data);
     const store = new Database(join(made, 'yletope.db'));
     store.exec(`VACUUM INTO '${join(data, 'yletope.db')}'`);
     store.close();
     const server = await serving(data);
-    const ballast = join(disk, 'ballast');
     const note = { edit: 'write', key: 'f1.ts', body: 'words that took me an hour', author: 'me' };
-    const fill = (): void => {
-      try {
-        for (;;) writeFileSync(ballast, Buffer.alloc(4096, 1), { flag: 'a' });
-      } catch {
-        // It is full now.
-      }
-    };
-    fill();
+    disk.fill();
     let refused = { status: 0, text: '' };
     for (let i = 0; i < 200 && !refused.text.includes('The disk is full'); i++) {
       refused = await send(server, '/codebases/1/notes', { ...note, body: 'words '.repeat(10_000) });
-      fill();
+      disk.fill();
     }
     expect(refused.status).toBe(200);
     expect(refused.text.includes('The disk is full. Make room and try again')).toBe(true);
@@ -218,7 +206,7 @@ describe('a disk that is full', () => {
     for (const intent of ['survey', 'stop'])
       expect((await send(server, '/codebases/1/survey', { intent })).status).toBeLessThan(500);
     for (const file of ['f1.ts', 'f2.ts']) writeFileSync(join(code, file), 'export const changed = 1;\n');
-    rmSync(ballast);
+    rmSync(disk.ballast);
     expect((await send(server, '/codebases/1/notes', note)).text.includes('The disk is full')).toBe(false);
     expect((await pageOf(server, '/codebases/1/notes')).includes(note.body)).toBe(true);
     for (let i = 0; i < 100 && (await pageOf(server, '/codebases/1/survey')).includes('under way'); i++)
@@ -228,8 +216,8 @@ describe('a disk that is full', () => {
   });
 
   it('that takes no writing at all is named when the server starts', async ({ skip }) => {
-    const disk = smallDisk(16);
-    if (disk === null) return skip();
+    const disk = smallDisk(16)?.place;
+    if (disk === undefined) return skip();
     const { data: made } = surveyed(1);
     const store = new Database(join(made, 'yletope.db'));
     store.exec(`VACUUM INTO '${join(disk, 'yletope.db')}'`);

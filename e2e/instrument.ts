@@ -1,15 +1,15 @@
 import { AxePuppeteer } from '@axe-core/puppeteer';
-import { cpSync, mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import puppeteer, { type Browser, type ElementHandle, type Page } from 'puppeteer-core';
+import puppeteer, { type ElementHandle, type Page } from 'puppeteer-core';
 import { installationRoot } from '../server/installation.ts';
 import { folderOrigin } from '../server/source/address.ts';
 import { openCodebase } from '../server/store/codebases.ts';
 import { openStore } from '../server/store/database.ts';
 import { createJob } from '../server/store/jobs.ts';
 import { runJob } from '../server/work/runJob.ts';
-import { startServer, type RunningServer } from '../tests/runningServer.ts';
+import { startServer } from '../tests/runningServer.ts';
 
 /** A running Yletope with a database of its own, and a browser to drive it. */
 export interface Instrument {
@@ -31,11 +31,16 @@ const flags =
   `--headless=new --no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking
   --disable-component-update --disable-sync`.split(/\s+/);
 
-/** Starts the built application; with `surveyed`, the demo is codebase 1. */
-export async function startInstrument(options: { surveyed: boolean }): Promise<Instrument> {
+/** Starts the built application; with `surveyed`, the demo is codebase 1. `onData` may prepare the folder of its database, and gives what takes that back. */
+export async function startInstrument(options: {
+  surveyed: boolean;
+  onData?: (folder: string) => () => void;
+}): Promise<Instrument> {
   const folder = mkdtempSync(join(tmpdir(), 'yletope-e2e-'));
   const data = join(folder, 'data');
   const demo = join(folder, 'hollowmere');
+  mkdirSync(data);
+  const release = options.onData?.(data);
   cpSync(join(installationRoot, 'demo', 'hollowmere'), demo, { recursive: true });
   if (options.surveyed) {
     const store = openStore(data);
@@ -64,14 +69,13 @@ export async function startInstrument(options: { surveyed: boolean }): Promise<I
       await server.end(signal);
       server = await startServer(data, { port: Number(new URL(url).port) });
     },
-    close: () => shutDown(browser, server, folder),
+    close: async () => {
+      await browser.close();
+      await server.end('SIGTERM');
+      release?.();
+      rmSync(folder, { recursive: true, force: true, maxRetries: 10, retryDelay: 100 });
+    },
   };
-}
-
-async function shutDown(browser: Browser, server: RunningServer, folder: string): Promise<void> {
-  await browser.close();
-  await server.end('SIGTERM');
-  rmSync(folder, { recursive: true, force: true, maxRetries: 10, retryDelay: 100 });
 }
 
 /** Waits until the matrix has been drawn with its present rows. */

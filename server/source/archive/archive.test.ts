@@ -4,9 +4,9 @@ import { basename, join } from 'node:path';
 import { Readable } from 'node:stream';
 import { buffer } from 'node:stream/consumers';
 import { gzipSync } from 'node:zlib';
-import { pack } from 'tar-stream';
 import { describe, expect, it } from 'vitest';
 import { ZipFile } from 'yazl';
+import { tar, zip, type Entries } from '../../../tests/madeArchives.ts';
 import { temporaryFolder } from '../../../tests/temporaryFolder.ts';
 import { takeIn, type Intake } from '../../intake/intake.ts';
 import { originOf } from '../address.ts';
@@ -14,29 +14,6 @@ import { openSource } from '../openSource.ts';
 import { textReader } from '../readText.ts';
 import { entryPath, leadsOut } from './entryName.ts';
 import { defaultLimits, type ArchiveLimits } from './limits.ts';
-
-type Entries = [name: string, content: string | { link: string } | { hardLink: string }][];
-
-async function tar(entries: Entries): Promise<Buffer> {
-  const packed = pack();
-  for (const [name, content] of entries) {
-    if (typeof content === 'string') packed.entry({ name }, content);
-    else if ('link' in content) packed.entry({ name, type: 'symlink', linkname: content.link });
-    else packed.entry({ name, type: 'link', linkname: content.hardLink });
-  }
-  packed.finalize();
-  return buffer(packed);
-}
-
-async function zip(entries: Record<string, string | Readable>): Promise<Buffer> {
-  const file = new ZipFile();
-  for (const [name, content] of Object.entries(entries)) {
-    if (typeof content === 'string') file.addBuffer(Buffer.from(content), name);
-    else file.addReadStream(content, name, { compressionLevel: 1 });
-  }
-  file.end();
-  return buffer(file.outputStream);
-}
 
 /** The same archive with one name written over another of the same length, as no honest program would. */
 function renamed(archive: Buffer, from: string, to: string): Buffer {
