@@ -375,7 +375,9 @@ describe('modules', () => {
       page.$('.module-row:nth-child(1) .module-title > button'),
       page.$('.module-row:nth-child(3) .module-title > button'),
     ]);
-    await bottom!.dragAndDrop(top!);
+    await bottom!.drag(top!);
+    await waitForText(page, '.plan-figures', `${first} above ${second}`);
+    await top!.drop(bottom!);
     await stands(first, second, third);
     await settledDown();
     await choose('Where links put it and those beside it');
