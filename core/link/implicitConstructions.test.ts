@@ -61,6 +61,14 @@ describe('constructors that nobody writes', () => {
     ]);
   });
 
+  it('make nothing that only stands beside them in a namespace', async () => {
+    const files = {
+      'own.hpp': '#include "parts.hpp"\nnamespace canal { struct Own { Own(); static Gate shared; }; }\n',
+      'own.cpp': '#include "own.hpp"\nnamespace canal {\nGate Own::shared((int)0);\nOwn::Own() {}\n}\n',
+    };
+    expect(await runs(files)).toEqual([]);
+  });
+
   it('are not told where more than one may be meant', async () => {
     const either = 'struct Either { Either(); Either(int n = 1); };\n';
     expect(await runs({ 'own.hpp': `${either}struct Own { Own() {}\nEither either; };\n` })).toEqual([]);

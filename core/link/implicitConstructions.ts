@@ -50,7 +50,8 @@ export function implicitConstructions(link: LinkedParts): ImplicitConstruction[]
     const found: ImplicitConstruction[] = [];
     const partsOf = new Map<number, Part[]>();
     for (let d = 0; d < declarations.count; d++) {
-      if (declarations.form[d] !== FORM.constructor) continue;
+      // What is defined outside of its type stands in a namespace; the type announces it.
+      if (declarations.form[d] !== FORM.constructor || declarations.owner[d] !== 0) continue;
       const type = declarations.parent[d];
       const by = rules.definitionOrItself({ file, declaration: d });
       const isWritten = (files[by.file].facts.declarations.flags[by.declaration] & FLAG.bodiless) === 0;

@@ -304,8 +304,10 @@ function declareRoutine(
   const { table, declarations } = reading;
   const { name: nameNode } = declarator < 0 ? { name: -1 } : readDeclarator(reading, declarator);
   const last = nameNode < 0 ? -1 : lastName(reading, nameNode);
-  const name = nameText(reading, last);
   const isQualified = nameNode >= 0 && table.kind[nameNode] === K.qualified_identifier;
+  // What a member's template is for some arguments is no definition of the template: `as<int>` beside `as`.
+  const isForSome = isQualified && table.kind[table.parent[last]] === K.template_function;
+  const name = nameText(reading, isForSome ? table.parent[last] : last);
   const holder = at.owner >= 0 ? declarations[at.owner] : undefined;
   const inType = holder?.kind === KIND.type && holder.form !== FORM.namespace;
   let flags = extraFlags | visibility(reading, node, at);

@@ -383,7 +383,10 @@ function receiver(reading: NativeReading, from: number, depth: number): number {
 
 /** Of a qualified name what it is qualified by: of `a::B::c` what `a::B` names. */
 export function ownerExpression(reading: NativeReading, node: number, depth = 0): number {
-  return reading.expressions.operandOf(qualifiedName(reading, node, depth), EXPRESSION.member);
+  const { expressions } = reading;
+  const name = qualifiedName(reading, node, depth);
+  // Of `Value::as<int>`, what the template is for some arguments, it is the name without those.
+  return expressions.operandOf(expressions.operandOf(name, EXPRESSION.generic) || name, EXPRESSION.member);
 }
 
 function boundValue(reading: NativeReading, binding: Binding, depth: number): number {

@@ -248,6 +248,23 @@ describe('a receiver that a macro may have made', () => {
   });
 });
 
+describe('what a template is for some arguments', () => {
+  it('outside of its type has the names of that, and is not what the template announces', async () => {
+    const files = {
+      'a.cpp': `struct Value { template <class T> T as() const; bool asBool() const; int asInt() const; };
+template <> bool Value::as<bool>() const { return asBool(); }
+template <> int Value::as< int >() const { return asInt(); }
+bool use(const Value& value) { return value.as<bool>(); }`,
+    };
+    expect(await dependenciesOf(files, 'call ')).toEqual([
+      'call a.cpp#Value.as<bool> → a.cpp#Value.asBool exact',
+      'call a.cpp#Value.as<int> → a.cpp#Value.asInt exact',
+      'call a.cpp#use → a.cpp#Value.as inferred',
+    ]);
+    expect(await dependenciesOf(files, 'implement ')).toEqual([]);
+  });
+});
+
 describe('what C++ does not see', () => {
   it('is a type of a source file, which is included nowhere', async () => {
     const files = {
