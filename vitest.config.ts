@@ -8,6 +8,8 @@ export default defineConfig({
           name: 'unit',
           include: ['{core,server,cli,app,tests}/**/*.test.ts'],
           testTimeout: 60_000,
+          // By itself one core is left free, which of two is half of them.
+          maxWorkers: 2,
         },
       },
       {
