@@ -272,7 +272,7 @@ export function createEvaluator(
       if (owner?.tag !== 'declared' && owner?.tag !== 'package') continue;
       const found =
         owner.tag === 'declared' ? inType(owner) : (rules?.packageMember(owner.name, name, file) ?? null);
-      if (found) return found;
+      if (found) return owner.tag === 'declared' && owner.inferred ? uncertain(found) : found;
       if (owner.tag === 'declared' && owner.file !== file) {
         const around = inNamespaces(owner.file, owner.declarations[0], name);
         if (around) return around;

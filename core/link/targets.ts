@@ -197,7 +197,12 @@ export function createTargets(link: {
 
   /** What making an instance means: the type as found, and the constructor that it runs. */
   function made(from: number, type: Declared, args: number, found: Target[]): Target[] {
-    const run = constructorRun(from, type, args);
+    // What runs is no surer than what is made.
+    const least = Math.max(CERTAINTY.exact, ...found.map(({ certainty }) => certainty));
+    const run = constructorRun(from, type, args).map(({ target, routine }) => ({
+      target: { ...target, certainty: Math.max(target.certainty, least) },
+      routine,
+    }));
     const given = rules.ofFile(type.file)?.copiesByItself ? onlyOne(from, args) : 0;
     const copied = given > 0 ? evaluator.evaluate(from, given) : null;
     if (!isOf(copied, type))

@@ -13,6 +13,7 @@ import {
   nameText,
   readDeclarator,
 } from './declarators.ts';
+import { macroArguments, stateFixture } from './madeByMacro.ts';
 import { readDefine } from './prepare/macros.ts';
 import type { Scan } from './prepare/scan.ts';
 import type { NativeReading } from './reading.ts';
@@ -83,7 +84,9 @@ function declareMacros(reading: NativeReading): void {
       declaration.figures.cyclomaticPlain = 1;
       declaration.figures.parameters = macro.parameters!.length;
     }
-    reading.macros.push({ declaration: reading.declarations.push(declaration) - 1, directive, macro });
+    const index = reading.declarations.push(declaration) - 1;
+    stateFixture(reading, index, macro);
+    reading.macros.push({ declaration: index, directive, macro });
   }
 }
 
@@ -307,7 +310,10 @@ function declareRoutine(
   const isQualified = nameNode >= 0 && table.kind[nameNode] === K.qualified_identifier;
   // What a member's template is for some arguments is no definition of the template: `as<int>` beside `as`.
   const isForSome = isQualified && table.kind[table.parent[last]] === K.template_function;
-  const name = nameText(reading, isForSome ? table.parent[last] : last);
+  const made = isQualified ? -1 : macroArguments(reading, node, declarator);
+  const own = nameText(reading, isForSome ? table.parent[last] : last);
+  // Of many that one macro makes, what it is given tells them apart.
+  const name = made < 0 ? own : own + textOf(reading, made).replace(/\s+/g, '');
   const holder = at.owner >= 0 ? declarations[at.owner] : undefined;
   const inType = holder?.kind === KIND.type && holder.form !== FORM.namespace;
   let flags = extraFlags | visibility(reading, node, at);
@@ -324,6 +330,7 @@ function declareRoutine(
   const index = declare(reading, node, { kind: KIND.routine, form, flags, name, parent: at.owner });
   reading.declaratorOf.set(index, declarator);
   if (isQualified) reading.qualified.set(index, nameNode);
+  if (made >= 0 && !inType) reading.madeByMacro.set(index, made);
   return index;
 }
 

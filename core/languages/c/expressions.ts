@@ -10,9 +10,12 @@ import type { NativeReading } from './reading.ts';
 import { F, K, kindSet, T } from './vocabulary.ts';
 
 /** The declaration from which names are looked up: a type, a namespace, or a routine defined outside of its type. */
-function lookUpFrom({ ownerOf, declarations, qualified }: NativeReading, node: number): number {
+function lookUpFrom(reading: NativeReading, node: number): number {
+  const { ownerOf, declarations, qualified, madeByMacro } = reading;
+  const isOfType = (at: number): boolean =>
+    declarations[at].kind === KIND.type || qualified.has(at) || madeByMacro.has(at);
   let at = ownerOf[node];
-  while (at >= 0 && declarations[at].kind !== KIND.type && !qualified.has(at)) at = declarations[at].parent;
+  while (at >= 0 && !isOfType(at)) at = declarations[at].parent;
   return at;
 }
 
@@ -378,6 +381,8 @@ function receiver(reading: NativeReading, from: number, depth: number): number {
   const scope = qualified.get(from);
   if (scope !== undefined)
     return expressions.add(EXPRESSION.instance, ownerExpression(reading, scope, depth));
+  if (reading.madeByMacro.has(from))
+    return expressions.add(EXPRESSION.instance, declarations[from].ownerExpression);
   return declarations[from].form === FORM.namespace ? 0 : expressions.add(EXPRESSION.this, from, 0);
 }
 

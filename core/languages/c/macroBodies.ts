@@ -16,6 +16,9 @@ const words = new Set(
 /** A string, a character, a comment, a number, or a name, qualified or with what stands before it that may take its meaning away. */
 const token =
   /"(?:[^"\\\n]|\\[^])*"|'(?:[^'\\\n]|\\[^])*'|\/\/[^\n]*|\/\*[^]*?\*\/|(?:(?:\.|->|##?|\bgoto\b)\s*)?[A-Za-z_$][\w$]*(?:\s*::\s*[A-Za-z_$][\w$]*)*|[\d][\w.']*/g;
+/** Behind a type, a variable whose name is pasted together and what it is made with: `Entry e##x(x, 1)`, no prototype. */
+const makesPasted =
+  /^\s+(?=\w*\s*##)[\w\s#]+\((?!\s*(?:\)|void\b|const\b|[A-Za-z_]\w*(?:\s*[*&]+\s*|\s+)[A-Za-z_]))/;
 const head = /^\s*#\s*define\s+[\w$]+(\([^)]*\))?/;
 
 /**
@@ -38,7 +41,8 @@ export function referMacroBodies(reading: NativeReading, into: ReferenceList): v
       if (name === undefined) continue;
       const end = match.index + match[0].length;
       if (/^\s*##/.test(source.slice(end, end + 8))) continue;
-      const isCalled = /^\s*\(/.test(source.slice(end, end + 80));
+      const behind = source.slice(end, end + 200);
+      const isCalled = /^\s*\(/.test(behind) || makesPasted.test(behind);
       const isMember = /^(\.|->)/.test(match[0]) && isCalled && !(macro.parameters ?? []).includes(name);
       if (!isMember && !isName(match[0], name, macro)) continue;
       const kind = isCalled ? REFERENCE.call : REFERENCE.read;

@@ -14,6 +14,8 @@ export interface NativeReading extends Reading {
   prepared: PreparedSource;
   /** For a definition outside of its type or namespace (`A::m`), the qualified name's node, by declaration. */
   qualified: Map<number, number>;
+  /** For a routine that a macro makes of what follows, the list of what that is given, by declaration. */
+  madeByMacro: Map<number, number>;
   /** The declarator of each declaration that has one. */
   declaratorOf: Map<number, number>;
   /** Macros that are declared, with the directives that define them. */
@@ -27,6 +29,7 @@ export function newNativeReading(text: string, table: SyntaxTable, prepared: Pre
     ...newReading(text, table),
     prepared,
     qualified: new Map(),
+    madeByMacro: new Map(),
     declaratorOf: new Map(),
     macros: [],
     conditional: [],

@@ -19,6 +19,7 @@ import {
 import { referDeclared, referMaker, referMadeInHead, referMadeInPlace } from './constructions.ts';
 import { referOperator } from './operators.ts';
 import { referMacroBodies } from './macroBodies.ts';
+import { fixtureExpression } from './madeByMacro.ts';
 import type { NativeReading } from './reading.ts';
 import { F, K, kindSet } from './vocabulary.ts';
 
@@ -29,6 +30,15 @@ export function referAll(reading: NativeReading): ReferenceColumns {
 
 function atEnd(reading: NativeReading, into: ReferenceList): void {
   referMacros(reading, into);
+  for (const index of reading.madeByMacro.keys()) {
+    const named = reading.expressions.name(macroOf(reading, index));
+    into.add(
+      REFERENCE.call,
+      index,
+      reading.declarations[index].node,
+      reading.expressions.add(EXPRESSION.name, named, 0),
+    );
+  }
   referMacroBodies(reading, into);
 }
 
@@ -270,6 +280,11 @@ function stateDeclaration(reading: NativeReading, _node: number, index: number):
   const declarator = reading.declaratorOf.get(index) ?? -1;
   const qualified = reading.qualified.get(index);
   if (qualified !== undefined) declaration.ownerExpression = ownerExpression(reading, qualified);
+  const made = reading.madeByMacro.get(index);
+  if (made !== undefined) {
+    declaration.ownerExpression = fixtureExpression(reading, made, macroOf(reading, index));
+    return;
+  }
   if (declaration.form === FORM.alias) {
     declaration.value = typeExpression(reading, childIn(table, declarator, F.type));
   } else if (declaration.form === FORM.member) {
@@ -281,6 +296,11 @@ function stateDeclaration(reading: NativeReading, _node: number, index: number):
       declaration.value = returned(reading, holder, declarator);
     } else declaration.value = declaredValue(reading, holder, declarator);
   }
+}
+
+/** The name of the macro that makes a routine. */
+function macroOf({ declarations }: NativeReading, index: number): string {
+  return declarations[index].name.replace(/\(.*$/s, '');
 }
 
 function returned(reading: NativeReading, holder: number, declarator: number): number {
