@@ -45,6 +45,8 @@ export function implicitConstructions(link: LinkedParts): ImplicitConstruction[]
     return stated;
   };
   const work: Work = { ...link, statedIn };
+  const mayBeLeftOut = ({ file }: Place, from: Place): boolean =>
+    rules.ofFile(file)?.mayBeLeftOut?.(file, from.file) === true;
   return files.flatMap(({ facts: { declarations } }, file) => {
     if (!makesPartsByItself(rules.languageOf(file))) return [];
     const found: ImplicitConstruction[] = [];
@@ -63,7 +65,7 @@ export function implicitConstructions(link: LinkedParts): ImplicitConstruction[]
       if (head.some((named) => isPlace(named, { file, declaration: type }))) continue; // Another one makes them.
       for (const part of parts)
         if (!head.some((named) => isPlace(named, part.named)))
-          found.push({ by, run: part.run, isInferred: part.isInferred });
+          found.push({ by, run: part.run, isInferred: part.isInferred || mayBeLeftOut(part.run, by) });
     }
     return found;
   });

@@ -43,6 +43,11 @@ describe('a routine that a macro makes of what follows', () => {
     expect(found).toContain('call FIXTURE exact');
   });
 
+  it('has them too where one macro hands on to another', async () => {
+    const handing = `${fixture}\n#define LOCAL(G, name) FIXTURE_OF(1, G, name)\n#define FIXTURE_OF(n, H, what) FIXTURE(H, what)\n`;
+    expect(await uses(handing, 'LOCAL(Gate, opens) { open(1); }')).toContain('call Gate.open inferred');
+  });
+
   it('has none of a type that the macro only names', async () => {
     const plain = '#define PLAIN(G, name) void plain##name()\n';
     const found = await uses(plain, 'PLAIN(Gate, opens) { open(1); Gate::shared(); }');

@@ -55,16 +55,28 @@ export function fixtureExpression(reading: NativeReading, list: number, macro: s
 
 /** What a macro says of the type that its parameters name, where it makes a type below that. */
 export function stateFixture(
-  { expressions, declarations }: NativeReading,
+  { expressions, declarations, prepared }: NativeReading,
   index: number,
   macro: { parameters: readonly string[] | null; body: string },
 ): void {
+  if (!prepared.isCpp) return;
+  const parameters = macro.parameters ?? [];
   const which = fixtureParameter(macro);
-  if (which < 0) return;
-  const types = macro.parameters!.map((_, i) =>
+  // One that only hands on to another macro says what that says.
+  const [, other = '', given = ''] = /^([A-Za-z_]\w*)\s*\(([^()]*)\)$/.exec(macro.body) ?? [];
+  const places = given.split(',').map((each) => parameters.indexOf(each.trim()));
+  if (which < 0 && places.every((place) => place < 0)) return;
+  const types = parameters.map((_, i) =>
     expressions.add(EXPRESSION.typeParameter, typeParameterPlace(index, i), 0),
   );
-  declarations[index].value = types[which];
+  const instances = places.map((place) =>
+    place < 0 ? 0 : expressions.add(EXPRESSION.instance, types[place]),
+  );
+  const handedOn = (): number => {
+    const named = expressions.add(EXPRESSION.name, expressions.name(other), 0);
+    return expressions.add(EXPRESSION.result, named, expressions.arguments(instances));
+  };
+  declarations[index].value = which < 0 ? handedOn() : types[which];
   declarations[index].parameters = expressions.parameters(types.length, types.length, types);
 }
 

@@ -217,6 +217,11 @@ describe('an archive that is not as it should be', () => {
       await refusal('large.tar', await tar([['a.ts', 'x'.repeat(5_000)]]), { unpackedBytes: 4_000 }),
     ).toBe('large.tar unpacks to more than 0 MB, the limit in the settings. Nothing of it was taken in.');
     expect(await refusal('many.tar', await tar(code), { entries: 1 })).toContain('holds more than 1 entries');
+    // A zip says at its end how many it has, and is refused before any is read: what is damaged in it does not come up.
+    const zipped = await zip({ 'a.ts': 'let a;', 'b.ts': 'let b;' });
+    zipped.fill(0, 4, 30);
+    expect(await refusal('many.zip', zipped, { entries: 1 })).toContain('holds more than 1 entries');
+    expect(await refusal('many.zip', zipped, { entries: 2 })).toContain('is damaged');
   });
 
   it('whose contents do not add up to what it says is refused, stored or deflated, small or large', async () => {

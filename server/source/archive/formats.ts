@@ -15,6 +15,8 @@ export interface ReadOptions {
   signal?: AbortSignal;
   /** Bytes of the archive that have been read so far. */
   onRead: (bytes: number) => void;
+  /** Told how many entries there are before any is read, where the archive says so itself. */
+  onCount?: (entries: number) => void;
 }
 
 export type ArchiveFormat = 'zip' | 'tar' | 'tar.gz';
@@ -68,10 +70,15 @@ export async function readArchive(
 const UNIX = 3;
 const LINK_MODE = 0o120000;
 
-async function readZip(file: string, onEntry: OnEntry, { signal, onRead }: ReadOptions): Promise<void> {
+async function readZip(
+  file: string,
+  onEntry: OnEntry,
+  { signal, onRead, onCount }: ReadOptions,
+): Promise<void> {
   // Names are checked by us: one bad name is no reason to refuse the rest.
   const zip = await yauzl.openPromise(file, { decodeStrings: false, autoClose: false, lazyEntries: true });
   try {
+    onCount?.(zip.entryCount);
     for await (const entry of zip.eachEntry()) {
       signal?.throwIfAborted();
       if (entry.isEncrypted()) throw new Problem('badArchive', 'is encrypted');

@@ -77,12 +77,14 @@ async function unpackEntries(
         `swells to more than ${MAX_INFLATION} times its size, as only an archive made to fill the disk does`,
       );
   };
+  const onCount = (all: number): void => {
+    if (all > limits.entries) throw new Problem('badArchive', `holds more than ${limits.entries} entries`);
+  };
   await readArchive(
     file,
     format,
     async (entry, open) => {
-      if (++entries > limits.entries)
-        throw new Problem('badArchive', `holds more than ${limits.entries} entries`);
+      onCount(++entries);
       const path = builder.place(entry, entryPath, leadsOut);
       if (path === null) return;
       if (entry.size > MAX_KEPT_FILE_BYTES) {
@@ -98,7 +100,7 @@ async function unpackEntries(
         throw new Error(`the checksum of ${path} is wrong`);
       builder.keep(path, { number, size, stamp: hash });
     },
-    { signal, onRead: (bytes) => onProgress?.(Math.min(bytes, ofAll), ofAll) },
+    { signal, onCount, onRead: (bytes) => onProgress?.(Math.min(bytes, ofAll), ofAll) },
   );
   return builder.index();
 }
