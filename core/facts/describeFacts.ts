@@ -140,6 +140,8 @@ export function describeExpression(facts: FileFacts, expression: number): string
       return `${inner(a[expression])}->`;
     case EXPRESSION.made:
       return `type of ${inner(a[expression])}`;
+    case EXPRESSION.pasted:
+      return `${facts.names[a[expression]]} and what is given ${b[expression] + 1}.`;
     case EXPRESSION.pointee:
       return `what ${inner(a[expression])} points to`;
     case EXPRESSION.address:

@@ -228,6 +228,8 @@ export const EXPRESSION = {
   union: 36,
   /** The type that `a` (expression) names, or that of what the field holds that it names. */
   made: 37,
+  /** In the body of a macro, the name that begins with `a` (name) and goes on with what its parameter `b` is given. */
+  pasted: 38,
   /** The type of pointers to the type `a` (expression). */
   pointer: 32,
   /** What the pointer `a` (expression) points to. */

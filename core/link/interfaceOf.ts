@@ -72,6 +72,7 @@ const operands: Record<number, { a?: 'expression' | 'name'; b?: 'expression' | '
   [EXPRESSION.entry]: { a: 'expression', b: 'name' },
   [EXPRESSION.spread]: { a: 'expression' },
   [EXPRESSION.made]: { a: 'expression' },
+  [EXPRESSION.pasted]: { a: 'name' },
   [EXPRESSION.union]: { a: 'expression', b: 'expression' },
   [EXPRESSION.passing]: { a: 'expression' },
   [EXPRESSION.pointer]: { a: 'expression' },

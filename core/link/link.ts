@@ -217,7 +217,9 @@ function referenceDependencies(context: Context, file: number, rows: DependencyR
         if (element !== from || meant === REFERENCE.call)
           rows.add(from, element, dependency, certainty, line, column);
         // A macro's own body says where it leads on to.
-        for (const { element: used, certainty: sure } of isMacro ? [] : context.throughMacro(file, element))
+        for (const { element: used, certainty: sure } of isMacro
+          ? []
+          : context.throughMacro(file, element, references.args[r]))
           if (used !== from)
             rows.add(from, used, kindNumber.throughMacro, Math.max(certainty, sure), line, column);
       }

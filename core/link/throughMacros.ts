@@ -7,8 +7,11 @@ import type { FamilyRules } from './families.ts';
 import { RUNS_CONSTRUCTOR, type Target, type Targets } from './targets.ts';
 import type { MethodsNamed } from './uniqueNames.ts';
 
-/** What is used by using the macro that an element is, from a file: what its body calls there, and so on through other macros. */
-export type ThroughMacro = (file: number, macro: number) => readonly Target[];
+/**
+ * What is used by using the macro that an element is, from a file: what its body calls there, and so on through other macros.
+ * `args` is the `arguments` expression of the file that it is given, or 0.
+ */
+export type ThroughMacro = (file: number, macro: number, args: number) => readonly Target[];
 
 /** Macros that put more than this in place, or deeper, are given up. */
 const MOST_TARGETS = 40;
@@ -91,12 +94,31 @@ export function createThroughMacros({
     return ofFile.get(declaration) ?? [];
   };
 
+  /** The names that a macro is given; '' for what is no name. */
+  const namesGiven = (file: number, args: number): string[] => {
+    const { expressions, names } = files[file].facts;
+    const { operation, a, b } = expressions;
+    const given: string[] = [];
+    for (let cell = b[args]; cell > 0 && operation[cell] === EXPRESSION.list; cell = b[cell]) {
+      const isName = operation[a[cell]] === EXPRESSION.name || operation[a[cell]] === EXPRESSION.global;
+      given.push(isName ? names[a[a[cell]]] : '');
+    }
+    return given;
+  };
+
+  const isPasting = (place: Place): boolean =>
+    bodyOf(place).some((r) => {
+      const { references, expressions } = files[place.file].facts;
+      return expressions.operation[references.expression[r]] === EXPRESSION.pasted;
+    });
+
   const follow = (
     file: number,
     macro: number,
     certainty: number,
     found: Map<number, number>,
     open: number[],
+    given: readonly string[] = [],
   ): void => {
     const place = placeOf(macro);
     const { references, expressions, names } = files[place.file].facts;
@@ -106,9 +128,12 @@ export function createThroughMacros({
       if (found.size >= MOST_TARGETS) return;
       const expression = references.expression[r];
       const isPlain = expressions.operation[expression] === EXPRESSION.name;
+      const isPasted = expressions.operation[expression] === EXPRESSION.pasted;
+      const rest = isPasted ? given[expressions.b[expression]] : '';
       const value =
-        (isPlain ? evaluator.named(file, names[expressions.a[expression]]) : null) ??
-        evaluator.evaluate(place.file, expression);
+        (isPlain || (isPasted && rest)
+          ? evaluator.named(file, names[expressions.a[expression]] + rest)
+          : null) ?? evaluator.evaluate(place.file, expression);
       const calls = references.kind[r] === REFERENCE.call;
       if (!value && calls) byName(file, place.file, expression, certainty, found);
       if (value?.tag !== 'declared') continue;
@@ -136,15 +161,16 @@ export function createThroughMacros({
   const isConditional = (from: number, { element, certainty }: Target): boolean =>
     certainty === CERTAINTY.ambiguous || mayBeOut(from, placeOf(element));
 
-  return (file, macro) => {
+  return (file, macro, args) => {
     if (!isMacro(macro)) return none;
-    const key = `${file}:${macro}`;
+    const given = args > 0 && isPasting(placeOf(macro)) ? namesGiven(file, args) : [];
+    const key = `${file}:${macro}:${given.join()}`;
     let targets = known.get(key);
     if (!targets) {
       const found = new Map<number, number>();
       // Where the macro is not there, its name means something that is not seen here.
       const certainty = mayBeOut(file, placeOf(macro)) ? CERTAINTY.ambiguous : CERTAINTY.inferred;
-      follow(file, macro, certainty, found, [macro]);
+      follow(file, macro, certainty, found, [macro], given);
       targets = [...found]
         .filter(([element]) => placed.table.kind[element] === KIND.routine || made.has(element))
         .map(([element, certainty]) => ({ element, kind: REFERENCE.call, certainty }));

@@ -40,7 +40,11 @@ export function referMacroBodies(reading: NativeReading, into: ReferenceList): v
       const name = /[A-Za-z_$][\w$]*$/.exec(match[0])?.[0];
       if (name === undefined) continue;
       const end = match.index + match[0].length;
-      if (/^\s*##/.test(source.slice(end, end + 8))) continue;
+      if (/^\s*##/.test(source.slice(end, end + 8))) {
+        const meant = match[0] === name ? pasted(reading, name, source.slice(end, end + 80), macro) : 0;
+        into.addAt(REFERENCE.call, declaration, directive.start + end - name.length, meant);
+        continue;
+      }
       const behind = source.slice(end, end + 200);
       const isCalled = /^\s*\(/.test(behind) || makesPasted.test(behind);
       const isMember = /^(\.|->)/.test(match[0]) && isCalled && !(macro.parameters ?? []).includes(name);
@@ -52,6 +56,18 @@ export function referMacroBodies(reading: NativeReading, into: ReferenceList): v
       into.addAt(kind, declaration, directive.start + end - name.length, meant);
     }
   }
+}
+
+/** `LOG_ ## level` names what it is given with the level; 0 where more is pasted, or none of it is a parameter. */
+function pasted(
+  { expressions }: NativeReading,
+  name: string,
+  behind: string,
+  { parameters }: MacroDefinition,
+): number {
+  const given = /^\s*##\s*([A-Za-z_$][\w$]*)(?!\w|\s*##)/.exec(behind)?.[1];
+  const place = given === undefined || parameters?.includes(name) ? -1 : (parameters ?? []).indexOf(given);
+  return place < 0 ? 0 : expressions.add(EXPRESSION.pasted, expressions.name(name), place);
 }
 
 /** What stands before a member: a name, or a call of one. */

@@ -83,6 +83,33 @@ Entry later(int n);
   });
 });
 
+describe('a name that the body of a macro pastes together', () => {
+  const log = `
+struct Message { Message(int line); int stream(); };
+struct Fatal { Fatal(int line); int stream(); };
+#define LOG_INFO Message(1)
+#define LOG_FATAL() Fatal(2)
+#define LOG(level) LOG_ ## level.stream()
+#define MADE(level) LOG_##level()
+#define BOTH(a, b) LOG_##a##b
+`;
+  const through = async (body: string): Promise<string[]> => {
+    const files = { 'log.hpp': log, 'use.cpp': `#include "log.hpp"\nvoid use(int level) { ${body} }\n` };
+    const lines = await dependenciesOf(files, 'throughMacro use.cpp#use →');
+    return lines.map((line) => line.replace(/^.*#/, '')).filter((line) => !line.includes('stream'));
+  };
+
+  it('is known where the macro is used, by what it is given there', async () => {
+    expect(await through('LOG(INFO);')).toEqual(['Message inferred', 'Message.Message inferred']);
+    expect(await through('MADE(FATAL);')).toEqual(['Fatal inferred', 'Fatal.Fatal inferred']);
+    expect(await through('MADE(FATAL); MADE(OTHER);')).toEqual(['Fatal inferred', 'Fatal.Fatal inferred']);
+  });
+
+  it('is not known where more is pasted, or what is given is no name', async () => {
+    expect(await through('BOTH(FA, TAL); MADE(1); MADE(level);')).toEqual([]);
+  });
+});
+
 describe('what the body of a macro makes', () => {
   it('is no variable of a prototype whose name is pasted', async () => {
     const files = {
