@@ -99,6 +99,11 @@ export const hostileCode: HostileCode[] = [
     `#define A0 x\n${lines(60, (i) => `#define A${i + 1} A${i} A${i}`)}int f(void) { return A60; }\n`,
   ),
   text(
+    'macros of many words, and of names pasted together with as many others',
+    'a.cpp',
+    `#define M(a) ${'class '.repeat(60_000)}\n#define P(a) N_##a()\n${lines(5_000, (i) => `void f${i}() { P(x${i}); }`)}`,
+  ),
+  text(
     'overloads by the hundred, called by as many',
     'A.java',
     `class A {\n${lines(300, (i) => `void f(int a${i}) {} void g${i}() { f(1); }`)}}\n`,

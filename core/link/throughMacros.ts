@@ -106,11 +106,18 @@ export function createThroughMacros({
     return given;
   };
 
-  const isPasting = (place: Place): boolean =>
-    bodyOf(place).some((r) => {
+  const pasting = new Map<number, boolean>();
+  /** True for a macro in whose body names are pasted together with what it is given. */
+  const isPasting = (macro: number): boolean => {
+    let is = pasting.get(macro);
+    if (is === undefined) {
+      const place = placeOf(macro);
       const { references, expressions } = files[place.file].facts;
-      return expressions.operation[references.expression[r]] === EXPRESSION.pasted;
-    });
+      is = bodyOf(place).some((r) => expressions.operation[references.expression[r]] === EXPRESSION.pasted);
+      pasting.set(macro, is);
+    }
+    return is;
+  };
 
   const follow = (
     file: number,
@@ -163,7 +170,7 @@ export function createThroughMacros({
 
   return (file, macro, args) => {
     if (!isMacro(macro)) return none;
-    const given = args > 0 && isPasting(placeOf(macro)) ? namesGiven(file, args) : [];
+    const given = args > 0 && isPasting(macro) ? namesGiven(file, args) : [];
     const key = `${file}:${macro}:${given.join()}`;
     let targets = known.get(key);
     if (!targets) {

@@ -157,7 +157,18 @@ function Row({
         onDropped();
       }}
     >
-      <span className="module-name" style={{ paddingLeft: 14 * row.depth }}>
+      {/* Some browsers move no button by itself, and nothing without any data. */}
+      <span
+        className="module-name"
+        style={{ paddingLeft: 14 * row.depth }}
+        draggable
+        onDragStart={({ dataTransfer }) => {
+          dataTransfer.setData('text/plain', row.name);
+          dataTransfer.effectAllowed = 'move';
+          onDrag(true);
+        }}
+        onDragEnd={() => onDrag(false)}
+      >
         <span className="module-title">
           {row.colour && <span className="swatch" style={chosenColour(row.colour)} aria-hidden="true" />}
           <button
@@ -165,14 +176,6 @@ function Row({
             className="plain-button"
             aria-expanded={isOpen}
             title="Hold and move it to stand higher or lower"
-            draggable
-            onDragStart={({ dataTransfer }) => {
-              // Without any data, some browsers do not let it be moved.
-              dataTransfer.setData('text/plain', row.name);
-              dataTransfer.effectAllowed = 'move';
-              onDrag(true);
-            }}
-            onDragEnd={() => onDrag(false)}
             onClick={onOpen}
           >
             {row.name}

@@ -9,6 +9,9 @@ import { F, K } from './vocabulary.ts';
 /** How macros are called that make routines of what follows them, as `TEST(Gate, opens) { … }`. */
 const macroName = /^[A-Z][A-Z\d]*(_[A-Z\d]+)*$/;
 
+const LONGEST_BODY = 4_000;
+const MOST_PARAMETERS = 20;
+
 /** Macros of test libraries whose first argument is the type that the body is a member of; those libraries lie elsewhere. */
 const ofFixture = /^(TEST_F|TEST_P|TYPED_TEST|TYPED_TEST_P)$/;
 
@@ -59,8 +62,9 @@ export function stateFixture(
   index: number,
   macro: { parameters: readonly string[] | null; body: string },
 ): void {
-  if (!prepared.isCpp) return;
   const parameters = macro.parameters ?? [];
+  // Longer ones are no fixtures, and a text may hold anything.
+  if (!prepared.isCpp || macro.body.length > LONGEST_BODY || parameters.length > MOST_PARAMETERS) return;
   const which = fixtureParameter(macro);
   // One that only hands on to another macro says what that says.
   const [, other = '', given = ''] = /^([A-Za-z_]\w*)\s*\(([^()]*)\)$/.exec(macro.body) ?? [];
