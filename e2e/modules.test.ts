@@ -6,39 +6,13 @@ import { planFileSchema } from '../server/plans/planFile.ts';
 import { allViews } from '../app/views.ts';
 import { temporaryFolder } from '../tests/temporaryFolder.ts';
 import { accessibilityFaults, clickText, surveyAgain, textOf, waitForText } from './instrument.ts';
+import { modulesPage } from './modulesPage.ts';
 import { surveyedDemo } from './surveyedDemo.ts';
 
 const demo = surveyedDemo();
 const { open, parameter } = demo;
 
-/** The names of the modules, in their order, and of the files of the open one. */
-const moduleNames = (): Promise<string[]> =>
-  demo.instrument.page.$$eval('.module-title > button', (all) =>
-    all.map(({ textContent }) => textContent ?? ''),
-  );
-const memberNames = (): Promise<string[]> =>
-  demo.instrument.page.$$eval('.member-row .element', (all) =>
-    all.map(({ textContent }) => textContent ?? ''),
-  );
-
-/** The name of the module that is open. */
-const openedModule = (): Promise<string> =>
-  demo.instrument.page.$eval('.module-words input', (field) => field.value);
-
-/** Waits until an edit was taken and the page shows what it made. */
-async function settledDown(): Promise<void> {
-  await demo.instrument.page.waitForFunction(() => {
-    const status = document.querySelector('.plan-tools [role=status]')?.textContent ?? '';
-    return status !== '' && !status.startsWith('Working');
-  });
-}
-
-async function takeBack(): Promise<void> {
-  const { page } = demo.instrument;
-  await page.keyboard.down('Control');
-  await page.keyboard.press('z');
-  await page.keyboard.up('Control');
-}
+const { moduleNames, memberNames, openedModule, settledDown, takeBack } = modulesPage(demo);
 
 describe('modules', () => {
   it('are proposed, where there is no plan yet', async () => {

@@ -37,7 +37,8 @@ describe('the sites of a compiler', () => {
       inferred: { right: 2, of: 2 },
       calls: { right: 3, of: 3 },
       accesses: { right: 1, of: 1 },
-      differences: [],
+      wrong: [],
+      missed: [],
     });
   });
 

@@ -7,7 +7,7 @@ import { createSurveyMemory } from '../store/surveyMemory.ts';
 import { views, type ViewName } from '../views/table.ts';
 import { viewRequest, type ViewRequest } from '../views/viewRequest.ts';
 import type { FailureCode } from './ask.ts';
-import { giveWay } from '../work/giveWay.ts';
+import { giveWay } from '../giveWay.ts';
 
 /** What a thread is asked. `stop` is what it shares with who asks, as the numbers in giveUp.ts have it. */
 export interface Question {

@@ -1,7 +1,7 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import { openStore } from '../store/database.ts';
 import { damageOf } from '../store/rescue.ts';
-import { giveWay } from './giveWay.ts';
+import { giveWay } from '../giveWay.ts';
 
 /** Reads all of a database once, away from whoever answers, and tells what is wrong with it. */
 giveWay('job');

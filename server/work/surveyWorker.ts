@@ -2,7 +2,7 @@ import { parentPort, workerData } from 'node:worker_threads';
 import { endGit } from '../source/git/git.ts';
 import { openStore } from '../store/database.ts';
 import { runJob } from './runJob.ts';
-import { giveWay } from './giveWay.ts';
+import { giveWay } from '../giveWay.ts';
 
 /** What the thread of a lane is told, and what it answers. */
 export type ToSurveyWorker = { run: number } | 'stop' | 'close' | 'end';
