@@ -14,6 +14,7 @@ import { openSource } from '../openSource.ts';
 import { textReader } from '../readText.ts';
 import { entryPath, leadsOut } from './entryName.ts';
 import { defaultLimits, type ArchiveLimits } from './limits.ts';
+import { unpack } from './unpack.ts';
 
 /** The same archive with one name written over another of the same length, as no honest program would. */
 function renamed(archive: Buffer, from: string, to: string): Buffer {
@@ -217,11 +218,42 @@ describe('an archive that is not as it should be', () => {
       await refusal('large.tar', await tar([['a.ts', 'x'.repeat(5_000)]]), { unpackedBytes: 4_000 }),
     ).toBe('large.tar unpacks to more than 0 MB, the limit in the settings. Nothing of it was taken in.');
     expect(await refusal('many.tar', await tar(code), { entries: 1 })).toContain('holds more than 1 entries');
+    expect(await refusal('many.tgz', gzipSync(await tar(code)), { entries: 1 })).toContain(
+      'holds more than 1',
+    );
     // A zip says at its end how many it has, and is refused before any is read: what is damaged in it does not come up.
     const zipped = await zip({ 'a.ts': 'let a;', 'b.ts': 'let b;' });
     zipped.fill(0, 4, 30);
     expect(await refusal('many.zip', zipped, { entries: 1 })).toContain('holds more than 1 entries');
     expect(await refusal('many.zip', zipped, { entries: 2 })).toContain('is damaged');
+  });
+
+  it('as a tar is counted before anything of it is written', async () => {
+    const file = join(temporaryFolder(), 'many.tar');
+    writeFileSync(file, await tar(code));
+    const into = join(temporaryFolder(), 'unpacked');
+    const written: string[][] = [];
+    const unpacking = (limits: Partial<ArchiveLimits>): Promise<unknown> =>
+      unpack(file, into, {
+        name: 'many.tar',
+        limits: { ...defaultLimits, ...limits },
+        onProgress: () => written.push(readdirSync(`${into}.unpacking`)),
+      });
+    await expect(unpacking({ entries: 1 })).rejects.toThrow('more than 1 entries');
+    await expect(unpacking({ unpackedBytes: 20 })).rejects.toThrow('unpacks to more than');
+    expect(written).toEqual([]);
+    await unpacking({});
+    expect(written).not.toEqual([]);
+  });
+
+  it('that swells to zeros or headers without an entry is refused; what pads it to whole blocks is not', async () => {
+    const ended = await tar(code);
+    const padded = gzipSync(Buffer.concat([ended, Buffer.alloc(1024 ** 2)]));
+    expect((await opened('padded.tgz', padded)).paths).toEqual(['src/a.ts', 'src/b.ts']);
+    const swollen = gzipSync(Buffer.concat([ended, Buffer.alloc(80 * 1024 ** 2)]));
+    expect(await refusal('swollen.tgz', swollen)).toBe(
+      'swollen.tgz swells to a great deal that is no entry. Nothing of it was taken in.',
+    );
   });
 
   it('whose contents do not add up to what it says is refused, stored or deflated, small or large', async () => {

@@ -2,7 +2,7 @@ import { closeSync, createReadStream, readSync, realpathSync } from 'node:fs';
 import { Transform, type Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { createGunzip } from 'node:zlib';
-import { extract } from 'tar-stream';
+import { extract, type Header } from 'tar-stream';
 import yauzl from 'yauzl';
 import { NotRegular, openRegularFile } from '../readRegularFile.ts';
 import { Problem } from '../../problem.ts';
@@ -15,8 +15,8 @@ export interface ReadOptions {
   signal?: AbortSignal;
   /** Bytes of the archive that have been read so far. */
   onRead: (bytes: number) => void;
-  /** Told how many entries there are before any is read, where the archive says so itself. */
-  onCount?: (entries: number) => void;
+  /** Told before the first is given: how many entries there are so far, and what they say that they hold, in bytes. */
+  onCount: (entries: number, bytes: number) => void;
 }
 
 export type ArchiveFormat = 'zip' | 'tar' | 'tar.gz';
@@ -78,7 +78,7 @@ async function readZip(
   // Names are checked by us: one bad name is no reason to refuse the rest.
   const zip = await yauzl.openPromise(file, { decodeStrings: false, autoClose: false, lazyEntries: true });
   try {
-    onCount?.(zip.entryCount);
+    onCount(zip.entryCount, 0);
     for await (const entry of zip.eachEntry()) {
       signal?.throwIfAborted();
       if (entry.isEncrypted()) throw new Problem('badArchive', 'is encrypted');
@@ -112,6 +112,8 @@ async function textOf(stream: Readable): Promise<string> {
   return text.slice(0, MAX_TARGET);
 }
 
+type TarEntry = Readable & { header: Header };
+
 const tarKinds: Record<string, ArchiveEntry['kind']> = {
   file: 'file',
   'contiguous-file': 'file',
@@ -120,47 +122,96 @@ const tarKinds: Record<string, ArchiveEntry['kind']> = {
   link: 'link',
 };
 
+/**
+ * A tar says nowhere how many entries it has, so it is read twice: once by its headers alone, so that one made to fill
+ * the disk is refused before anything of it is written.
+ */
 async function readTar(
   file: string,
   zipped: boolean,
   onEntry: OnEntry,
-  { signal, onRead }: ReadOptions,
+  { signal, onRead, onCount }: ReadOptions,
+): Promise<void> {
+  let count = 0;
+  let bytes = 0;
+  await eachTarEntry(file, zipped, { signal, onRead: () => {} }, (entry) => {
+    bytes += entry.header.size;
+    onCount(++count, bytes);
+    entry.resume();
+  });
+  if (count === 0) throw new Error('no entry in it');
+  await eachTarEntry(file, zipped, { signal, onRead }, async (entry) => {
+    const { name, size, linkname, type } = entry.header;
+    let opened = false;
+    await onEntry({ name, size, kind: tarKinds[type] ?? 'other', target: linkname }, () => {
+      opened = true;
+      return Promise.resolve(entry);
+    });
+    if (!opened) entry.resume();
+  });
+}
+
+async function eachTarEntry(
+  file: string,
+  zipped: boolean,
+  { signal, onRead }: Pick<ReadOptions, 'signal' | 'onRead'>,
+  onEntry: (entry: TarEntry) => Promise<void> | void,
 ): Promise<void> {
   const entries = extract();
-  let read = 0;
-  const counting = new Transform({
-    transform(piece: Buffer, _, done) {
-      read += piece.length;
-      onRead(read);
-      done(null, piece);
-    },
-  });
+  const room = roomForHeaders();
   const source = createReadStream(file);
   const feeding = zipped
-    ? pipeline(source, counting, createGunzip(), entries, { signal })
-    : pipeline(source, counting, entries, { signal });
+    ? pipeline(source, passed(onRead), createGunzip(), passed(room.read), entries, { signal })
+    : pipeline(source, passed(onRead), entries, { signal });
   feeding.catch(() => {}); // Awaited below; until then it must not count as unhandled.
-  let count = 0;
   try {
     for await (const entry of entries) {
-      count++;
-      const { name, size, linkname, type } = entry.header;
-      let opened = false;
-      await onEntry({ name, size, kind: tarKinds[type] ?? 'other', target: linkname }, () => {
-        opened = true;
-        return Promise.resolve(entry as unknown as Readable);
-      });
-      if (!opened) entry.resume();
+      room.entry(entry.header.size);
+      await onEntry(entry as unknown as TarEntry);
     }
   } catch (error) {
     source.destroy();
     await feeding.catch((cause: unknown) => {
       // The reason lies in the feed when it broke first.
+      if (cause instanceof Problem) throw cause;
       if (!(error instanceof Problem) && (cause as { code?: string }).code !== 'ERR_STREAM_PREMATURE_CLOSE')
         throw cause;
     });
     throw error;
   }
   await feeding;
-  if (count === 0) throw new Error('no entry in it');
+}
+
+/** Bytes between two entries that no honest archive comes near to: long names and padding take a few thousand. */
+const MAX_BYTES_BETWEEN = 64 * 1024 ** 2;
+
+/** Watches what a packed tar unpacks to beside its entries: zeros and headers without end lead to no entry that counts. */
+function roomForHeaders(): { read: (bytes: number) => void; entry: (size: number) => void } {
+  let read = 0;
+  let allowed = MAX_BYTES_BETWEEN;
+  return {
+    read: (all) => {
+      read = all;
+      if (read > allowed) throw new Problem('badArchive', 'swells to a great deal that is no entry');
+    },
+    entry: (size) => {
+      allowed = Math.max(allowed, read + size + MAX_BYTES_BETWEEN);
+    },
+  };
+}
+
+/** Passes everything on, and tells how many bytes went by so far. */
+function passed(onRead: (bytes: number) => void): Transform {
+  let read = 0;
+  return new Transform({
+    transform(piece: Buffer, _, done) {
+      read += piece.length;
+      try {
+        onRead(read);
+        done(null, piece);
+      } catch (error) {
+        done(error as Error);
+      }
+    },
+  });
 }

@@ -62,10 +62,8 @@ async function unpackEntries(
 ): Promise<ArchiveIndex> {
   const builder = new IndexBuilder();
   const ofAll = statSync(file).size;
-  let entries = 0;
   let unpacked = 0;
-  const count = (bytes: number): void => {
-    unpacked += bytes;
+  const refuseBeyond = (unpacked: number): void => {
     if (unpacked > limits.unpackedBytes)
       throw new Problem(
         'badArchive',
@@ -77,14 +75,16 @@ async function unpackEntries(
         `swells to more than ${MAX_INFLATION} times its size, as only an archive made to fill the disk does`,
       );
   };
-  const onCount = (all: number): void => {
-    if (all > limits.entries) throw new Problem('badArchive', `holds more than ${limits.entries} entries`);
+  const count = (bytes: number): void => refuseBeyond((unpacked += bytes));
+  const onCount = (entries: number, bytes: number): void => {
+    if (entries > limits.entries)
+      throw new Problem('badArchive', `holds more than ${limits.entries} entries`);
+    refuseBeyond(bytes);
   };
   await readArchive(
     file,
     format,
     async (entry, open) => {
-      onCount(++entries);
       const path = builder.place(entry, entryPath, leadsOut);
       if (path === null) return;
       if (entry.size > MAX_KEPT_FILE_BYTES) {
