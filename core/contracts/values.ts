@@ -26,6 +26,10 @@ export type Value =
   | { tag: 'pointer'; to: Value }
   /** A method of such a container. */
   | { tag: 'containerMethod'; name: string; container: Value & { tag: 'container' } }
+  /** The type of functions: what each of its signatures takes and gives, as types. */
+  | { tag: 'function'; signatures: readonly Signature[] }
+  /** A function without a name: what it gives, and what it says that it takes (expressions of the file; 0 for unknown). */
+  | { tag: 'lambda'; file: number; gives: number; takes: number }
   /** The type of a value. */
   | { tag: 'typeOf'; value: Value }
   /** An object made in a file, with the members that the list `entries` (expression) states. */
@@ -43,6 +47,14 @@ export type Value =
   | { tag: 'outside' }
   /** A name that the codebase does not declare. */
   | { tag: 'global'; name: string };
+
+/** How a function is called. */
+export interface Signature {
+  takes: readonly (Value | null)[];
+  /** What it is called on, where it says so. */
+  calledOn?: Value | null;
+  gives: Value | null;
+}
 
 /** What a name declares. */
 export type Declared = Value & { tag: 'declared' };

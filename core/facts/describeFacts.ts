@@ -105,6 +105,14 @@ export function describeExpression(facts: FileFacts, expression: number): string
       const { argument, parameter } = placeOfCallback(b[expression]);
       return `given(${inner(a[expression])}, ${argument + 1}.${parameter + 1})`;
     }
+    case EXPRESSION.lambda:
+      return `function giving ${inner(a[expression])}`;
+    case EXPRESSION.taken:
+      return `taken(${inner(a[expression])}, ${b[expression] + 1}.)`;
+    case EXPRESSION.given:
+      return `given(${inner(a[expression])}, ${b[expression] + 1}.)`;
+    case EXPRESSION.called:
+      return `${inner(a[expression])} with ${inner(b[expression])}`;
     case EXPRESSION.list:
       return inner(a[expression]) + (b[expression] > 0 ? `, ${inner(b[expression])}` : '');
     case EXPRESSION.this:
@@ -130,7 +138,8 @@ export function describeExpression(facts: FileFacts, expression: number): string
     case EXPRESSION.typeParameter: {
       const { declaration, index } = placeOfTypeParameter(a[expression]);
       const bound = b[expression] > 0 ? ` of ${inner(b[expression])}` : '';
-      return `parameter ${index + 1} of ${qualifiedName(facts, declaration)}${bound}`;
+      const owner = declaration < facts.declarations.count ? qualifiedName(facts, declaration) : 'a function';
+      return `parameter ${index + 1} of ${owner}${bound}`;
     }
     case EXPRESSION.qualifier:
       return `${inner(a[expression])} before ${facts.names[b[expression]]}`;

@@ -24,7 +24,7 @@ export interface FileFacts {
 }
 
 /** Part of the cache key: raise it whenever extraction gives different facts for the same text. */
-export const FRONT_END_VERSION = 20;
+export const FRONT_END_VERSION = 21;
 
 export type ParseState = 'clean' | 'partial' | 'failed';
 
@@ -230,6 +230,24 @@ export const EXPRESSION = {
   made: 37,
   /** In the body of a macro, the name that begins with `a` (name) and goes on with what its parameter `b` is given. */
   pasted: 38,
+  /** The type of functions that take `a` (`parameters`, 0 when unknown) and give a value of the type `b` (expression). */
+  functionType: 39,
+  /** Any of the types of functions in the list `a`. */
+  signatures: 40,
+  /** A function without a name, that gives the value `a` and takes `b` (`parameters`, 0 when unknown). */
+  lambda: 41,
+  /** A type that is both `a` and `b` (expressions). */
+  intersection: 42,
+  /** What the argument `b` of a call of `a` (expression) is expected to be. */
+  taken: 43,
+  /** What a function that stands where `a` (expression) is expected is given as its parameter `b`. */
+  given: 44,
+  /** What a routine gives that is called in several ways, in the list `a` of types of functions. */
+  overloads: 45,
+  /** What `a` (expression) is, where it is called with `b` (`arguments`): a routine with its type arguments. */
+  called: 46,
+  /** Last in a list of parameters: the type `a` (expression) of what the function is called on. */
+  calledOn: 47,
   /** The type of pointers to the type `a` (expression). */
   pointer: 32,
   /** What the pointer `a` (expression) points to. */

@@ -48,13 +48,23 @@ function typeWords(facts: FileFacts, expression: number, depth: number): string 
 
 /** How a type that is made of others reads; null for one that is not. */
 export function compoundWords(
-  { expressions: { operation, a, b } }: FileFacts,
+  facts: FileFacts,
   expression: number,
   inner: (other: number) => string,
 ): string | null {
+  const { operation, a, b } = facts.expressions;
   switch (operation[expression]) {
     case EXPRESSION.union:
       return `${inner(a[expression])} | ${inner(b[expression])}`;
+    case EXPRESSION.intersection:
+      return `${inner(a[expression])} & ${inner(b[expression])}`;
+    case EXPRESSION.functionType:
+      return `(${listed(facts, b[a[expression]]).map(inner).join(', ')}) => ${inner(b[expression])}`;
+    case EXPRESSION.signatures:
+    case EXPRESSION.overloads:
+      return inner(a[expression]);
+    case EXPRESSION.calledOn:
+      return `this ${inner(a[expression])}`;
     case EXPRESSION.passing:
       return `${inner(a[expression])}&&`;
     case EXPRESSION.pointer:

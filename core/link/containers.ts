@@ -23,6 +23,8 @@ const promises = words(
 const transparent = words(
   'Readonly Required Partial NonNullable Nullable reference_wrapper Final ClassVar Annotated',
 );
+/** A type with some members of another. */
+const partial = words('Pick Omit');
 /** Holders whose value is reached through a method only. */
 const holders = words(
   'Optional OptionalInt Lazy AtomicReference ThreadLocal WeakReference SoftReference Supplier unique_ptr shared_ptr weak_ptr',
@@ -74,6 +76,7 @@ export function applyType(base: Value | null, args: (Value | null)[]): Value | n
   // C# names a generic type with the number of its parameters: `List<>`.
   const name = base.name?.replace(/<,*>$/, '');
   if (name === undefined) return base;
+  if (base.tag === 'global' && partial.has(name)) return args[0] ?? null;
   if (base.tag === 'global')
     return transparent.has(name) ? (args.at(-1) ?? null) : { tag: 'container', name, args };
   if (!isContainer(name)) return base;
@@ -120,6 +123,8 @@ export function awaitedOf(value: Value | null): Value | null {
 
 export function containerMember(value: Value, name: string): Value | null {
   const container = containerOf(value);
+  // What is kept under names of any kind is reached by them.
+  if (container?.name === 'Record') return contentOf(value);
   return container ? { tag: 'containerMethod', name, container } : null;
 }
 

@@ -1,6 +1,5 @@
 import { EXPRESSION, FLAG, FORM, KIND, placeOfTypeParameter } from '../facts/fileFacts.ts';
 import type { ImportTarget } from '../contracts/fileTree.ts';
-import { givenTo } from './callbacks.ts';
 import { createExports, scriptGlobals } from './exports.ts';
 import type { ConversionsRun } from './conversions.ts';
 import type { FactsOfFile } from '../contracts/linked.ts';
@@ -9,11 +8,12 @@ import { applyType, awaitedOf, contentOf, elementOf } from './containers.ts';
 import type { FamilyRules } from './families.ts';
 import { operatorMeant } from './operators.ts';
 import { ANY_MEMBER, createMembers, NO_ROUTINES, ROUTINES, STATIC_MEMBER, TYPE_MEMBER } from './members.ts';
-import { eitherOf, forEachMeaning } from './meanings.ts';
+import { eitherOf, forEachMeaning, joinMeanings } from './meanings.ts';
 import { addressOf, pointeeOf, pointerOf, pointerTo } from './pointers.ts';
 import { createResults } from './results.ts';
+import { createSignatures, type Call } from './signatures.ts';
 import { createBounds, createTypeArguments } from './typeArguments.ts';
-import { instanceOf, uncertain, type Declared, type Value } from '../contracts/values.ts';
+import { instanceOf, uncertain, type Declared, type Signature, type Value } from '../contracts/values.ts';
 import { KnownByNumber, Unfolding } from './unfolding.ts';
 
 /** Resolves the expressions of facts across files. */
@@ -67,12 +67,17 @@ export function createEvaluator(
   const { memberOf, memberOfType, parentsOf, parentClass, expandAlias } = members;
   const exports = createExports({ files, targets, familyOf, evaluate, memberOf, unfolding });
   const { exportOf, exportsOpenly } = exports;
-  const typeArguments = createTypeArguments(members);
+  const typeArguments = createTypeArguments({
+    ...members,
+    signaturesOf: (value) => signatures.signaturesOf(value),
+  });
+  const signatures = createSignatures({ files, evaluate, expandAlias, typeArguments });
   const { resultOf, overloadsMeant, fitting, conversionsRun } = createResults({
     files,
     rules,
     members,
     typeArguments,
+    signatures,
     boundOf,
     evaluate,
     listOf,
@@ -112,7 +117,7 @@ export function createEvaluator(
         return object && memberSeenFrom(file, object, facts.names[b], ROUTINES);
       }
       case EXPRESSION.result:
-        return resultOf(evaluate(file, a), file, b);
+        return resultOf(evaluate(file, a), file, b, () => receiverOf(file, a));
       case EXPRESSION.name:
         return nameIn(file, facts.names[a], b - 1, ANY_MEMBER | valuesAlone(file));
       case EXPRESSION.routineName:
@@ -122,9 +127,9 @@ export function createEvaluator(
       case EXPRESSION.literal:
         return { tag: 'literal', name: facts.names[a] };
       case EXPRESSION.element:
-        return elementReached(heldBy(evaluate(file, a)), b === 0);
+        return elementReached(bounded(heldBy(evaluate(file, a))), b === 0);
       case EXPRESSION.awaited:
-        return awaitedOf(heldBy(evaluate(file, a)));
+        return awaitedOf(bounded(heldBy(evaluate(file, a))));
       case EXPRESSION.generic:
         return applyType(evaluate(file, a), listOf(file, b));
       case EXPRESSION.this:
@@ -136,7 +141,24 @@ export function createEvaluator(
       case EXPRESSION.either:
         return evaluate(file, a) ?? evaluate(file, b);
       case EXPRESSION.callback:
-        return givenTo({ files, evaluate, expandAlias, typeArguments }, evaluate(file, a), b);
+        return signatures.givenToCallback(evaluate(file, a), b);
+      case EXPRESSION.taken:
+        return signatures.takenBy(evaluate(file, a), b);
+      case EXPRESSION.given:
+        return signatures.givenTo(evaluate(file, a), b);
+      case EXPRESSION.called:
+        return signatures.calledWith(evaluate(file, a), callAt(file, a, b));
+      case EXPRESSION.functionType:
+      case EXPRESSION.signatures:
+      case EXPRESSION.lambda:
+        return functionAt(file, expression);
+      case EXPRESSION.overloads: {
+        const first = evaluate(file, facts.expressions.a[a]);
+        const gives = first?.tag === 'function' ? first.signatures[0].gives : null;
+        return gives && instanceOf(expandAlias(gives), true);
+      }
+      case EXPRESSION.intersection:
+        return joinMeanings([expanded(evaluate(file, a)), expanded(evaluate(file, b))]);
       case EXPRESSION.typeParameter:
         return { tag: 'parameter', file, ...placeOfTypeParameter(a) };
       case EXPRESSION.qualifier:
@@ -182,6 +204,43 @@ export function createEvaluator(
       default:
         return null;
     }
+  }
+
+  /** The type of functions that an expression states, or the function. */
+  function functionAt(file: number, expression: number): Value | null {
+    const { operation, a, b } = files[file].facts.expressions;
+    switch (operation[expression]) {
+      case EXPRESSION.lambda:
+        return { tag: 'lambda', file, gives: a[expression], takes: b[expression] };
+      case EXPRESSION.functionType: {
+        const takes = signatures.taking(file, a[expression]);
+        return { tag: 'function', signatures: [{ ...takes, gives: evaluate(file, b[expression]) }] };
+      }
+      default: {
+        const all: Signature[] = [];
+        for (let cell = a[expression]; cell > 0; cell = b[cell])
+          all.push(...signatures.signaturesOf(evaluate(file, a[cell])));
+        return { tag: 'function', signatures: all };
+      }
+    }
+  }
+
+  function callAt(file: number, callee: number, args: number): Call {
+    const given = args === 0 ? [] : listOf(file, files[file].facts.expressions.b[args]);
+    return { given, receiver: () => receiverOf(file, callee) };
+  }
+
+  /** What a member is called on. */
+  function receiverOf(file: number, callee: number): Value | null {
+    const { operation, a } = files[file].facts.expressions;
+    return operation[callee] === EXPRESSION.member ? heldBy(evaluate(file, a[callee])) : null;
+  }
+
+  /** A value of the type that bounds its type. */
+  function bounded(value: Value | null): Value | null {
+    if (value?.tag !== 'instance' || value.type.tag !== 'parameter') return value;
+    const bound = boundOf(value.type);
+    return bound && instanceOf(expandAlias(bound), true);
   }
 
   function expanded(type: Value | null): Value | null {

@@ -1,7 +1,10 @@
 import type { Declared, Value } from '../contracts/values.ts';
 
-/** More of what a name may mean says nothing. */
+/** More types of which a value is one say nothing. */
 const MOST = 8;
+
+/** What is kept of what a name may mean. */
+const MOST_KEPT = 32;
 
 /**
  * What comes of a value, where a name may have meant several things: what comes of each, the first before the others. What comes
@@ -47,7 +50,7 @@ function alone(value: Declared): Declared[] {
 }
 
 function withOthers([first, ...others]: readonly Declared[]): Declared {
-  return others.length === 0 ? first : { ...first, others: others.slice(0, MOST - 1) };
+  return others.length === 0 ? first : { ...first, others: others.slice(0, MOST_KEPT - 1) };
 }
 
 function keyOf(value: Value): unknown {

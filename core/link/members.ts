@@ -5,7 +5,7 @@ import { uncertain, type Declared, type Value } from '../contracts/values.ts';
 import { containerMember } from './containers.ts';
 import type { Evaluator } from './evaluator.ts';
 import type { FamilyRules } from './families.ts';
-import type { BoundOf } from './typeArguments.ts';
+import { substitute, type BoundOf } from './typeArguments.ts';
 import { forEachMeaning, joinMeanings } from './meanings.ts';
 import { createHeirs } from './mixins.ts';
 import type { Unfolding } from './unfolding.ts';
@@ -124,7 +124,13 @@ export function createMembers({
     const { declarations } = files[value.file].facts;
     for (const d of value.declarations) {
       if (declarations.form[d] !== FORM.alias || membersOf(value.file, d).size > 0) continue;
-      const expanded = evaluate(value.file, declarations.value[d]);
+      const stated = evaluate(value.file, declarations.value[d]);
+      const { args } = value;
+      const expanded = args
+        ? substitute(stated, (own) =>
+            own.file === value.file && own.declaration === d ? (args[own.index] ?? undefined) : undefined,
+          )
+        : stated;
       if (expanded) return expandAlias(expanded, steps + 1);
     }
     return value;
@@ -167,12 +173,15 @@ export function createMembers({
           );
         if (type?.tag === 'external') return { ...type, name };
         if (type?.tag === 'global' || type?.tag === 'literal') return { tag: 'outside' };
+        if (type?.tag === 'function' || type?.tag === 'lambda') return { tag: 'outside' };
         return containerMember(object, name);
       }
       case 'object':
         return memberOfObject(object, name);
       case 'literal':
       case 'outside':
+      case 'function':
+      case 'lambda':
         return { tag: 'outside' };
       case 'global':
         // A type within another that is not declared here is not declared here either.

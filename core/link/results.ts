@@ -9,6 +9,7 @@ import { eitherOf, forEachMeaning } from './meanings.ts';
 import type { Members } from './members.ts';
 import { bestOverloads, type Overload, type OverloadContext } from './overloads.ts';
 import { takes } from './parameters.ts';
+import type { Signatures } from './signatures.ts';
 import {
   type BoundOf,
   holdsParameter,
@@ -20,7 +21,7 @@ import {
 /** Calls: which routine is meant, and what it returns. */
 export interface Results extends Pick<Evaluator, 'overloadsMeant' | 'conversionsRun'> {
   /** What calling a value with the `arguments` expression of a file returns. */
-  resultOf(callee: Value | null, file: number, args: number): Value | null;
+  resultOf(callee: Value | null, file: number, args: number, receiver?: () => Value | null): Value | null;
   /**
    * Of the routines of one name, a type's and its parents', those that fit what they are given, or what that becomes by itself
    * (`mayConvert`); none when none does.
@@ -41,6 +42,7 @@ export function createResults({
   rules,
   members: { membersAbove, parentsOf, expandAlias },
   typeArguments,
+  signatures,
   boundOf,
   evaluate,
   listOf,
@@ -49,6 +51,7 @@ export function createResults({
   rules: FamilyRules;
   members: Members;
   typeArguments: TypeArguments;
+  signatures: Signatures;
   boundOf: BoundOf;
   /** The values of a list of expressions. */
   listOf(file: number, list: number): (Value | null)[];
@@ -63,8 +66,35 @@ export function createResults({
     typeArguments,
   };
 
-  function resultOf(callee: Value | null, file: number, args: number): Value | null {
-    return callee && forEachMeaning(callee, (meaning) => resultOfOne(meaning, file, args));
+  function resultOf(
+    callee: Value | null,
+    file: number,
+    args: number,
+    receiver: () => Value | null = () => null,
+  ): Value | null {
+    return (
+      callee &&
+      forEachMeaning(callee, (meaning) =>
+        saysItsSignatures(meaning)
+          ? signatures.resultOfCall(meaning, { given: givenBy(file, args), receiver })
+          : resultOfOne(meaning, file, args),
+      )
+    );
+  }
+
+  function givenBy(file: number, args: number): (Value | null)[] {
+    return args === 0 ? [] : listOf(file, files[file].facts.expressions.b[args]);
+  }
+
+  /** True for what is called by its type, rather than by what is declared to be a routine. */
+  function saysItsSignatures(callee: Value): boolean {
+    if (callee.tag !== 'declared')
+      return callee.tag === 'function' || callee.tag === 'lambda' || callee.tag === 'instance';
+    if (rules.ofFile(callee.file)) return false;
+    const { declarations, expressions } = files[callee.file].facts;
+    const [first] = callee.declarations;
+    const isOverloaded = expressions.operation[declarations.value[first]] === EXPRESSION.overloads;
+    return isOverloaded || callee.args !== undefined || declarations.kind[first] === KIND.field;
   }
 
   function resultOfOne(callee: Value, file: number, args: number, steps = 0): Value | null {

@@ -1,6 +1,6 @@
 import type { FactsOfFile } from '../contracts/linked.ts';
 import { EXPRESSION, typeParameterPlace } from '../facts/fileFacts.ts';
-import type { Declared, TypeParameter, Value } from '../contracts/values.ts';
+import type { Declared, Signature, TypeParameter, Value } from '../contracts/values.ts';
 import { FUNCTION, instanceOf } from '../contracts/values.ts';
 import type { Members } from './members.ts';
 import { pointerTo } from './pointers.ts';
@@ -38,6 +38,15 @@ export function createBounds(
 /** True when a value says something of a type parameter. */
 export function holdsParameter(value: Value | null, steps = 0): boolean {
   if (!value || steps > MOST_STEPS) return false;
+  // Types within types may stand in many places at once: each is looked into once.
+  let held = parameterHeld.get(value);
+  if (held === undefined) parameterHeld.set(value, (held = looksForParameter(value, steps)));
+  return held;
+}
+
+const parameterHeld = new WeakMap<Value, boolean>();
+
+function looksForParameter(value: Value, steps: number): boolean {
   switch (value.tag) {
     case 'parameter':
       return true;
@@ -48,7 +57,15 @@ export function holdsParameter(value: Value | null, steps = 0): boolean {
     case 'container':
       return value.args.some((arg) => holdsParameter(arg, steps + 1));
     case 'declared':
-      return value.args?.some((arg) => holdsParameter(arg, steps + 1)) ?? false;
+      return (
+        (value.args?.some((arg) => holdsParameter(arg, steps + 1)) ?? false) ||
+        (value.others?.some((other) => holdsParameter(other, steps + 1)) ?? false)
+      );
+    case 'function':
+      return value.signatures.some(
+        ({ takes, gives }) =>
+          holdsParameter(gives, steps + 1) || takes.some((type) => holdsParameter(type, steps + 1)),
+      );
     default:
       return false;
   }
@@ -62,9 +79,22 @@ export function substitute(
   value: Value | null,
   meant: (parameter: TypeParameter) => Value | null | undefined,
   steps = 0,
+  known = new Map<Value, Value | null>(),
 ): Value | null {
   if (!value || steps > MOST_STEPS || !holdsParameter(value)) return value;
-  const inner = (arg: Value | null): Value | null => substitute(arg, meant, steps + 1);
+  let put = known.get(value);
+  if (put === undefined) {
+    const inner = (arg: Value | null): Value | null => substitute(arg, meant, steps + 1, known);
+    known.set(value, (put = substituteIn(value, meant, inner)));
+  }
+  return put;
+}
+
+function substituteIn(
+  value: Value,
+  meant: (parameter: TypeParameter) => Value | null | undefined,
+  inner: (arg: Value | null) => Value | null,
+): Value | null {
   switch (value.tag) {
     case 'parameter': {
       const found = meant(value);
@@ -78,11 +108,26 @@ export function substitute(
       return pointerTo(inner(value.to));
     case 'container':
       return { ...value, args: value.args.map(inner) };
-    case 'declared':
-      return { ...value, args: value.args!.map(inner) };
+    case 'declared': {
+      const put: Declared = value.args ? { ...value, args: value.args.map(inner) } : value;
+      return put.others ? { ...put, others: put.others.map((other) => inner(other) as Declared) } : put;
+    }
+    case 'function':
+      return {
+        tag: 'function',
+        signatures: value.signatures.map((signature) => withTypes(signature, inner)),
+      };
     default:
       return value;
   }
+}
+
+/** A signature with other types in the place of its own. */
+export function withTypes(
+  { takes, calledOn, gives }: Signature,
+  as: (type: Value | null) => Value | null,
+): Signature {
+  return { takes: takes.map(as), calledOn: calledOn && as(calledOn), gives: as(gives) };
 }
 
 /** What stands for type parameters, where a member of a type or a routine is reached. */
@@ -103,10 +148,13 @@ export function createTypeArguments({
   parentsOf,
   partsOf,
   expandAlias,
-}: Pick<Members, 'parentsOf' | 'partsOf' | 'expandAlias'>): TypeArguments {
+  signaturesOf,
+}: Pick<Members, 'parentsOf' | 'partsOf' | 'expandAlias'> & {
+  signaturesOf(value: Value): readonly Signature[];
+}): TypeArguments {
   function argumentOf(type: Declared, parameter: TypeParameter, steps = 0): Value | null | undefined {
     if (type.file === parameter.file && type.declarations.includes(parameter.declaration))
-      return type.args ? (type.args[parameter.index] ?? null) : parameter;
+      return type.args?.[parameter.index] ?? parameter;
     if (steps > MOST_STEPS) return undefined;
     for (const { file, declaration } of partsOf(type)) {
       for (const parent of parentsOf(file, declaration)) {
@@ -125,7 +173,7 @@ export function createTypeArguments({
   }
 
   function unify(taken: Value | null, given: Value | null, found: Map<string, Value>, steps: number): void {
-    if (!taken || !given || steps > MOST_STEPS) return;
+    if (!taken || !given || steps > MOST_STEPS || !holdsParameter(taken)) return;
     if (taken.tag === 'parameter') {
       const key = parameterKey(taken);
       if (!found.has(key)) found.set(key, given);
@@ -141,9 +189,27 @@ export function createTypeArguments({
           declaration: taken.declarations[0],
           index,
         };
-        unify(arg, argumentOf(given, own) ?? null, found, steps + 1);
+        const of = argumentOf(given, own);
+        if (of?.tag !== 'parameter' || of.file !== own.file || of.declaration !== own.declaration)
+          unify(arg, of ?? null, found, steps + 1);
       });
+    } else if (taken.tag === 'function') {
+      unifyFunctions(taken, given, found, steps);
     }
+  }
+
+  /** What a function gives says what the one gives that it stands for; what it takes says so only where nothing else does. */
+  function unifyFunctions(
+    taken: Value & { tag: 'function' },
+    given: Value,
+    found: Map<string, Value>,
+    steps: number,
+  ): void {
+    const [asked] = taken.signatures;
+    const signature = signaturesOf(given).at(-1);
+    if (!asked || !signature) return;
+    unify(asked.gives, valueOrType(signature.gives), found, steps + 1);
+    asked.takes.forEach((type, i) => unify(type, signature.takes[i] ?? null, found, steps + 1));
   }
 
   return {
@@ -155,7 +221,10 @@ export function createTypeArguments({
     },
     inferred(taken, given) {
       const found = new Map<string, Value>();
-      taken.forEach((type, i) => unify(type, typeOfValue(given[i] ?? null), found, 0));
+      const isLambda = (i: number): boolean => given[i]?.tag === 'lambda';
+      // What a function gives may rest on what the other arguments say that it takes.
+      taken.forEach((type, i) => !isLambda(i) && unify(type, typeOfValue(given[i] ?? null), found, 0));
+      taken.forEach((type, i) => isLambda(i) && unify(type, given[i], found, 0));
       return found;
     },
   };
@@ -165,5 +234,11 @@ export function createTypeArguments({
 function typeOfValue(value: Value | null): Value | null {
   if (value?.tag === 'instance') return value.type;
   if (value?.tag === 'literal') return value.name === 'null' || value.name === FUNCTION ? null : value;
+  if (value?.tag === 'declared' || value?.tag === 'function') return { tag: 'typeOf', value };
   return value?.tag === 'external' ? value : null;
+}
+
+/** A type, or what is known of a value by itself. */
+function valueOrType(type: Value | null): Value | null {
+  return type?.tag === 'typeOf' ? typeOfValue(type.value) : type;
 }

@@ -25,8 +25,8 @@ export class ExpressionPool {
    */
   add(operation: number, a: number, b = 0): number {
     if (a === 0 && DERIVED.has(operation)) return 0;
-    // 5 + 24 + 24 bits are exact in a double; larger operands (no real file has them) are stored without sharing.
-    const key = a < 1 << 24 && b < 1 << 24 ? (operation * (1 << 24) + a) * (1 << 24) + b : -1;
+    // 6 + 23 + 23 bits are exact in a double; larger operands (no real file has them) are stored without sharing.
+    const key = a < 1 << 23 && b < 1 << 23 ? (operation * (1 << 23) + a) * (1 << 23) + b : -1;
     const found = key >= 0 ? this.known.get(key) : undefined;
     if (found !== undefined) return found;
     const index = this.operation.length;
@@ -108,6 +108,10 @@ const DERIVED = new Set<number>([
   EXPRESSION.generic,
   EXPRESSION.typeOf,
   EXPRESSION.callback,
+  EXPRESSION.taken,
+  EXPRESSION.called,
+  EXPRESSION.calledOn,
+  EXPRESSION.given,
   EXPRESSION.arrow,
   EXPRESSION.qualifier,
   EXPRESSION.uncertain,

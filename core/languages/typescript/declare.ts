@@ -1,9 +1,13 @@
-import { FLAG, FORM, KIND, EXPRESSION } from '../../facts/fileFacts.ts';
+import { FORM, KIND } from '../../facts/fileFacts.ts';
 import { childIn, childOfKind } from '../reading/syntaxTable.ts';
 import { readDynamicImport, readExport, readImport, readImportedType, readRequired } from './imports.ts';
-import { newDeclaration, textOf } from '../reading/reading.ts';
+import { textOf } from '../reading/reading.ts';
 import type { ScriptReading } from './reading.ts';
-import { bind, varScope, type Scope } from '../reading/scopes.ts';
+import { varScope } from '../reading/scopes.ts';
+import { declareAssigned, noteMembers } from './assigned.ts';
+import { bindLocal, bindLocals, bindPattern } from './bindings.ts';
+import { addDeclaration, bindSymbol, exportSymbol } from './declaring.ts';
+import { isFunctionValue } from './functions.ts';
 import { walkDeclarations, type Position } from '../reading/walk.ts';
 import { F, K, kindSet, T } from './vocabulary.ts';
 
@@ -49,8 +53,6 @@ const holdsVar = kindSet(
   K.module,
 );
 
-const isFunctionValue = kindSet(K.function_expression, K.generator_function, K.arrow_function);
-
 /** First pass: finds all declarations, scopes, imports and exports of a file. */
 export function declareAll(reading: ScriptReading): void {
   walkDeclarations(reading, { declare: declareNode, opensScope, holdsVar });
@@ -71,7 +73,7 @@ function declareNode(reading: ScriptReading, node: number, kind: number, at: Pos
       return -1;
     case K.identifier:
       readImportedType(reading, node);
-      bindLocals(reading, node, kind, at.scope);
+      bindLocals(reading, node, kind, at);
       return -1;
     case K.function_declaration:
     case K.generator_function_declaration:
@@ -91,6 +93,9 @@ function declareNode(reading: ScriptReading, node: number, kind: number, at: Pos
       return declareNamed(reading, node, at, KIND.type, FORM.namespace);
     case K.class:
       return declareClassExpression(reading, node, at);
+    case K.class_body:
+      noteMembers(reading, node, at.owner);
+      return -1;
     case K.variable_declarator:
       return declareVariable(reading, node, at);
     case K.method_definition:
@@ -116,79 +121,8 @@ function declareNode(reading: ScriptReading, node: number, kind: number, at: Pos
     case K.optional_parameter:
       return declareParameter(reading, node, at);
     default:
-      bindLocals(reading, node, kind, at.scope);
+      bindLocals(reading, node, kind, at);
       return -1;
-  }
-}
-
-/** Nodes that bind names which are no elements: untyped parameters, caught errors, loop variables, type parameters. */
-function bindLocals(reading: ScriptReading, node: number, kind: number, scope: Scope): void {
-  const { table } = reading;
-  const parent = table.parent[node];
-  if (parent < 0) return;
-  const parentKind = table.kind[parent];
-  if (kind === K.type_parameter || kind === K.infer_type || kind === K.mapped_type_clause) {
-    const name =
-      kind === K.infer_type ? childOfKind(table, node, K.type_identifier) : childIn(table, node, F.name);
-    if (name >= 0) {
-      bind(scope, textOf(reading, name), {
-        kind: 'opaque',
-        constraint: childIn(table, node, F.constraint),
-        node: name,
-      });
-    }
-    return;
-  }
-  const bindsHere =
-    (parentKind === K.formal_parameters && isPattern[kind] === 1) ||
-    (parentKind === K.arrow_function && table.field[node] === F.parameter) ||
-    (parentKind === K.catch_clause && table.field[node] === F.parameter) ||
-    (parentKind === K.for_in_statement &&
-      table.field[node] === F.left &&
-      childIn(table, parent, F.kind) >= 0);
-  if (bindsHere) bindPattern(reading, node, scope, (name, at) => bindLocal(scope, name, at));
-}
-
-const isPattern = kindSet(
-  K.identifier,
-  K.assignment_pattern,
-  K.object_pattern,
-  K.array_pattern,
-  K.rest_pattern,
-);
-
-function bindLocal(scope: Scope, name: string, node: number): void {
-  bind(scope, name, { kind: 'local', node, expression: -1 });
-}
-
-/** Calls `found` for each name that a (possibly destructuring) pattern binds. */
-function bindPattern(
-  reading: ScriptReading,
-  node: number,
-  scope: Scope,
-  found: (name: string, node: number) => void,
-  depth = 0,
-): void {
-  const { table } = reading;
-  const kind = table.kind[node];
-  if (kind === K.identifier || kind === K.shorthand_property_identifier_pattern) {
-    found(textOf(reading, node), node);
-    return;
-  }
-  if (depth > 50) return;
-  if (kind === K.assignment_pattern || kind === K.object_assignment_pattern) {
-    const left = childIn(table, node, F.left);
-    if (left >= 0) bindPattern(reading, left, scope, found, depth + 1);
-    return;
-  }
-  if (kind === K.pair_pattern) {
-    const value = childIn(table, node, F.value);
-    if (value >= 0) bindPattern(reading, value, scope, found, depth + 1);
-    return;
-  }
-  if (kind !== K.object_pattern && kind !== K.array_pattern && kind !== K.rest_pattern) return;
-  for (let child = node + 1; child < table.next[node]; child = table.next[child]) {
-    bindPattern(reading, child, scope, found, depth + 1);
   }
 }
 
@@ -216,97 +150,6 @@ function exportStatementOf(reading: ScriptReading, node: number): number {
   let parent = table.parent[node];
   if (parent >= 0 && table.kind[parent] === K.ambient_declaration) parent = table.parent[parent];
   return parent >= 0 && table.kind[parent] === K.export_statement ? parent : -1;
-}
-
-function exportSymbol(
-  reading: ScriptReading,
-  at: Position,
-  name: string,
-  symbol: number,
-  index: number,
-): void {
-  reading.declarations[index].flags |= FLAG.exported;
-  if (at.scope !== reading.fileScope) return;
-  const expression = reading.expressions.add(EXPRESSION.symbol, symbol);
-  const last = reading.exports.named.at(-1);
-  // Each signature of an overloaded function exports the same.
-  if (last?.[0] !== name || last[1] !== expression) reading.exports.named.push([name, expression]);
-}
-
-/** Joins the declaration to the symbol of its name in this scope, made when there is none. */
-function bindSymbol(reading: ScriptReading, scope: Scope, name: string, index: number): number {
-  const declaration = reading.declarations[index];
-  const known = scope.names?.get(name);
-  if (known?.kind === 'symbol') {
-    if (declaration.symbol !== known.symbol) reading.symbols[known.symbol].push(index);
-    declaration.symbol = known.symbol;
-    return known.symbol;
-  }
-  declaration.symbol = reading.symbols.push([index]) - 1;
-  bind(scope, name, { kind: 'symbol', symbol: declaration.symbol });
-  return declaration.symbol;
-}
-
-function addDeclaration(
-  reading: ScriptReading,
-  node: number,
-  at: Position,
-  kind: number,
-  form: number,
-  name: string,
-): number {
-  const { declarations } = reading;
-  const flags = flagsOf(reading, node);
-  const declaration = newDeclaration(reading, node, { kind, form, flags, name, parent: at.owner });
-  if (kind === KIND.routine) {
-    const signature = openSignature(reading, at.owner, name, form);
-    if (signature >= 0) {
-      const { endLine } = declaration;
-      Object.assign(declarations[signature], { node, endLine, flags });
-      reading.declarationAt.set(node, signature);
-      return signature;
-    }
-  }
-  const index = declarations.push(declaration) - 1;
-  reading.declarationAt.set(node, index);
-  return index;
-}
-
-/** An overload signature of the same routine just before, which the new declaration continues; -1 for none. */
-function openSignature(reading: ScriptReading, owner: number, name: string, form: number): number {
-  for (let i = reading.declarations.length - 1; i >= 0; i--) {
-    const earlier = reading.declarations[i];
-    if (earlier.parent !== owner) {
-      if (i === owner) return -1;
-      continue;
-    }
-    const same = earlier.name === name && earlier.form === form && earlier.kind === KIND.routine;
-    return same && earlier.flags & FLAG.bodiless ? i : -1;
-  }
-  return -1;
-}
-
-function flagsOf(reading: ScriptReading, node: number): number {
-  const { table } = reading;
-  let flags = 0;
-  let hasBody = false;
-  const kind = table.kind[node];
-  for (let child = node + 1; child < table.next[node]; child = table.next[child]) {
-    const childKind = table.kind[child];
-    if (table.field[child] === F.body || table.field[child] === F.value) hasBody = true;
-    if (childKind === T.static) flags |= FLAG.static;
-    else if (childKind === T.abstract) flags |= FLAG.abstract;
-    else if (childKind === T.async) flags |= FLAG.async;
-    else if (childKind === K.private_property_identifier) flags |= FLAG.private;
-    else if (childKind === K.accessibility_modifier) {
-      const modifier = textOf(reading, child);
-      if (modifier === 'private') flags |= FLAG.private;
-      else if (modifier === 'protected') flags |= FLAG.protected;
-    }
-  }
-  if (kind === K.abstract_class_declaration || kind === K.abstract_method_signature) flags |= FLAG.abstract;
-  if (!hasBody) flags |= FLAG.bodiless;
-  return flags;
 }
 
 function memberName(reading: ScriptReading, node: number): string {
@@ -430,34 +273,4 @@ function declareParameter(reading: ScriptReading, node: number, at: Position): n
   if (cls < 0) return -1;
   const inClass: Position = { scope: at.scope, owner: cls };
   return addDeclaration(reading, node, inClass, KIND.field, FORM.property, textOf(reading, pattern));
-}
-
-/** `exports.x = function`, `A.prototype.x = function`, `A.x = function` and `this.x = function` name their routine. */
-function declareAssigned(reading: ScriptReading, node: number, at: Position): number {
-  const { table } = reading;
-  const left = childIn(table, node, F.left);
-  const right = childIn(table, node, F.right);
-  if (left < 0 || right < 0 || table.kind[left] !== K.member_expression) return -1;
-  const object = childIn(table, left, F.object);
-  const property = childIn(table, left, F.property);
-  if (object < 0 || property < 0) return -1;
-  const target = textOf(reading, object);
-  const name = textOf(reading, property);
-  const wholeExport = target === 'module' && name === 'exports';
-  const isExport = wholeExport || target === 'exports' || target === 'module.exports';
-  if (isExport && !at.scope.names?.has('exports')) {
-    reading.isModule = true;
-    reading.pendingExports.push({ name: wholeExport ? null : name, node: right });
-  }
-  if (!isFunctionValue[table.kind[right]]) return -1;
-  const position: Position = { scope: at.scope, owner: at.owner };
-  const owner = target.endsWith('.prototype') ? target.slice(0, -'.prototype'.length) : target;
-  const known = at.scope.names?.get(owner) ?? reading.fileScope.names?.get(owner);
-  if (known?.kind === 'symbol') position.owner = reading.symbols[known.symbol][0];
-  else if (target === 'this' && at.owner >= 0) {
-    const cls = reading.declarations[at.owner].parent;
-    if (cls >= 0 && reading.declarations[cls].form === FORM.class) position.owner = cls;
-  }
-  const routineName = wholeExport ? 'default' : name;
-  return addDeclaration(reading, node, position, KIND.routine, FORM.function, routineName);
 }

@@ -2,7 +2,7 @@ import { continuesRunOf, type FigureKinds } from '../reading/routineFigures.ts';
 import type { LineKinds } from '../reading/lineFigures.ts';
 import { textOf, type Declaration, type Reading } from '../reading/reading.ts';
 import { childIn } from '../reading/syntaxTable.ts';
-import { functionOf } from './refer.ts';
+import { functionOf } from './functions.ts';
 import { F, K, kindSet, T, vocabulary } from './vocabulary.ts';
 
 export const lineKinds: LineKinds = {

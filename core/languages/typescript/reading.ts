@@ -9,6 +9,10 @@ export interface ScriptReading extends Reading {
   /** Exports whose expression can be stated only when all names are declared. */
   pendingExports: { name: string | null; node: number }[];
   isModule: boolean;
+  /** The fields and methods that the body of a class states, by the class's declaration and their names. */
+  statedMembers: Map<number, Map<string, number>>;
+  /** The ways in which a routine is called that states them without a body, by its declaration. */
+  overloads: Map<number, number[]>;
   narrowings: Narrowings | null;
 }
 
@@ -18,6 +22,8 @@ export function newScriptReading(text: string, table: SyntaxTable): ScriptReadin
     importAt: new Map(),
     pendingExports: [],
     isModule: false,
+    statedMembers: new Map(),
+    overloads: new Map(),
     narrowings: null,
   };
 }

@@ -2,12 +2,13 @@ import { EXPRESSION, FORM, KIND, REFERENCE, type ReferenceColumns } from '../../
 import { childIn } from '../reading/syntaxTable.ts';
 import { accessOf, isKnownBeyond, isOfGiven, takenName } from './accesses.ts';
 import { settleExports } from './imports.ts';
-import { textOf, type Reading } from '../reading/reading.ts';
-import { lookUpValue, rebind } from '../reading/scopes.ts';
+import { textOf } from '../reading/reading.ts';
+import { lookUpType, lookUpValue, rebind } from '../reading/scopes.ts';
 import { walkReferences, type ReferenceList } from '../reading/walk.ts';
+import { functionOf, returnedValue, statedCalls, statedFunction, statedParameters } from './functions.ts';
 import { narrowingsIn } from './narrowing.ts';
 import type { ScriptReading } from './reading.ts';
-import { statedParameters, typeExpression } from './typeExpressions.ts';
+import { applied, typeExpression } from './typeExpressions.ts';
 import { F, K, kindSet, T } from './vocabulary.ts';
 import { patternValue, typedOrInitial, valueExpression } from './valueExpressions.ts';
 
@@ -63,7 +64,11 @@ function referNode(reading: ScriptReading, node: number, owner: number, into: Re
     }
     case K.extends_clause:
       for (let child = node + 1; child < table.next[node]; child = table.next[child]) {
-        if (table.field[child] === F.value) refer(REFERENCE.inherit, valueExpression(reading, child), child);
+        if (table.field[child] !== F.value) continue;
+        const args = table.next[child];
+        const isApplied = args < table.next[node] && table.kind[args] === K.type_arguments;
+        const parent = valueExpression(reading, child);
+        refer(REFERENCE.inherit, isApplied ? applied(reading, parent, args, 0) : parent, child);
       }
       return;
     case K.class_heritage: {
@@ -75,11 +80,11 @@ function referNode(reading: ScriptReading, node: number, owner: number, into: Re
       return;
     }
     case K.type_identifier:
-      if (!isTypeUse(reading, node)) return;
-      refer(typeReferenceKind(reading, node), typeExpression(reading, node));
+      if (!isTypeUse(reading, node) || isTypeParameter(reading, node)) return;
+      refer(typeReferenceKind(reading, node), typeExpression(reading, appliedAround(reading, node)), node);
       return;
     case K.nested_type_identifier:
-      refer(typeReferenceKind(reading, node), typeExpression(reading, node));
+      refer(typeReferenceKind(reading, node), typeExpression(reading, appliedAround(reading, node)), node);
       return;
     case K.type_query:
       refer(REFERENCE.typeUse, valueExpression(reading, table.next[node + 1]));
@@ -188,6 +193,19 @@ function isTypeUse(reading: ScriptReading, node: number): boolean {
   return !(table.field[node] === F.name && namesItsParent[parentKind]);
 }
 
+/** A parent with its arguments, which its members are reached with; any other name by itself. */
+function appliedAround(reading: ScriptReading, node: number): number {
+  const { table } = reading;
+  const parent = table.parent[node];
+  const isApplied = table.kind[parent] === K.generic_type && table.field[node] === F.name;
+  return isApplied && typeReferenceKind(reading, node) !== REFERENCE.typeUse ? parent : node;
+}
+
+/** What bounds a type parameter is used once, where that is declared. */
+function isTypeParameter(reading: ScriptReading, node: number): boolean {
+  return lookUpType(reading.scopeOf[node], textOf(reading, node))?.kind === 'opaque';
+}
+
 function typeReferenceKind(reading: ScriptReading, node: number): number {
   const { table } = reading;
   let parent = table.parent[node];
@@ -204,17 +222,39 @@ function isImportedType(reading: ScriptReading, node: number): boolean {
   return imported !== undefined && reading.imports[imported].kind === 'typeImport';
 }
 
+/** States what a routine gives and takes: as its signatures without a body say, where it has such, and as it says itself otherwise. */
+function valueRoutine(reading: ScriptReading, node: number, index: number): void {
+  const { table, expressions, overloads } = reading;
+  const declaration = reading.declarations[index];
+  const fn = functionOf(reading, node);
+  const known = overloads.get(index);
+  if (childIn(table, fn, F.body) < 0) {
+    const signature = statedFunction(reading, fn, 0);
+    if (known === undefined) overloads.set(index, [signature]);
+    else if (known.length < MOST_OVERLOADS) known.push(signature);
+  }
+  if (known !== undefined) {
+    if (known.length > 1) declaration.value = expressions.add(EXPRESSION.overloads, expressions.list(known));
+    return;
+  }
+  declaration.value = returnedValue(reading, node);
+  declaration.parameters = statedParameters(reading, childIn(table, fn, F.parameters));
+}
+
+/** More signatures of one routine are not told apart. */
+const MOST_OVERLOADS = 40;
+
 /** States what a declaration holds (field), returns (routine) or stands for (alias). */
 function valueDeclaration(reading: ScriptReading, node: number, index: number): void {
   const { table, expressions } = reading;
   const declaration = reading.declarations[index];
-  if (declaration.value !== 0) return;
   if (declaration.kind === KIND.routine) {
-    declaration.value = returnedValue(reading, node);
-    declaration.parameters = statedParameters(
-      reading,
-      childIn(table, functionOf(reading, node), F.parameters),
-    );
+    valueRoutine(reading, node, index);
+    return;
+  }
+  if (declaration.value !== 0) return;
+  if (declaration.form === FORM.interface) {
+    declaration.value = statedCalls(reading, childIn(table, node, F.body), 0);
   } else if (declaration.form === FORM.alias) {
     declaration.value = typeExpression(reading, childIn(table, node, F.value));
   } else if (declaration.kind === KIND.field && declaration.form !== FORM.member) {
@@ -229,53 +269,4 @@ function valueDeclaration(reading: ScriptReading, node: number, index: number): 
       declaration.value = expressions.add(EXPRESSION.instance, expressions.add(EXPRESSION.symbol, symbol));
     }
   }
-}
-
-/** The declared return type, or the first value that is given back and known. */
-function returnedValue(reading: ScriptReading, node: number): number {
-  const { table, expressions } = reading;
-  const fn = functionOf(reading, node);
-  const type = childIn(table, fn, F.return_type);
-  if (type >= 0) return expressions.add(EXPRESSION.instance, typeExpression(reading, type));
-  const body = childIn(table, fn, F.body);
-  if (body < 0) return 0;
-  return table.kind[body] === K.statement_block
-    ? firstReturned(reading, body)
-    : valueExpression(reading, body);
-}
-
-const isFunction = kindSet(
-  K.function_declaration,
-  K.generator_function_declaration,
-  K.function_expression,
-  K.generator_function,
-  K.arrow_function,
-  K.method_definition,
-  K.class_body,
-);
-
-function firstReturned(reading: ScriptReading, body: number): number {
-  const { table } = reading;
-  for (let at = body + 1; at < table.next[body];) {
-    if (isFunction[table.kind[at]]) {
-      at = table.next[at];
-      continue;
-    }
-    const value = table.kind[at] === K.return_statement ? table.next[at + 1] : table.next[at];
-    if (value < table.next[at]) {
-      const found = valueExpression(reading, value);
-      if (found !== 0) return found;
-    }
-    at++;
-  }
-  return 0;
-}
-
-/** The function node of a routine declared by a declarator, a pair, a field or an assignment. */
-export function functionOf(reading: Reading, node: number): number {
-  const { table } = reading;
-  const value = childIn(table, node, F.value);
-  if (value >= 0) return value;
-  const assigned = table.kind[node] === K.assignment_expression ? childIn(table, node, F.right) : -1;
-  return assigned >= 0 ? assigned : node;
 }

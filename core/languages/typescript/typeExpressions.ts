@@ -1,6 +1,7 @@
-import { ANY_NUMBER, EXPRESSION } from '../../facts/fileFacts.ts';
-import { MAX_DEPTH, statedOnce } from '../reading/stating.ts';
+import { EXPRESSION } from '../../facts/fileFacts.ts';
+import { MAX_DEPTH, statedOnce, typeParameter } from '../reading/stating.ts';
 import { childIn, childOfKind } from '../reading/syntaxTable.ts';
+import { statedCalls, statedFunction } from './functions.ts';
 import { importExpression } from './imports.ts';
 import { textOf } from '../reading/reading.ts';
 import type { ScriptReading } from './reading.ts';
@@ -23,7 +24,8 @@ function stateType(reading: ScriptReading, node: number, depth: number): number 
       const found = lookUpType(reading.scopeOf[node], name);
       if (!found) return expressions.add(EXPRESSION.global, expressions.name(name));
       if (found.kind !== 'opaque') return boundValue(reading, found, depth);
-      return found.constraint < 0 ? 0 : inner(table.next[found.constraint + 1]);
+      if (found.owner === undefined) return found.constraint < 0 ? 0 : inner(found.constraint);
+      return typeParameter(reading, found, inner);
     }
     case K.nested_type_identifier: {
       const name = childIn(table, node, F.name);
@@ -35,7 +37,9 @@ function stateType(reading: ScriptReading, node: number, depth: number): number 
     case K.member_expression:
       return valueExpression(reading, node, depth + 1);
     case K.generic_type: {
-      const base = inner(childIn(table, node, F.name));
+      const name = childIn(table, node, F.name);
+      if (textOf(reading, name) === 'ReturnType') return returnType(reading, node, depth);
+      const base = inner(name);
       return applied(reading, base, childOfKind(table, node, K.type_arguments), depth);
     }
     case K.type_annotation:
@@ -44,8 +48,22 @@ function stateType(reading: ScriptReading, node: number, depth: number): number 
       return inner(table.next[node + 1]);
     case K.array_type:
       return expressions.arrayOf(inner(node + 1));
+    case K.object_type:
+      return objectType(reading, node, depth);
+    case K.lookup_type: {
+      const index = table.next[table.next[node + 1]];
+      const name = table.kind[index] === K.literal_type ? textOf(reading, index).slice(1, -1) : '';
+      if (!/^[\w$]+$/.test(name)) return 0;
+      const object = expressions.add(EXPRESSION.instance, inner(node + 1));
+      return object === 0
+        ? 0
+        : expressions.add(
+            EXPRESSION.typeOf,
+            expressions.add(EXPRESSION.member, object, expressions.name(name)),
+          );
+    }
     case K.function_type:
-      return statedParameters(reading, childIn(table, node, F.parameters), depth + 1);
+      return statedFunction(reading, node, depth);
     case K.union_type:
     case K.intersection_type:
       return combined(reading, node, depth);
@@ -56,20 +74,32 @@ function stateType(reading: ScriptReading, node: number, depth: number): number 
   }
 }
 
-/** What a list of parameters takes, by their declared types; 0 when none of them says anything. */
-export function statedParameters(reading: ScriptReading, list: number, depth = 0): number {
+/** `ReturnType<typeof f>` is the type of what f gives. */
+function returnType(reading: ScriptReading, node: number, depth: number): number {
   const { table, expressions } = reading;
-  if (list < 0 || table.kind[list] !== K.formal_parameters) return 0;
-  const types: number[] = [];
-  for (let child = list + 1; child < table.next[list]; child = table.next[child]) {
-    const kind = table.kind[child];
-    if (kind !== K.required_parameter && kind !== K.optional_parameter) continue;
-    // Who it is called on is given apart.
-    if (/^this\b/.test(textOf(reading, child))) continue;
-    const type = childIn(table, child, F.type);
-    types.push(type < 0 ? 0 : typeExpression(reading, type, depth + 1));
-  }
-  return types.some((type) => type !== 0) ? expressions.parameters(0, ANY_NUMBER, types) : 0;
+  const args = childOfKind(table, node, K.type_arguments);
+  const query = args < 0 ? -1 : childOfKind(table, args, K.type_query);
+  if (query < 0) return 0;
+  const called = valueExpression(reading, table.next[query + 1], depth + 1);
+  return expressions.add(EXPRESSION.typeOf, expressions.add(EXPRESSION.result, called));
+}
+
+/** A type between braces, as far as it has no name of its own: what can be called, or holds one kind of thing under any name. */
+function objectType(reading: ScriptReading, node: number, depth: number): number {
+  const { table, expressions } = reading;
+  const calls = statedCalls(reading, node, depth);
+  if (calls !== 0) return calls;
+  const index = childOfKind(table, node, K.index_signature);
+  const type = index < 0 ? -1 : childIn(table, index, F.type);
+  if (type < 0) return 0;
+  const held = typeExpression(reading, type, depth + 1);
+  return held === 0
+    ? 0
+    : expressions.add(
+        EXPRESSION.generic,
+        expressions.add(EXPRESSION.global, expressions.name('Record')),
+        expressions.list([0, held]),
+      );
 }
 
 function qualifier(reading: ScriptReading, node: number, depth: number): number {
@@ -107,7 +137,7 @@ function isPunctuation(reading: ScriptReading, node: number): boolean {
   return '<>,|&'.includes(text[table.start[node]]);
 }
 
-/** `A | undefined` is an A; in `A & B` the first that can be resolved stands for the whole. */
+/** `A | undefined` is an A; `A & B` has what either has. */
 function combined(reading: ScriptReading, node: number, depth: number): number {
   const { table, expressions } = reading;
   const isUnion = table.kind[node] === K.union_type;
@@ -118,7 +148,7 @@ function combined(reading: ScriptReading, node: number, depth: number): number {
     if (text === 'undefined' || text === 'null') continue;
     const type = typeExpression(reading, child, depth + 1);
     if (type === 0 || result === type) continue;
-    const operation = isUnion ? EXPRESSION.union : EXPRESSION.either;
+    const operation = isUnion ? EXPRESSION.union : EXPRESSION.intersection;
     result = result === 0 ? type : expressions.add(operation, result, type);
   }
   return result;

@@ -5,6 +5,8 @@ import { importExpression } from './imports.ts';
 import { textOf } from '../reading/reading.ts';
 import type { ScriptReading } from './reading.ts';
 import { lookUpValue, type Binding } from '../reading/scopes.ts';
+import { contextOf } from './contexts.ts';
+import { isFunctionValue, lambda, lambdaTaking } from './functions.ts';
 import { applied, typeExpression } from './typeExpressions.ts';
 import { F, K, kindSet, T } from './vocabulary.ts';
 
@@ -57,7 +59,9 @@ function stateValue(reading: ScriptReading, node: number, depth: number): number
         // A dynamic import gives a promise of the module; the await around it is undone here.
         return whole;
       }
-      return expressions.add(EXPRESSION.result, inner(childIn(table, node, F.function)));
+      const given = childIn(table, node, F.type_arguments);
+      const callee = applied(reading, inner(childIn(table, node, F.function)), given, depth + 1);
+      return expressions.add(EXPRESSION.result, callee, callee === 0 ? 0 : givenArguments(reading, node));
     }
     case K.new_expression: {
       const type = inner(childIn(table, node, F.constructor));
@@ -99,9 +103,40 @@ function stateValue(reading: ScriptReading, node: number, depth: number): number
       return objectValue(reading, node, depth);
     case K.class:
       return symbolAt(reading, node);
+    case K.arrow_function:
+    case K.function_expression:
+      return symbolAt(reading, node) || lambda(reading, node);
     default:
       return 0;
   }
+}
+
+/**
+ * What is called, with what the call's arguments say of its type parameters to the argument in a place: of functions only those
+ * before it count, for what they give rests on what they are given, as that of this one does.
+ */
+export function calledWith(reading: ScriptReading, callee: number, call: number, place: number): number {
+  if (callee === 0 || childIn(reading.table, call, F.type_arguments) >= 0) return callee;
+  const given = givenArguments(reading, call, place);
+  return given === 0 ? callee : reading.expressions.add(EXPRESSION.called, callee, given);
+}
+
+const restsOnOthers = kindSet(K.arrow_function, K.function_expression, K.object, K.array);
+
+/** What a call is given; 0 when nothing is known of it. */
+function givenArguments(reading: ScriptReading, call: number, before = Infinity): number {
+  const { table, expressions } = reading;
+  const list = childIn(table, call, F.arguments);
+  if (list < 0 || table.kind[list] !== K.arguments) return 0;
+  const values: number[] = [];
+  for (let child = list + 1; child < table.next[list]; child = table.next[child]) {
+    const kind = table.kind[child];
+    if (kind === K.comment || kind === T['('] || kind === T[')'] || kind === T[',']) continue;
+    const isOpen = values.length === before || (values.length > before && restsOnOthers[kind] === 1);
+    if (!isOpen) values.push(valueExpression(reading, child));
+    else values.push(isFunctionValue[kind] ? lambdaTaking(reading, child) : 0);
+  }
+  return values.some((value) => value !== 0) ? expressions.arguments(values) : 0;
 }
 
 const maybeTested = kindSet(K.identifier, K.shorthand_property_identifier, K.member_expression);
@@ -263,7 +298,11 @@ function callbackParameter(reading: ScriptReading, parameter: number, depth: num
   const isSingle = table.kind[list] === K.arrow_function;
   const callback = isSingle ? list : table.parent[list];
   const args = table.parent[callback];
-  if (args < 0 || table.kind[args] !== K.arguments) return 0;
+  if (args < 0) return 0;
+  if (table.kind[args] !== K.arguments) {
+    const place = isSingle ? 0 : placeAmong(reading, list, parameter);
+    return expressions.add(EXPRESSION.given, contextOf(reading, callback, depth + 1), place);
+  }
   const call = table.parent[args];
   const callee = Math.max(childIn(table, call, F.function), childIn(table, call, F.constructor));
   if (callee < 0) return 0;
@@ -277,12 +316,17 @@ function callbackParameter(reading: ScriptReading, parameter: number, depth: num
     }
   }
   const given = childIn(table, call, F.type_arguments);
-  const called = applied(reading, valueExpression(reading, callee, depth + 1), given, depth);
+  const called = calledWith(
+    reading,
+    applied(reading, valueExpression(reading, callee, depth + 1), given, depth),
+    call,
+    argument,
+  );
   return expressions.add(EXPRESSION.callback, called, callbackPlace(argument, place));
 }
 
 /** Which of a list's entries a node is, counted from 0. */
-function placeAmong({ table }: ScriptReading, list: number, node: number): number {
+export function placeAmong({ table }: ScriptReading, list: number, node: number): number {
   let place = 0;
   for (let child = list + 1; child < node; child = table.next[child])
     if (table.kind[child] === T[',']) place++;
@@ -301,6 +345,8 @@ function receiver(reading: ScriptReading, node: number, operation: number): numb
   const { table, declarations, declarationAt } = reading;
   for (let at = table.parent[node]; at >= 0; at = table.parent[at]) {
     const kind = table.kind[at];
+    const said = mayStateThis[kind] ? statedThis(reading, at) : 0;
+    if (said !== 0) return operation === EXPRESSION.this ? said : 0;
     if (rebindsThis[kind]) return assignedReceiver(reading, at, operation);
     const isMember =
       kind === K.method_definition || kind === K.public_field_definition || kind === K.field_definition;
@@ -317,6 +363,24 @@ function receiver(reading: ScriptReading, node: number, operation: number): numb
     return reading.expressions.add(operation, cls, isStatic ? 1 : 0);
   }
   return 0;
+}
+
+const mayStateThis = kindSet(
+  K.function_declaration,
+  K.generator_function_declaration,
+  K.function_expression,
+  K.generator_function,
+  K.method_definition,
+);
+
+/** What a function says that it is called on: `(this: Gate, …)`. */
+function statedThis(reading: ScriptReading, node: number): number {
+  const { table, expressions } = reading;
+  const list = childIn(table, node, F.parameters);
+  const first = list < 0 ? -1 : childOfKind(table, list, K.required_parameter);
+  if (first < 0 || table.kind[childIn(table, first, F.pattern)] !== K.this) return 0;
+  const type = childIn(table, first, F.type);
+  return type < 0 ? 0 : expressions.add(EXPRESSION.instance, typeExpression(reading, type));
 }
 
 /** Inside `A.prototype.x = function`, `this` is an instance of A, and inside a function that makes one as well. */
