@@ -151,7 +151,11 @@ function declarationsOf(checker: ts.TypeChecker, node: ts.Node): readonly ts.Dec
   const isField = ts.isPropertyAccessExpression(parent) && parent.name === node;
   if (!isField && symbol.declarations?.some(ts.isParameter)) return undefined;
   if (symbol.flags & ts.SymbolFlags.Alias) symbol = checker.getAliasedSymbol(symbol);
-  return symbol.declarations;
+  // Where a value is meant, what else bears the name as a type is not.
+  const values = symbol.declarations?.filter(
+    (each) => !ts.isInterfaceDeclaration(each) && !ts.isTypeAliasDeclaration(each),
+  );
+  return values && values.length > 0 ? values : symbol.declarations;
 }
 
 function pathIn(root: string, declaration: ts.Declaration): string {

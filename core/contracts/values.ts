@@ -30,6 +30,12 @@ export type Value =
   | { tag: 'function'; signatures: readonly Signature[] }
   /** A function without a name: what it gives, and what it says that it takes (expressions of the file; 0 for unknown). */
   | { tag: 'lambda'; file: number; gives: number; takes: number }
+  /** A type that is all of several. */
+  | { tag: 'both'; parts: readonly Value[] }
+  /** A type without some of its members. */
+  | { tag: 'without'; type: Value; names: readonly string[] }
+  /** That a function gives true where its parameter of a place (from 1; 0 for what it is called on) is of a type. */
+  | { tag: 'predicate'; place: number; type: Value }
   /** The type of a value. */
   | { tag: 'typeOf'; value: Value }
   /** An object made in a file, with the members that the list `entries` (expression) states. */
@@ -75,7 +81,7 @@ export function uncertain(value: Value | null): Value | null {
 
 export function instanceOf(type: Value, inferred: boolean): Value | null {
   if (type.tag === 'typeOf') return type.value;
-  if (type.tag === 'literal' || type.tag === 'outside') return type;
+  if (type.tag === 'literal' || type.tag === 'outside' || type.tag === 'predicate') return type;
   if (type.tag === 'package') return null;
   return { tag: 'instance', type, inferred };
 }

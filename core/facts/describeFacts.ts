@@ -111,6 +111,12 @@ export function describeExpression(facts: FileFacts, expression: number): string
       return `taken(${inner(a[expression])}, ${b[expression] + 1}.)`;
     case EXPRESSION.given:
       return `given(${inner(a[expression])}, ${b[expression] + 1}.)`;
+    case EXPRESSION.says:
+      return `what ${inner(a[expression])} says of its ${b[expression] + 1}.`;
+    case EXPRESSION.tagged:
+      return `${inner(a[expression])} where ${inner(b[expression])}`;
+    case EXPRESSION.untagged:
+      return `${inner(a[expression])} unless ${inner(b[expression])}`;
     case EXPRESSION.called:
       return `${inner(a[expression])} with ${inner(b[expression])}`;
     case EXPRESSION.list:

@@ -248,6 +248,16 @@ export const EXPRESSION = {
   called: 46,
   /** Last in a list of parameters: the type `a` (expression) of what the function is called on. */
   calledOn: 47,
+  /** The type `a` (expression) without the members that the list `b` of literals names. */
+  without: 48,
+  /** That the parameter `b` - 1 (0: what is called on) is of the type `a` (expression), where a function gives true. */
+  predicate: 49,
+  /** What the argument `b` of a call of `a` (expression) is of, where the call gives true. */
+  says: 50,
+  /** Of the types of `a` (expression) those whose member is the literal that `b` (an `entry`) states. */
+  tagged: 51,
+  /** Of the types of `a` (expression) those whose member is another than `b` (an `entry`) states. */
+  untagged: 52,
   /** The type of pointers to the type `a` (expression). */
   pointer: 32,
   /** What the pointer `a` (expression) points to. */

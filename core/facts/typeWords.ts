@@ -60,6 +60,10 @@ export function compoundWords(
       return `${inner(a[expression])} & ${inner(b[expression])}`;
     case EXPRESSION.functionType:
       return `(${listed(facts, b[a[expression]]).map(inner).join(', ')}) => ${inner(b[expression])}`;
+    case EXPRESSION.without:
+      return `${inner(a[expression])} without ${inner(b[expression])}`;
+    case EXPRESSION.predicate:
+      return `says ${b[expression]}. is ${inner(a[expression])}`;
     case EXPRESSION.signatures:
     case EXPRESSION.overloads:
       return inner(a[expression]);

@@ -1,10 +1,10 @@
 import type { Declared, Value } from '../contracts/values.ts';
 
-/** More types of which a value is one say nothing. */
+/** More that a name may mean says nothing. */
 const MOST = 8;
 
-/** What is kept of what a name may mean. */
-const MOST_KEPT = 32;
+/** Of more types than this nothing is known but that they are not more. */
+const MOST_TYPES = 64;
 
 /**
  * What comes of a value, where a name may have meant several things: what comes of each, the first before the others. What comes
@@ -13,7 +13,8 @@ const MOST_KEPT = 32;
 export function forEachMeaning(value: Value, of: (meaning: Value) => Value | null): Value | null {
   const named = value.tag === 'instance' ? value.type : value;
   if (named.tag !== 'declared' || named.others === undefined) return of(value);
-  return joinMeanings(meaningsOf(value).map(of));
+  const found = joinMeanings(meaningsOf(value).map(of));
+  return found?.tag === 'declared' && alone(found).length > MOST ? { tag: 'outside' } : found;
 }
 
 /** One value for all that may be meant; of those that are not declared here the first, when nothing else is found. */
@@ -34,7 +35,7 @@ export function joinMeanings(values: readonly (Value | null)[]): Value | null {
 export function eitherOf(types: readonly (Value | null)[]): Value | null {
   if (types.some((type) => type?.tag === 'outside')) return { tag: 'outside' };
   const count = types.reduce((sum, type) => sum + (type?.tag === 'declared' ? alone(type).length : 0), 0);
-  return count > MOST ? { tag: 'outside' } : joinMeanings(types);
+  return count > MOST_TYPES ? { tag: 'outside' } : joinMeanings(types);
 }
 
 /** Each thing that a value may mean, as one that means nothing else. */
@@ -50,7 +51,7 @@ function alone(value: Declared): Declared[] {
 }
 
 function withOthers([first, ...others]: readonly Declared[]): Declared {
-  return others.length === 0 ? first : { ...first, others: others.slice(0, MOST_KEPT - 1) };
+  return others.length === 0 ? first : { ...first, others: others.slice(0, MOST_TYPES - 1) };
 }
 
 function keyOf(value: Value): unknown {

@@ -171,6 +171,10 @@ export function createMembers({
             inheritedMember(type, name, object.inferred, 0, INSTANCE_MEMBER | kinds) ??
             memberOfHeirs(type, name)
           );
+        if (type?.tag === 'both') return memberOfBoth(type.parts, object.inferred, name, kinds);
+        if (type?.tag === 'without')
+          return type.names.includes(name) ? null : memberOf({ ...object, type: type.type }, name, kinds);
+        if (type?.tag === 'object') return memberOfObject(type, name);
         if (type?.tag === 'external') return { ...type, name };
         if (type?.tag === 'global' || type?.tag === 'literal') return { tag: 'outside' };
         if (type?.tag === 'function' || type?.tag === 'lambda') return { tag: 'outside' };
@@ -182,6 +186,7 @@ export function createMembers({
       case 'outside':
       case 'function':
       case 'lambda':
+      case 'predicate':
         return { tag: 'outside' };
       case 'global':
         // A type within another that is not declared here is not declared here either.
@@ -189,6 +194,16 @@ export function createMembers({
       default:
         return null;
     }
+  }
+
+  /** A member of a type that is all of several: each part's that has it, those of the codebase before others. */
+  function memberOfBoth(
+    parts: readonly Value[],
+    inferred: boolean,
+    name: string,
+    kinds: number,
+  ): Value | null {
+    return joinMeanings(parts.map((type) => memberOf({ tag: 'instance', type, inferred }, name, kinds)));
   }
 
   /** What a type that is to be mixed in uses of the types that it is mixed with, or leaves to its heirs. */
@@ -317,7 +332,14 @@ export function createMembers({
           continue;
         }
         const expanded = expandAlias(parent);
-        if (expanded.tag !== 'declared') continue;
+        if (expanded.tag !== 'declared') {
+          // Types that have no name of their own: both of two, or without some of its members.
+          const isComposed = expanded.tag === 'both' || expanded.tag === 'without';
+          const found = isComposed ? memberOf({ tag: 'instance', type: expanded, inferred }, name) : null;
+          if (found?.tag === 'declared') ofInterface ??= found;
+          else outside ??= found;
+          continue;
+        }
         const found = forEachMeaning(expanded, (meaning) =>
           inheritedMember(meaning as Declared, name, inferred, steps + 1, wanted),
         );

@@ -17,6 +17,8 @@ export interface Signatures {
   givenTo(expected: Value | null, place: number): Value | null;
   /** What the function that is an argument of a call of `callee` is given, by its {@link placeOfCallback}. */
   givenToCallback(callee: Value | null, place: number): Value | null;
+  /** The type of which an argument (from 1; 0: what is called on) is where a call gives true; null where that says nothing. */
+  saidBy(callee: Value | null, place: number): Value | null;
   /** A value with what a call of it says of its type parameters. */
   calledWith(callee: Value | null, call: Call): Value | null;
   /** What a call gives, by the signature that takes so many arguments. */
@@ -51,6 +53,8 @@ export function createSignatures({
         return signaturesOf(value.type, steps + 1);
       case 'lambda':
         return [{ ...taking(value.file, value.takes), gives: typeOf(evaluate(value.file, value.gives)) }];
+      case 'both':
+        return value.parts.flatMap((part) => signaturesOf(part, steps + 1));
       case 'typeOf':
         return signaturesOf(value.value, steps + 1);
       case 'declared':
@@ -192,6 +196,12 @@ export function createSignatures({
     );
   }
 
+  function saidBy(callee: Value | null, place: number): Value | null {
+    for (const { gives } of signaturesOf(callee))
+      if (gives?.tag === 'predicate' && gives.place === place) return gives.type;
+    return null;
+  }
+
   function calledWith(callee: Value | null, call: Call): Value | null {
     const signatures = callsOf(callee);
     const signature = meantBy(signatures, call.given.length);
@@ -205,7 +215,7 @@ export function createSignatures({
     return signature ? asValue(fitted(signature, call).gives) : null;
   }
 
-  return { signaturesOf, taking, takenBy, givenTo, givenToCallback, calledWith, resultOfCall };
+  return { signaturesOf, taking, takenBy, givenTo, givenToCallback, calledWith, resultOfCall, saidBy };
 }
 
 /** The only routine that an interface leaves to be written; -1 when there is none, or more. */
@@ -225,7 +235,6 @@ function onlyRoutine({ facts: { declarations } }: FactsOfFile, type: number): nu
 export function typeOf(value: Value | null): Value | null {
   if (!value) return null;
   if (value.tag === 'instance') return value.type;
-  return value.tag === 'lambda' || value.tag === 'literal' || value.tag === 'external'
-    ? value
-    : { tag: 'typeOf', value };
+  const isType = value.tag === 'lambda' || value.tag === 'literal' || value.tag === 'predicate';
+  return isType || value.tag === 'external' ? value : { tag: 'typeOf', value };
 }

@@ -61,6 +61,11 @@ function looksForParameter(value: Value, steps: number): boolean {
         (value.args?.some((arg) => holdsParameter(arg, steps + 1)) ?? false) ||
         (value.others?.some((other) => holdsParameter(other, steps + 1)) ?? false)
       );
+    case 'both':
+      return value.parts.some((part) => holdsParameter(part, steps + 1));
+    case 'without':
+    case 'predicate':
+      return holdsParameter(value.type, steps + 1);
     case 'function':
       return value.signatures.some(
         ({ takes, gives }) =>
@@ -111,6 +116,13 @@ function substituteIn(
     case 'declared': {
       const put: Declared = value.args ? { ...value, args: value.args.map(inner) } : value;
       return put.others ? { ...put, others: put.others.map((other) => inner(other) as Declared) } : put;
+    }
+    case 'both':
+      return { tag: 'both', parts: value.parts.map(inner).filter((part) => part !== null) };
+    case 'without':
+    case 'predicate': {
+      const type = inner(value.type);
+      return type && { ...value, type };
     }
     case 'function':
       return {
@@ -193,6 +205,10 @@ export function createTypeArguments({
         if (of?.tag !== 'parameter' || of.file !== own.file || of.declaration !== own.declaration)
           unify(arg, of ?? null, found, steps + 1);
       });
+    } else if (taken.tag === 'both') {
+      for (const part of taken.parts) unify(part, given, found, steps + 1);
+    } else if (given.tag === 'both') {
+      for (const part of given.parts) unify(taken, part, found, steps + 1);
     } else if (taken.tag === 'function') {
       unifyFunctions(taken, given, found, steps);
     }

@@ -33,7 +33,7 @@ function stateValue(reading: PythonReading, node: number, depth: number): number
   const { table, expressions } = reading;
   const inner = (child: number): number => valueExpression(reading, child, depth + 1);
   const isNamed = table.kind[node] === K.identifier || table.kind[node] === K.attribute;
-  const tested = isNamed ? (reading.narrowings?.typeOf(node) ?? -1) : -1;
+  const tested = isNamed ? (reading.narrowings?.saidOf(node).at(-1) ?? -1) : -1;
   const narrowed = tested < 0 ? 0 : instance(reading, testedType(reading, tested, depth));
   if (narrowed !== 0) return narrowed;
   switch (table.kind[node]) {

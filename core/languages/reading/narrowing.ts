@@ -20,13 +20,16 @@ export interface ConditionSyntax {
   block: number;
 }
 
-/** A stretch of nodes in which something is of a type. */
+/** A stretch of nodes in which something is known of a value: `says` is the caller's number for that, such as the node of a type. */
 interface Narrowing {
   from: number;
   end: number;
-  type: number;
+  says: number;
   test: number;
 }
+
+/** More tests of one name are not looked at. */
+const MOST_TESTS = 500;
 
 /** What tests of types say of names and members (`a.b`), where they hold. */
 export class Narrowings {
@@ -37,24 +40,27 @@ export class Narrowings {
     private readonly syntax: ConditionSyntax,
   ) {}
 
-  /** Takes in that `test` is true where the `subject` is of the `type`. */
-  add(test: number, subject: number, type: number): void {
+  /** Takes in what it says of the `subject` that `test` is true, or is not. */
+  add(test: number, subject: number, says: number, isTrue = true): void {
+    for (const [from, end] of this.stretches(test, isTrue)) this.addStretch(from, end, subject, says);
+  }
+
+  /** Takes in what is known of the `subject` from a node up to another. */
+  addStretch(from: number, end: number, subject: number, says: number): void {
     const text = textOf(this.reading, subject);
     if (!/^[\w$]+(\.[\w$]+)*$/.test(text)) return;
     const known = this.byText.get(text) ?? [];
     this.byText.set(text, known);
-    for (const [from, end] of this.stretches(test)) known.push({ from, end, type, test: subject });
+    if (known.length < MOST_TESTS) known.push({ from, end, says, test: subject });
   }
 
-  /** The node of the type that `node` is tested to be of, where it stands; -1 where nothing says. */
-  typeOf(node: number): number {
-    if (this.byText.size === 0) return -1;
+  /** All that is known of `node` where it stands; of tests within tests the inner stands later. */
+  saidOf(node: number): number[] {
+    if (this.byText.size === 0) return [];
     const text = textOf(this.reading, node);
-    let found = -1;
-    // Of tests within tests the inner stands later.
-    for (const { from, end, type, test } of this.byText.get(text) ?? [])
-      if (node >= from && node < end && this.isSame(text, test, node)) found = type;
-    return found;
+    return (this.byText.get(text) ?? [])
+      .filter(({ from, end, test }) => node >= from && node < end && this.isSame(text, test, node))
+      .map(({ says }) => says);
   }
 
   private isSame(text: string, a: number, b: number): boolean {
@@ -63,12 +69,12 @@ export class Narrowings {
     return lookUp(scopeOf[a], name) === lookUp(scopeOf[b], name);
   }
 
-  /** Where a test holds: what stands behind it in a condition, the branch, or the rest of the block. */
-  private stretches(test: number): [from: number, end: number][] {
+  /** Where a test holds, or does not: what stands behind it in a condition, the branch, or the rest of the block. */
+  private stretches(test: number, isTrue: boolean): [from: number, end: number][] {
     const { reading, syntax } = this;
     const { table } = reading;
     const found: [number, number][] = [];
-    let holds = true;
+    let holds = isTrue;
     for (let at = test, up = table.parent[test]; up >= 0; at = up, up = table.parent[up]) {
       const junction = syntax.junction(reading, up);
       if (syntax.isNot(reading, up)) holds = !holds;

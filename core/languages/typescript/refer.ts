@@ -1,20 +1,20 @@
 import { EXPRESSION, FORM, KIND, REFERENCE, type ReferenceColumns } from '../../facts/fileFacts.ts';
-import { childIn } from '../reading/syntaxTable.ts';
+import { childIn, childOfKind } from '../reading/syntaxTable.ts';
 import { accessOf, isKnownBeyond, isOfGiven, takenName } from './accesses.ts';
 import { settleExports } from './imports.ts';
 import { textOf } from '../reading/reading.ts';
 import { lookUpType, lookUpValue, rebind } from '../reading/scopes.ts';
 import { walkReferences, type ReferenceList } from '../reading/walk.ts';
 import { functionOf, returnedValue, statedCalls, statedFunction, statedParameters } from './functions.ts';
-import { narrowingsIn } from './narrowing.ts';
+import { noticeTests } from './narrowing.ts';
 import type { ScriptReading } from './reading.ts';
 import { applied, typeExpression } from './typeExpressions.ts';
 import { F, K, kindSet, T } from './vocabulary.ts';
-import { patternValue, typedOrInitial, valueExpression } from './valueExpressions.ts';
+import { namedByNode, patternValue, typedOrInitial, valueExpression } from './valueExpressions.ts';
 
 /** Second pass: records every reference with the expression it is resolved by, and what declarations hold. */
 export function referAll(reading: ScriptReading): ReferenceColumns {
-  reading.narrowings = narrowingsIn(reading);
+  noticeTests(reading);
   noticeAssignments(reading);
   settleExports(reading, (node) => valueExpression(reading, node));
   return walkReferences(reading, { state: valueDeclaration, refers, refer: referNode });
@@ -47,7 +47,7 @@ function referNode(reading: ScriptReading, node: number, owner: number, into: Re
     case K.call_expression: {
       if (reading.importAt.has(node)) return;
       const callee = childIn(table, node, F.function);
-      if (callee >= 0) refer(REFERENCE.call, valueExpression(reading, callee), nameOf(reading, callee));
+      if (callee >= 0) refer(REFERENCE.call, namedByNode(reading, callee), nameOf(reading, callee));
       return;
     }
     case K.new_expression: {
@@ -147,7 +147,7 @@ function referAccess(reading: ScriptReading, node: number, owner: number, into: 
   // Of an object nothing is known of, a member says nothing.
   if (object >= 0 && (isOfGiven(reading, node) || valueExpression(reading, object) === 0)) return;
   const property = object < 0 ? node : childIn(table, node, F.property);
-  into.add(kind, owner, property < 0 ? node : property, valueExpression(reading, node));
+  into.add(kind, owner, property < 0 ? node : property, namedByNode(reading, node));
 }
 
 /** The member that a destructuring takes out of what it is given; 0 when nothing is known of that. */
@@ -244,6 +244,15 @@ function valueRoutine(reading: ScriptReading, node: number, index: number): void
 /** More signatures of one routine are not told apart. */
 const MOST_OVERLOADS = 40;
 
+/** What an alias stands for; one whose members are declared is a type of its own, which may be called. */
+function valueOfAlias(reading: ScriptReading, type: number): number {
+  const { table } = reading;
+  if (type < 0 || table.kind[type] !== K.object_type) return typeExpression(reading, type);
+  const isDeclared =
+    childOfKind(table, type, K.property_signature) >= 0 || childOfKind(table, type, K.method_signature) >= 0;
+  return isDeclared ? statedCalls(reading, type, 0) : typeExpression(reading, type);
+}
+
 /** States what a declaration holds (field), returns (routine) or stands for (alias). */
 function valueDeclaration(reading: ScriptReading, node: number, index: number): void {
   const { table, expressions } = reading;
@@ -256,7 +265,7 @@ function valueDeclaration(reading: ScriptReading, node: number, index: number): 
   if (declaration.form === FORM.interface) {
     declaration.value = statedCalls(reading, childIn(table, node, F.body), 0);
   } else if (declaration.form === FORM.alias) {
-    declaration.value = typeExpression(reading, childIn(table, node, F.value));
+    declaration.value = valueOfAlias(reading, childIn(table, node, F.value));
   } else if (declaration.kind === KIND.field && declaration.form !== FORM.member) {
     const isPattern =
       table.kind[node] === K.identifier || table.kind[node] === K.shorthand_property_identifier_pattern;

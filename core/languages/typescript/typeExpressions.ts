@@ -39,9 +39,16 @@ function stateType(reading: ScriptReading, node: number, depth: number): number 
     case K.generic_type: {
       const name = childIn(table, node, F.name);
       if (textOf(reading, name) === 'ReturnType') return returnType(reading, node, depth);
+      if (textOf(reading, name) === 'Omit') return typeWithout(reading, node, depth);
       const base = inner(name);
       return applied(reading, base, childOfKind(table, node, K.type_arguments), depth);
     }
+    case K.literal_type:
+      return table.kind[node + 1] === K.string ? expressions.literal(textOf(reading, node)) : 0;
+    case K.type_predicate_annotation:
+      return inner(table.next[node + 1]);
+    case K.type_predicate:
+      return predicate(reading, node, depth);
     case K.type_annotation:
     case K.readonly_type:
     case K.parenthesized_type:
@@ -84,11 +91,90 @@ function returnType(reading: ScriptReading, node: number, depth: number): number
   return expressions.add(EXPRESSION.typeOf, expressions.add(EXPRESSION.result, called));
 }
 
+/** Types that state more members than this are data. */
+const MOST_MEMBERS = 200;
+
+/** The properties and methods of a type that has no name of its own. */
+function statedMembers(reading: ScriptReading, node: number, depth: number): number {
+  const { table, expressions } = reading;
+  const entries: number[] = [];
+  for (let child = node + 1; child < table.next[node]; child = table.next[child]) {
+    const kind = table.kind[child];
+    if (kind !== K.property_signature && kind !== K.method_signature) continue;
+    const name = textOf(reading, childIn(table, child, F.name)).replace(/^(['"])(.*)\1$/s, '$2');
+    const type = childIn(table, child, F.type);
+    const typed = type < 0 ? 0 : typeExpression(reading, type, depth + 1);
+    const stated = kind === K.method_signature ? statedFunction(reading, child, depth) : typed;
+    const value = expressions.add(EXPRESSION.instance, stated);
+    entries.push(
+      expressions.add(EXPRESSION.entry, value || expressions.literal('unknown'), expressions.name(name)),
+    );
+    if (entries.length > MOST_MEMBERS) return 0;
+  }
+  return entries.length === 0 ? 0 : expressions.add(EXPRESSION.object, expressions.list(entries));
+}
+
+/** `x is Gate`: that a parameter is of a type. */
+function predicate(reading: ScriptReading, node: number, depth: number): number {
+  const { table, expressions } = reading;
+  const subject = childIn(table, node, F.name);
+  const type = childIn(table, node, F.type);
+  if (subject < 0 || type < 0) return 0;
+  const name = textOf(reading, subject);
+  let holder = table.parent[node];
+  while (holder >= 0 && childIn(table, holder, F.parameters) < 0) holder = table.parent[holder];
+  if (holder < 0) return 0;
+  const place = name === 'this' ? 0 : placeOfParameter(reading, childIn(table, holder, F.parameters), name);
+  if (place < 0) return 0;
+  const stated = typeExpression(reading, type, depth + 1);
+  return stated === 0 ? 0 : expressions.add(EXPRESSION.predicate, stated, place);
+}
+
+/** Which of a list's parameters bears a name, from 1; -1 for none. */
+function placeOfParameter(reading: ScriptReading, list: number, name: string): number {
+  const { table } = reading;
+  let place = 0;
+  for (let child = list + 1; child < table.next[list]; child = table.next[child]) {
+    const kind = table.kind[child];
+    if (kind !== K.required_parameter && kind !== K.optional_parameter) continue;
+    const pattern = childIn(table, child, F.pattern);
+    if (pattern >= 0 && table.kind[pattern] === K.this) continue;
+    place++;
+    if (pattern >= 0 && textOf(reading, pattern) === name) return place;
+  }
+  return -1;
+}
+
+/** `Omit<Gate, 'open' | 'shut'>` has all but those. */
+function typeWithout(reading: ScriptReading, node: number, depth: number): number {
+  const { table, expressions } = reading;
+  const args = childOfKind(table, node, K.type_arguments);
+  if (args < 0) return 0;
+  const base = table.next[args + 1];
+  const left = typeExpression(reading, base, depth + 1);
+  const comma = table.next[base];
+  const names = comma < table.next[args] ? literalsIn(reading, table.next[comma]) : [];
+  return names.length === 0 || left === 0
+    ? left
+    : expressions.add(EXPRESSION.without, left, expressions.list(names));
+}
+
+/** The literals of a type that is one, or a union of some. */
+function literalsIn(reading: ScriptReading, node: number): number[] {
+  const { table, expressions } = reading;
+  const found: number[] = [];
+  for (let at = node; at < table.next[node]; at++)
+    if (table.kind[at] === K.string) found.push(expressions.literal(textOf(reading, at)));
+  return found;
+}
+
 /** A type between braces, as far as it has no name of its own: what can be called, or holds one kind of thing under any name. */
 function objectType(reading: ScriptReading, node: number, depth: number): number {
   const { table, expressions } = reading;
   const calls = statedCalls(reading, node, depth);
   if (calls !== 0) return calls;
+  const members = statedMembers(reading, node, depth);
+  if (members !== 0) return members;
   const index = childOfKind(table, node, K.index_signature);
   const type = index < 0 ? -1 : childIn(table, index, F.type);
   if (type < 0) return 0;
@@ -142,12 +228,16 @@ function combined(reading: ScriptReading, node: number, depth: number): number {
   const { table, expressions } = reading;
   const isUnion = table.kind[node] === K.union_type;
   let result = 0;
+  let literals = 0;
   for (let child = node + 1; child < table.next[node]; child = table.next[child]) {
     if (isPunctuation(reading, child) || table.kind[child] === K.comment) continue;
     const text = table.end[child] - table.start[child] <= 9 ? textOf(reading, child) : '';
     if (text === 'undefined' || text === 'null') continue;
     const type = typeExpression(reading, child, depth + 1);
     if (type === 0 || result === type) continue;
+    // Of literals a value is any; which, says nothing of its members.
+    if (expressions.isOf(type, EXPRESSION.literal)) literals++;
+    if (literals > 1) return 0;
     const operation = isUnion ? EXPRESSION.union : EXPRESSION.intersection;
     result = result === 0 ? type : expressions.add(operation, result, type);
   }

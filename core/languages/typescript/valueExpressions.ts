@@ -3,7 +3,7 @@ import { boundExpression, MAX_DEPTH } from '../reading/stating.ts';
 import { childIn, childOfKind } from '../reading/syntaxTable.ts';
 import { importExpression } from './imports.ts';
 import { textOf } from '../reading/reading.ts';
-import type { ScriptReading } from './reading.ts';
+import type { ScriptReading, Test } from './reading.ts';
 import { lookUpValue, type Binding } from '../reading/scopes.ts';
 import { contextOf } from './contexts.ts';
 import { isFunctionValue, lambda, lambdaTaking } from './functions.ts';
@@ -21,11 +21,43 @@ export function valueExpression(reading: ScriptReading, node: number, depth = 0)
 }
 
 function stateValue(reading: ScriptReading, node: number, depth: number): number {
+  const tests = maybeTested[reading.table.kind[node]] ? reading.narrowings?.saidOf(node) : undefined;
+  let value = stateUntested(reading, node, depth);
+  for (const test of tests ?? []) value = narrowed(reading, value, reading.tests[test], depth);
+  return value;
+}
+
+/** What a node names, whatever tests say of what that holds. */
+export function namedByNode(reading: ScriptReading, node: number): number {
+  const isTested = maybeTested[reading.table.kind[node]] && reading.narrowings?.saidOf(node).length;
+  return isTested ? stateUntested(reading, node, 0) : valueExpression(reading, node);
+}
+
+/** A value, with what a test says of it. */
+function narrowed(reading: ScriptReading, value: number, test: Test, depth: number): number {
+  const { table, expressions } = reading;
+  switch (test.by) {
+    case 'type': {
+      const type = valueExpression(reading, test.type, depth + 1);
+      return expressions.add(EXPRESSION.instance, type) || value;
+    }
+    case 'guard': {
+      const callee = valueExpression(reading, childIn(table, test.call, F.function), depth + 1);
+      const called = calledWith(reading, callee, test.call, Infinity);
+      const type = expressions.add(EXPRESSION.says, called, test.place);
+      return expressions.either(expressions.add(EXPRESSION.instance, type), value);
+    }
+    case 'tag': {
+      const literal = expressions.literal(textOf(reading, test.literal));
+      const entry = expressions.add(EXPRESSION.entry, literal, expressions.name(test.name));
+      return expressions.add(test.isEqual ? EXPRESSION.tagged : EXPRESSION.untagged, value, entry);
+    }
+  }
+}
+
+function stateUntested(reading: ScriptReading, node: number, depth: number): number {
   const { table, expressions } = reading;
   const inner = (child: number): number => valueExpression(reading, child, depth + 1);
-  const tested = maybeTested[table.kind[node]] ? (reading.narrowings?.typeOf(node) ?? -1) : -1;
-  const narrowed = tested < 0 ? 0 : expressions.add(EXPRESSION.instance, inner(tested));
-  if (narrowed !== 0) return narrowed;
   switch (table.kind[node]) {
     case K.identifier:
     case K.shorthand_property_identifier:

@@ -24,7 +24,7 @@ const named = [
   'jsx_opening_element jsx_self_closing_element jsx_text jsx_namespace_name jsx_identifier',
   'type_annotation type_arguments type_parameters type_parameter generic_type predefined_type union_type',
   'intersection_type array_type readonly_type parenthesized_type type_query lookup_type literal_type this_type',
-  'infer_type mapped_type_clause type_predicate optional_type rest_type conditional_type index_type_query',
+  'infer_type mapped_type_clause type_predicate type_predicate_annotation optional_type rest_type conditional_type index_type_query',
   'if_statement else_clause for_statement for_in_statement while_statement do_statement switch_statement',
   'switch_body switch_case switch_default catch_clause try_statement return_statement throw_statement',
   'expression_statement empty_statement break_statement continue_statement labeled_statement debugger_statement',
