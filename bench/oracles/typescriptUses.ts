@@ -155,6 +155,8 @@ function declarationsOf(checker: ts.TypeChecker, node: ts.Node): readonly ts.Dec
   const values = symbol.declarations?.filter(
     (each) => !ts.isInterfaceDeclaration(each) && !ts.isTypeAliasDeclaration(each),
   );
+  // A namespace is only the way to what it holds.
+  if (values && values.length > 0 && values.every(ts.isModuleDeclaration)) return undefined;
   return values && values.length > 0 ? values : symbol.declarations;
 }
 
@@ -180,8 +182,13 @@ function elementsByName({ elements }: SurveyedCodebase) {
     if (name === undefined) return [];
     const source = declaration.getSourceFile();
     const line = source.getLineAndCharacterOfPosition(at.getStart(source)).line + 1;
+    // A variable within a routine of its name is none.
+    const isVariable = ts.isVariableDeclaration(declaration) || ts.isBindingElement(declaration);
     return (byName.get(`${pathIn(root, declaration)} ${name}`) ?? []).filter(
-      (e) => elements.startLine[e] <= line && line <= elements.endLine[e],
+      (e) =>
+        elements.startLine[e] <= line &&
+        line <= elements.endLine[e] &&
+        (!isVariable || elements.startLine[e] === line),
     );
   };
 }

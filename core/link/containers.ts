@@ -37,6 +37,7 @@ const givesElement = words(`
   Value Current popleft front back top value setdefault
 `);
 const givesContainer = words(`
+  catch finally
   filter slice reverse toReversed sort toSorted concat values
   stream parallelStream iterator listIterator subList sorted distinct limit skip toList collect descendingIterator
   Where OrderBy OrderByDescending Take Skip ToList ToArray Distinct Concat Reverse AsEnumerable ThenBy Values
@@ -126,6 +127,13 @@ export function containerMember(value: Value, name: string): Value | null {
   // What is kept under names of any kind is reached by them.
   if (container?.name === 'Record') return contentOf(value);
   return container ? { tag: 'containerMethod', name, container } : null;
+}
+
+/** The container of what the function gives that a container's method is given; null for other methods. */
+export function givesWhatFunctionGives(method: string, container: string): string | null {
+  if (method === 'then' && promises.has(container)) return 'Promise';
+  const isMapped = method === 'map' || method === 'flatMap';
+  return isMapped && iterables.has(container) ? container : null;
 }
 
 export function containerResult({ name, container }: Value & { tag: 'containerMethod' }): Value | null {

@@ -2,7 +2,7 @@ import { EXPRESSION, KIND } from '../facts/fileFacts.ts';
 import type { FactsOfFile } from '../contracts/linked.ts';
 import { instanceOf, uncertain, type Declared, type Value } from '../contracts/values.ts';
 import { createConversions } from './conversions.ts';
-import { containerResult } from './containers.ts';
+import { awaitedOf, containerResult, elementOf, givesWhatFunctionGives } from './containers.ts';
 import type { Evaluator } from './evaluator.ts';
 import type { FamilyRules } from './families.ts';
 import { eitherOf, forEachMeaning } from './meanings.ts';
@@ -86,6 +86,20 @@ export function createResults({
     return args === 0 ? [] : listOf(file, files[file].facts.expressions.b[args]);
   }
 
+  /** What a container's method makes of what the function gives that it is given: `gates.map(f)`, `promise.then(f)`. */
+  function madeByFunction(
+    { name, container }: Value & { tag: 'containerMethod' },
+    given: readonly (Value | null)[],
+  ): Value | null {
+    const into = givesWhatFunctionGives(name, container.name);
+    const gives = into === null ? null : signatures.signaturesOf(given[0] ?? null).at(-1)?.gives;
+    if (into === null || !gives) return null;
+    const value = instanceOf(gives, true);
+    const held = into === 'Promise' ? awaitedOf(value) : name === 'flatMap' ? elementOf(value) : value;
+    if (held?.tag !== 'instance') return null;
+    return { tag: 'instance', type: { tag: 'container', name: into, args: [held.type] }, inferred: true };
+  }
+
   /** True for what is called by its type, rather than by what is declared to be a routine. */
   function saysItsSignatures(callee: Value): boolean {
     if (callee.tag !== 'declared')
@@ -98,7 +112,8 @@ export function createResults({
   }
 
   function resultOfOne(callee: Value, file: number, args: number, steps = 0): Value | null {
-    if (callee.tag === 'containerMethod') return containerResult(callee);
+    if (callee.tag === 'containerMethod')
+      return madeByFunction(callee, givenBy(file, args)) ?? containerResult(callee);
     if (callee.tag === 'outside') return callee;
     if (callee.tag !== 'declared') return null;
     if (rules.ofFile(callee.file)?.callsMakeInstances && isType(callee)) return instanceOf(callee, true);

@@ -327,9 +327,10 @@ function chooseDeclarations(facts: FileFacts, group: readonly number[], kind: nu
       : kind === REFERENCE.read || kind === REFERENCE.write
         ? [KIND.field, KIND.routine, KIND.type]
         : [KIND.type, KIND.routine, KIND.field];
-  // Beside a value of its name, an interface makes nothing.
+  // Beside a value of its name, an interface or an alias makes nothing.
   const isMade = (d: number): boolean =>
-    kind !== REFERENCE.construct || facts.declarations.form[d] !== FORM.interface;
+    kind !== REFERENCE.construct ||
+    (facts.declarations.form[d] !== FORM.interface && facts.declarations.form[d] !== FORM.alias);
   for (const elementKind of wanted) {
     const found = group.filter((d) => facts.declarations.kind[d] === elementKind && isMade(d));
     if (found.length === 0) continue;

@@ -1,6 +1,7 @@
 import { ANY_NUMBER, EXPRESSION } from '../../facts/fileFacts.ts';
 import type { Reading } from '../reading/reading.ts';
-import { childIn } from '../reading/syntaxTable.ts';
+import { receiverAt } from '../reading/stating.ts';
+import { childIn, childOfKind } from '../reading/syntaxTable.ts';
 import type { ScriptReading } from './reading.ts';
 import { typeExpression } from './typeExpressions.ts';
 import { valueExpression } from './valueExpressions.ts';
@@ -74,6 +75,9 @@ export function returnedValue(reading: ScriptReading, node: number): number {
   const { table, expressions } = reading;
   const fn = functionOf(reading, node);
   const type = childIn(table, fn, F.return_type);
+  // Whatever type it is reached through is the one that it gives.
+  if (type >= 0 && childOfKind(table, type, K.this_type) >= 0)
+    return receiverAt(reading, node, EXPRESSION.this);
   if (type >= 0) return expressions.add(EXPRESSION.instance, typeExpression(reading, type));
   const body = childIn(table, fn, F.body);
   if (body < 0) return 0;

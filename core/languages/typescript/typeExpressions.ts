@@ -1,5 +1,5 @@
 import { EXPRESSION } from '../../facts/fileFacts.ts';
-import { MAX_DEPTH, statedOnce, typeParameter } from '../reading/stating.ts';
+import { MAX_DEPTH, receiverAt, statedOnce, typeParameter } from '../reading/stating.ts';
 import { childIn, childOfKind } from '../reading/syntaxTable.ts';
 import { statedCalls, statedFunction } from './functions.ts';
 import { importExpression } from './imports.ts';
@@ -43,6 +43,8 @@ function stateType(reading: ScriptReading, node: number, depth: number): number 
       const base = inner(name);
       return applied(reading, base, childOfKind(table, node, K.type_arguments), depth);
     }
+    case K.this_type:
+      return expressions.add(EXPRESSION.typeOf, receiverAt(reading, node, EXPRESSION.this));
     case K.literal_type:
       return table.kind[node + 1] === K.string ? expressions.literal(textOf(reading, node)) : 0;
     case K.type_predicate_annotation:

@@ -82,7 +82,7 @@ function stateUntested(reading: ScriptReading, node: number, depth: number): num
         const name = expressions.name(textOf(reading, index).slice(1, -1));
         return expressions.add(EXPRESSION.member, object, name);
       }
-      return expressions.add(EXPRESSION.element, object);
+      return expressions.add(EXPRESSION.element, object, 1);
     }
     case K.call_expression: {
       const imported = reading.importAt.get(node);
@@ -131,6 +131,8 @@ function stateUntested(reading: ScriptReading, node: number, depth: number): num
       if (operator !== T['||'] && operator !== T['??']) return 0;
       return expressions.either(inner(childIn(table, node, F.left)), inner(childIn(table, node, F.right)));
     }
+    case K.array:
+      return arrayValue(reading, node, depth);
     case K.object:
       return objectValue(reading, node, depth);
     case K.class:
@@ -172,6 +174,22 @@ function givenArguments(reading: ScriptReading, call: number, before = Infinity)
 }
 
 const maybeTested = kindSet(K.identifier, K.shorthand_property_identifier, K.member_expression);
+
+/** An array of what the first of its elements that is known is. */
+function arrayValue(reading: ScriptReading, node: number, depth: number): number {
+  const { table, expressions } = reading;
+  for (let child = node + 1; child < table.next[node]; child = table.next[child]) {
+    const isSpread = table.kind[child] === K.spread_element;
+    const value = valueExpression(reading, isSpread ? table.next[child + 1] : child, depth + 1);
+    const element = isSpread ? expressions.add(EXPRESSION.element, value) : value;
+    if (element !== 0)
+      return expressions.add(
+        EXPRESSION.instance,
+        expressions.arrayOf(expressions.add(EXPRESSION.typeOf, element)),
+      );
+  }
+  return 0;
+}
 
 /** Objects that state more members than this are data. */
 const MOST_ENTRIES = 200;
@@ -317,8 +335,10 @@ export function typedOrInitial(
 }
 
 const elementCallbacks = new Set(
-  'forEach map filter find findLast findIndex some every flatMap sort toSorted'.split(' '),
+  'forEach map filter find findLast findIndex findLastIndex some every flatMap sort toSorted'.split(' '),
 );
+/** Of these the second is an element. */
+const foldingCallbacks = new Set('reduce reduceRight sort toSorted'.split(' '));
 
 /**
  * What a parameter of a function is given that is an argument of a call: the first of `list.map(item => …)` and its like an element
@@ -340,12 +360,12 @@ function callbackParameter(reading: ScriptReading, parameter: number, depth: num
   if (callee < 0) return 0;
   const place = isSingle ? 0 : placeAmong(reading, list, parameter);
   const argument = placeAmong(reading, args, callback);
-  if (place === 0 && argument === 0 && table.kind[callee] === K.member_expression) {
-    const method = childIn(table, callee, F.property);
-    if (method >= 0 && elementCallbacks.has(textOf(reading, method))) {
-      const object = valueExpression(reading, childIn(table, callee, F.object), depth + 1);
-      return expressions.add(EXPRESSION.element, object);
-    }
+  if (argument === 0 && table.kind[callee] === K.member_expression) {
+    const method = textOf(reading, childIn(table, callee, F.property));
+    const object = (): number => valueExpression(reading, childIn(table, callee, F.object), depth + 1);
+    const takesElement = place === 0 ? elementCallbacks : foldingCallbacks;
+    if (place <= 1 && takesElement.has(method)) return expressions.add(EXPRESSION.element, object());
+    if (place === 0 && method === 'then') return expressions.add(EXPRESSION.awaited, object());
   }
   const given = childIn(table, call, F.type_arguments);
   const called = calledWith(
