@@ -71,7 +71,7 @@ export function createEvaluator(
     ...members,
     signaturesOf: (value) => signatures.signaturesOf(value),
   });
-  const signatures = createSignatures({ files, evaluate, expandAlias, typeArguments });
+  const signatures = createSignatures({ files, evaluate, expandAlias, heldBy, typeArguments });
   const { resultOf, overloadsMeant, fitting, conversionsRun } = createResults({
     files,
     rules,

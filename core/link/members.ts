@@ -2,7 +2,7 @@ import { EXPRESSION, FLAG, FORM, KIND, REFERENCE } from '../facts/fileFacts.ts';
 import type { FactsOfFile } from '../contracts/linked.ts';
 import type { Place } from '../contracts/nameRules.ts';
 import { uncertain, type Declared, type Value } from '../contracts/values.ts';
-import { containerMember } from './containers.ts';
+import { containerMember, contentOf } from './containers.ts';
 import type { Evaluator } from './evaluator.ts';
 import type { FamilyRules } from './families.ts';
 import { substitute, type BoundOf } from './typeArguments.ts';
@@ -169,7 +169,8 @@ export function createMembers({
         if (type?.tag === 'declared')
           return (
             inheritedMember(type, name, object.inferred, 0, INSTANCE_MEMBER | kinds) ??
-            memberOfHeirs(type, name)
+            memberOfHeirs(type, name) ??
+            heldUnderNames(type)
           );
         if (type?.tag === 'both') return memberOfBoth(type.parts, object.inferred, name, kinds);
         if (type?.tag === 'without')
@@ -194,6 +195,16 @@ export function createMembers({
       default:
         return null;
     }
+  }
+
+  /** What an interface holds under any name that it does not state. */
+  function heldUnderNames({ file, declarations: [first] }: Declared): Value | null {
+    const { form, value } = files[file].facts.declarations;
+    if (form[first] !== FORM.interface && form[first] !== FORM.alias) return null;
+    const held = evaluate(file, value[first]);
+    return held?.tag === 'container' && held.name === 'Record'
+      ? contentOf({ tag: 'instance', type: held, inferred: true })
+      : null;
   }
 
   /** A member of a type that is all of several: each part's that has it, those of the codebase before others. */

@@ -38,10 +38,13 @@ export function createSignatures({
   files,
   evaluate,
   expandAlias,
+  heldBy,
   typeArguments,
 }: {
   files: readonly FactsOfFile[];
   evaluate(file: number, expression: number): Value | null;
+  /** What a field or property holds; other values are themselves. */
+  heldBy(value: Value | null): Value | null;
   typeArguments: TypeArguments;
 } & Pick<Members, 'expandAlias'>): Signatures {
   function signaturesOf(value: Value | null, steps = 0): readonly Signature[] {
@@ -52,7 +55,9 @@ export function createSignatures({
       case 'instance':
         return signaturesOf(value.type, steps + 1);
       case 'lambda':
-        return [{ ...taking(value.file, value.takes), gives: typeOf(evaluate(value.file, value.gives)) }];
+        return [
+          { ...taking(value.file, value.takes), gives: typeOf(heldBy(evaluate(value.file, value.gives))) },
+        ];
       case 'both':
         return value.parts.flatMap((part) => signaturesOf(part, steps + 1));
       case 'typeOf':
@@ -75,7 +80,7 @@ export function createSignatures({
             return reached(value, overloadsAt(file, stated));
           if (declarations.form[d] === FORM.getter)
             return reached(value, signaturesOf(evaluate(file, stated), steps + 1));
-          const gives = typeOf(evaluate(file, stated));
+          const gives = typeOf(heldBy(evaluate(file, stated)));
           return reached(value, [{ ...taking(file, declarations.parameters[d]), gives }]);
         }
         case KIND.field:

@@ -61,7 +61,8 @@ function ownerOf(
   let index = 0;
   for (let child = list + 1; child < node; child = table.next[child])
     if (table.kind[child] === K.type_parameter) index++;
-  const isOwn = declaration >= 0 && functionOf(reading, declarations[declaration].node) === holder;
+  const own = declaration < 0 ? -1 : declarations[declaration].node;
+  const isOwn = own >= 0 && (own === holder || functionOf(reading, own) === holder);
   const owner = isOwn ? declaration : FIRST_UNDECLARED + holder;
   // Places are kept in 31 bits.
   return owner < 1 << 24 ? { owner, index } : null;

@@ -68,7 +68,7 @@ export function contextOf(reading: ScriptReading, node: number, depth: number): 
       const callee = Math.max(childIn(table, call, F.function), childIn(table, call, F.constructor));
       if (callee < 0) return 0;
       const place = placeAmong(reading, parent, node);
-      const called = calledWith(reading, valueExpression(reading, callee, depth + 1), call, place);
+      const called = calledWith(reading, valueExpression(reading, callee, depth + 1), call, place, depth);
       return expressions.add(EXPRESSION.taken, called, place);
     }
     case K.return_statement:

@@ -57,33 +57,33 @@ export function statedCalls(reading: ScriptReading, body: number, depth: number)
 }
 
 /** A function without a name as a value. */
-export function lambda(reading: ScriptReading, node: number): number {
+export function lambda(reading: ScriptReading, node: number, depth: number): number {
   const { table, expressions } = reading;
   if (table.kind[node] === K.generator_function) return 0;
-  const parameters = statedParameters(reading, childIn(table, node, F.parameters));
-  return expressions.add(EXPRESSION.lambda, returnedValue(reading, node), parameters);
+  const parameters = statedParameters(reading, childIn(table, node, F.parameters), depth + 1);
+  return expressions.add(EXPRESSION.lambda, returnedValue(reading, node, depth + 1), parameters);
 }
 
 /** The same, of which only what it says that it takes is known yet. */
-export function lambdaTaking(reading: ScriptReading, node: number): number {
-  const parameters = statedParameters(reading, childIn(reading.table, node, F.parameters));
+export function lambdaTaking(reading: ScriptReading, node: number, depth: number): number {
+  const parameters = statedParameters(reading, childIn(reading.table, node, F.parameters), depth + 1);
   return parameters === 0 ? 0 : reading.expressions.add(EXPRESSION.lambda, 0, parameters);
 }
 
 /** The declared return type, or the first value that is given back and known. */
-export function returnedValue(reading: ScriptReading, node: number): number {
+export function returnedValue(reading: ScriptReading, node: number, depth = 0): number {
   const { table, expressions } = reading;
   const fn = functionOf(reading, node);
   const type = childIn(table, fn, F.return_type);
   // Whatever type it is reached through is the one that it gives.
   if (type >= 0 && childOfKind(table, type, K.this_type) >= 0)
     return receiverAt(reading, node, EXPRESSION.this);
-  if (type >= 0) return expressions.add(EXPRESSION.instance, typeExpression(reading, type));
+  if (type >= 0) return expressions.add(EXPRESSION.instance, typeExpression(reading, type, depth));
   const body = childIn(table, fn, F.body);
   if (body < 0) return 0;
   return table.kind[body] === K.statement_block
-    ? firstReturned(reading, body)
-    : valueExpression(reading, body);
+    ? firstReturned(reading, body, depth)
+    : valueExpression(reading, body, depth);
 }
 
 const isFunction = kindSet(
@@ -96,7 +96,7 @@ const isFunction = kindSet(
   K.class_body,
 );
 
-function firstReturned(reading: ScriptReading, body: number): number {
+function firstReturned(reading: ScriptReading, body: number, depth: number): number {
   const { table } = reading;
   for (let at = body + 1; at < table.next[body];) {
     if (isFunction[table.kind[at]]) {
@@ -105,7 +105,7 @@ function firstReturned(reading: ScriptReading, body: number): number {
     }
     const value = table.kind[at] === K.return_statement ? table.next[at + 1] : table.next[at];
     if (value < table.next[at]) {
-      const found = valueExpression(reading, value);
+      const found = valueExpression(reading, value, depth);
       if (found !== 0) return found;
     }
     at++;

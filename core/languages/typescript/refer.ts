@@ -5,10 +5,10 @@ import { settleExports } from './imports.ts';
 import { textOf } from '../reading/reading.ts';
 import { lookUpType, lookUpValue, rebind } from '../reading/scopes.ts';
 import { walkReferences, type ReferenceList } from '../reading/walk.ts';
-import { functionOf, returnedValue, statedCalls, statedFunction, statedParameters } from './functions.ts';
+import { functionOf, returnedValue, statedFunction, statedParameters } from './functions.ts';
 import { noticeTests } from './narrowing.ts';
 import type { ScriptReading } from './reading.ts';
-import { applied, typeExpression } from './typeExpressions.ts';
+import { applied, statedBesideMembers, typeExpression } from './typeExpressions.ts';
 import { F, K, kindSet, T } from './vocabulary.ts';
 import { namedByNode, patternValue, typedOrInitial, valueExpression } from './valueExpressions.ts';
 
@@ -250,7 +250,7 @@ function valueOfAlias(reading: ScriptReading, type: number): number {
   if (type < 0 || table.kind[type] !== K.object_type) return typeExpression(reading, type);
   const isDeclared =
     childOfKind(table, type, K.property_signature) >= 0 || childOfKind(table, type, K.method_signature) >= 0;
-  return isDeclared ? statedCalls(reading, type, 0) : typeExpression(reading, type);
+  return isDeclared ? statedBesideMembers(reading, type) : typeExpression(reading, type);
 }
 
 /** States what a declaration holds (field), returns (routine) or stands for (alias). */
@@ -263,7 +263,7 @@ function valueDeclaration(reading: ScriptReading, node: number, index: number): 
   }
   if (declaration.value !== 0) return;
   if (declaration.form === FORM.interface) {
-    declaration.value = statedCalls(reading, childIn(table, node, F.body), 0);
+    declaration.value = statedBesideMembers(reading, childIn(table, node, F.body));
   } else if (declaration.form === FORM.alias) {
     declaration.value = valueOfAlias(reading, childIn(table, node, F.value));
   } else if (declaration.kind === KIND.field && declaration.form !== FORM.member) {

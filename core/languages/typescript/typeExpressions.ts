@@ -170,24 +170,29 @@ function literalsIn(reading: ScriptReading, node: number): number[] {
   return found;
 }
 
-/** A type between braces, as far as it has no name of its own: what can be called, or holds one kind of thing under any name. */
+/** A type between braces that no declaration is: with its members, or as it can be called and asked for names of any kind. */
 function objectType(reading: ScriptReading, node: number, depth: number): number {
+  return (
+    statedCalls(reading, node, depth) ||
+    statedMembers(reading, node, depth) ||
+    heldUnderNames(reading, node, depth)
+  );
+}
+
+/** What a type between braces says beside the members that are declared: how it is called, or what it holds under any name. */
+export function statedBesideMembers(reading: ScriptReading, body: number): number {
+  return statedCalls(reading, body, 0) || heldUnderNames(reading, body, 0);
+}
+
+/** `{ [name: string]: Gate }` holds gates under names of any kind. */
+function heldUnderNames(reading: ScriptReading, body: number, depth: number): number {
   const { table, expressions } = reading;
-  const calls = statedCalls(reading, node, depth);
-  if (calls !== 0) return calls;
-  const members = statedMembers(reading, node, depth);
-  if (members !== 0) return members;
-  const index = childOfKind(table, node, K.index_signature);
+  const index = childOfKind(table, body, K.index_signature);
   const type = index < 0 ? -1 : childIn(table, index, F.type);
-  if (type < 0) return 0;
-  const held = typeExpression(reading, type, depth + 1);
-  return held === 0
-    ? 0
-    : expressions.add(
-        EXPRESSION.generic,
-        expressions.add(EXPRESSION.global, expressions.name('Record')),
-        expressions.list([0, held]),
-      );
+  const held = type < 0 ? 0 : typeExpression(reading, type, depth + 1);
+  if (held === 0) return 0;
+  const record = expressions.add(EXPRESSION.global, expressions.name('Record'));
+  return expressions.add(EXPRESSION.generic, record, expressions.list([0, held]));
 }
 
 function qualifier(reading: ScriptReading, node: number, depth: number): number {

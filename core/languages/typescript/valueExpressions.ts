@@ -43,7 +43,7 @@ function narrowed(reading: ScriptReading, value: number, test: Test, depth: numb
     }
     case 'guard': {
       const callee = valueExpression(reading, childIn(table, test.call, F.function), depth + 1);
-      const called = calledWith(reading, callee, test.call, Infinity);
+      const called = calledWith(reading, callee, test.call, Infinity, depth);
       const type = expressions.add(EXPRESSION.says, called, test.place);
       return expressions.either(expressions.add(EXPRESSION.instance, type), value);
     }
@@ -93,7 +93,11 @@ function stateUntested(reading: ScriptReading, node: number, depth: number): num
       }
       const given = childIn(table, node, F.type_arguments);
       const callee = applied(reading, inner(childIn(table, node, F.function)), given, depth + 1);
-      return expressions.add(EXPRESSION.result, callee, callee === 0 ? 0 : givenArguments(reading, node));
+      return expressions.add(
+        EXPRESSION.result,
+        callee,
+        callee === 0 ? 0 : givenArguments(reading, node, Infinity, depth + 1),
+      );
     }
     case K.new_expression: {
       const type = inner(childIn(table, node, F.constructor));
@@ -139,7 +143,7 @@ function stateUntested(reading: ScriptReading, node: number, depth: number): num
       return symbolAt(reading, node);
     case K.arrow_function:
     case K.function_expression:
-      return symbolAt(reading, node) || lambda(reading, node);
+      return symbolAt(reading, node) || lambda(reading, node, depth);
     default:
       return 0;
   }
@@ -149,16 +153,25 @@ function stateUntested(reading: ScriptReading, node: number, depth: number): num
  * What is called, with what the call's arguments say of its type parameters to the argument in a place: of functions only those
  * before it count, for what they give rests on what they are given, as that of this one does.
  */
-export function calledWith(reading: ScriptReading, callee: number, call: number, place: number): number {
+export function calledWith(
+  reading: ScriptReading,
+  callee: number,
+  call: number,
+  place: number,
+  depth: number,
+): number {
   if (callee === 0 || childIn(reading.table, call, F.type_arguments) >= 0) return callee;
-  const given = givenArguments(reading, call, place);
+  const given = givenArguments(reading, call, place, depth + 1);
   return given === 0 ? callee : reading.expressions.add(EXPRESSION.called, callee, given);
 }
 
+/** Calls that are given more say nothing of what they give. */
+const MOST_ARGUMENTS = 40;
+
 const restsOnOthers = kindSet(K.arrow_function, K.function_expression, K.object, K.array);
 
-/** What a call is given; 0 when nothing is known of it. */
-function givenArguments(reading: ScriptReading, call: number, before = Infinity): number {
+/** What a call is given; 0 for nothing. */
+function givenArguments(reading: ScriptReading, call: number, before: number, depth: number): number {
   const { table, expressions } = reading;
   const list = childIn(table, call, F.arguments);
   if (list < 0 || table.kind[list] !== K.arguments) return 0;
@@ -167,10 +180,11 @@ function givenArguments(reading: ScriptReading, call: number, before = Infinity)
     const kind = table.kind[child];
     if (kind === K.comment || kind === T['('] || kind === T[')'] || kind === T[',']) continue;
     const isOpen = values.length === before || (values.length > before && restsOnOthers[kind] === 1);
-    if (!isOpen) values.push(valueExpression(reading, child));
-    else values.push(isFunctionValue[kind] ? lambdaTaking(reading, child) : 0);
+    if (!isOpen) values.push(valueExpression(reading, child, depth));
+    else values.push(isFunctionValue[kind] ? lambdaTaking(reading, child, depth) : 0);
+    if (values.length > MOST_ARGUMENTS) return 0;
   }
-  return values.some((value) => value !== 0) ? expressions.arguments(values) : 0;
+  return values.length > 0 ? expressions.arguments(values) : 0;
 }
 
 const maybeTested = kindSet(K.identifier, K.shorthand_property_identifier, K.member_expression);
@@ -373,6 +387,7 @@ function callbackParameter(reading: ScriptReading, parameter: number, depth: num
     applied(reading, valueExpression(reading, callee, depth + 1), given, depth),
     call,
     argument,
+    depth,
   );
   return expressions.add(EXPRESSION.callback, called, callbackPlace(argument, place));
 }

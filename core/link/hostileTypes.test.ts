@@ -1,0 +1,68 @@
+import { describe, expect, it } from 'vitest';
+import { dependenciesOf } from '../../tests/surveyText.ts';
+
+const many = (count: number, line: (index: number) => string): string =>
+  Array.from({ length: count }, (_, index) => line(index)).join('\n');
+
+const gate = `export interface Gate { kind: 'gate'; open(): void }
+export interface Lock { kind: 'lock'; open(): void }
+export function isGate(x: unknown): x is Gate { return true; }
+`;
+
+/** What doubles with each step must not be written out: forty steps would never end. */
+describe('types that are made to grow', () => {
+  it.each([
+    [
+      'aliases of aliases',
+      `${many(40, (i) => `type A${i}<T> = A${i + 1}<Map<T, T>>;`)}
+type A40<T> = { held: T };
+export function f(x: A0<Gate>) { x.held; }`,
+      'read a.ts#f → a.ts#A40.held inferred',
+    ],
+    [
+      'results of results',
+      `function twice<T>(x: T): Map<T, T> { return null!; }
+export function f(gate: Gate) { const x0 = twice(gate);
+${many(40, (i) => `const x${i + 1} = twice(x${i});`)}
+x40.size; isGate(x40); }`,
+      'call a.ts#f → a.ts#isGate exact',
+    ],
+    [
+      'functions of functions',
+      `export type F0 = () => void;
+${many(40, (i) => `export type F${i + 1} = (a: F${i}, b: F${i}) => F${i};`)}
+export const f: F40 = (a, b) => { isGate(a); return b; };`,
+      'call a.ts#f → a.ts#isGate exact',
+    ],
+    [
+      'unions within unions',
+      `${many(60, (i) => `export interface T${i}<A> { tag: 't${i}'; next: U<A>; same: A }`)}
+export type U<A> = ${Array.from({ length: 60 }, (_, i) => `T${i}<A>`).join(' | ')};
+export function f(x: U<U<U<U<T1<Gate>>>>>) { x${'.next'.repeat(40)}.same; isGate(x); }`,
+      'call a.ts#f → a.ts#isGate exact',
+    ],
+  ])('%s', { timeout: 20_000 }, async (_, source, expected) => {
+    expect(await dependenciesOf({ 'a.ts': gate + source })).toContain(expected);
+  });
+});
+
+describe('code that is made to take long', () => {
+  it.each([
+    [
+      'thousands of tests of one name',
+      `if (isGate(x)) x.open();\nif (x.kind === 'gate') x.open();\n`.repeat(5_000),
+    ],
+    ['thousands of early returns', `if (x.kind !== 'gate') return;\n`.repeat(5_000)],
+    ['tests within tests', `${'if (isGate(x)) { x.open();\n'.repeat(400)}${'}'.repeat(400)}`],
+    ['callbacks within callbacks', `${'each(x, (x) => '.repeat(300)}x.open()${')'.repeat(300)};`],
+    ['a call of a thousand functions', `each(x, ${'(a) => a.open(), '.repeat(1_000)} x);`],
+    [
+      'variables that rest on each other through functions',
+      `const x0 = x;\n${many(1_000, (i) => `const x${i + 1} = each(x${i}, (a) => each(a, (b) => b));`)}`,
+    ],
+  ])('%s', { timeout: 20_000 }, async (_, body) => {
+    const source = `${gate}declare function each<A, B>(a: A, ...f: ((a: A) => B)[]): B;
+export function f(x: Gate | Lock) { isGate(x); ${body} }`;
+    expect(await dependenciesOf({ 'a.ts': source })).toContain('call a.ts#f → a.ts#isGate exact');
+  });
+});
