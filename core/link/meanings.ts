@@ -26,7 +26,8 @@ export function joinMeanings(values: readonly (Value | null)[]): Value | null {
   const types: Declared[] = [];
   for (const value of distinct)
     if (value.tag === 'instance' && value.type.tag === 'declared') types.push(value.type);
-  if (types.length === 0) return distinct[0] ?? null;
+  // Of what is declared nowhere, what can be called says most.
+  if (types.length === 0) return distinct.find(({ tag }) => tag === 'function') ?? distinct[0] ?? null;
   const inferred = distinct.some((value) => value.tag === 'instance' && value.inferred);
   return { tag: 'instance', type: withOthers(types), inferred };
 }

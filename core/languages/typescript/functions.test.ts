@@ -148,6 +148,24 @@ describe('what is expected where a function stands says what it is given', () =>
   });
 });
 
+describe('types that are made of others', () => {
+  it.each([
+    [
+      'by their keys',
+      'type Flat<T> = { [K in keyof T]: T[K] };\nexport function f(x: Flat<Options>) { x.gate.open(); }',
+    ],
+    [
+      'as a condition says',
+      'type Either<T> = T extends string ? Gate : Lock;\nexport function f(x: Either<string>) { x.open(); }',
+    ],
+    ['by the name of a member', "export function f(x: Options['gate']) { x.open(); }"],
+    ['without a name', 'export function f(x: { lock: { gate: Gate } }) { x.lock.gate.open(); }'],
+    ['of what may be called and what may not', 'export function f(x: RegExp | (() => Gate)) { x().open(); }'],
+  ])('%s', async (_, source) => {
+    expect(await uses(source)).toContain('call Gate.open inferred');
+  });
+});
+
 describe('what lists and promises hold', () => {
   it.each([
     ['a list that is written out', 'export function f(gate: Gate) { [gate][0].open(); }'],

@@ -43,6 +43,10 @@ function stateType(reading: ScriptReading, node: number, depth: number): number 
       const base = inner(name);
       return applied(reading, base, childOfKind(table, node, K.type_arguments), depth);
     }
+    case K.conditional_type: {
+      const branches = [F.consequence, F.alternative].map((field) => inner(childIn(table, node, field)));
+      return expressions.union(branches);
+    }
     case K.this_type:
       return expressions.add(EXPRESSION.typeOf, receiverAt(reading, node, EXPRESSION.this));
     case K.literal_type:
@@ -188,6 +192,11 @@ export function statedBesideMembers(reading: ScriptReading, body: number): numbe
 function heldUnderNames(reading: ScriptReading, body: number, depth: number): number {
   const { table, expressions } = reading;
   const index = childOfKind(table, body, K.index_signature);
+  const mapped = index < 0 ? -1 : childOfKind(table, index, K.mapped_type_clause);
+  const keys = mapped < 0 ? -1 : childIn(table, mapped, F.type);
+  // With the keys of a type come its members.
+  if (keys >= 0 && table.kind[keys] === K.index_type_query)
+    return typeExpression(reading, table.next[keys + 1], depth + 1);
   const type = index < 0 ? -1 : childIn(table, index, F.type);
   const held = type < 0 ? 0 : typeExpression(reading, type, depth + 1);
   if (held === 0) return 0;
