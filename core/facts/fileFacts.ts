@@ -109,6 +109,8 @@ export const FLAG = {
   constant: 512,
   /** Names what it is given rather than holding one of its own. */
   reference: 1024,
+  /** A class that is the value of its name, while what its instances are is said by another type. */
+  valueAlone: 2048,
 } as const;
 
 /** Figures of one declaration that follow from its own text. Zero for what does not apply. */

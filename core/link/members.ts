@@ -138,7 +138,9 @@ export function createMembers({
 
   function partsOf({ file, declarations }: Declared): Place[] {
     const other = rulesOf(file)?.otherParts;
-    return declarations.flatMap((declaration) => [
+    const { flags } = files[file].facts.declarations;
+    const stated = declarations.filter((declaration) => !(flags[declaration] & FLAG.valueAlone));
+    return (stated.length > 0 ? stated : declarations).flatMap((declaration) => [
       { file, declaration },
       ...(other?.(file, declaration) ?? []),
     ]);

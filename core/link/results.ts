@@ -150,6 +150,8 @@ export function createResults({
     const { operation, a, b } = files[file].facts.expressions;
     if (!through || steps > MOST_STEPS) return evaluate(file, expression);
     if (operation[expression] === EXPRESSION.this && b[expression] === 0) return instanceOf(through, true);
+    if (operation[expression] === EXPRESSION.uncertain)
+      return uncertain(stated(routine, a[expression], steps + 1));
     if (operation[expression] !== EXPRESSION.union) return evaluate(file, expression);
     const parts = [a[expression], b[expression]];
     return eitherOf(parts.map((part) => stated(routine, part, steps + 1)));

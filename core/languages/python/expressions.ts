@@ -3,6 +3,8 @@ import { textOf } from '../reading/reading.ts';
 import type { Binding, Scope } from '../reading/scopes.ts';
 import { boundExpression, MAX_DEPTH, receiverAt, statedOnce } from '../reading/stating.ts';
 import { childIn } from '../reading/syntaxTable.ts';
+import { argumentsFor } from './calls.ts';
+import { argumentAt, filledContainer } from './contents.ts';
 import { bindingOf, decoratorsOf, GLOBAL, NONLOCAL } from './declare.ts';
 import type { PythonReading } from './reading.ts';
 import { quotedType, wrappers } from './quotedTypes.ts';
@@ -49,12 +51,15 @@ function stateValue(reading: PythonReading, node: number, depth: number): number
       const callee = childIn(table, node, F.function);
       if (callee >= 0 && textOf(reading, callee) === 'super')
         return receiverAt(reading, node, EXPRESSION.super);
-      return expressions.add(EXPRESSION.result, inner(callee));
+      return builtInResult(reading, node, depth) || expressions.add(EXPRESSION.result, inner(callee));
     }
     case K.await:
       return expressions.add(EXPRESSION.awaited, inner(table.next[node + 1]));
-    case K.subscript:
-      return expressions.add(EXPRESSION.element, inner(childIn(table, node, F.value)), 1);
+    case K.subscript: {
+      const object = inner(childIn(table, node, F.value));
+      const element = expressions.add(EXPRESSION.element, object, 1);
+      return expressions.either(element, calledMember(reading, object, '__getitem__'));
+    }
     case K.parenthesized_expression:
       return inner(table.next[node + 1]);
     case K.named_expression:
@@ -85,10 +90,55 @@ function stateValue(reading: PythonReading, node: number, depth: number): number
       return listOf(reading, inner(childIn(table, node, F.body)));
     case K.dictionary:
     case K.dictionary_comprehension:
-      return expressions.literal('dict');
+      return dictionaryValue(reading, node, depth);
     default:
       return 0;
   }
+}
+
+/** What calling a member of a value gives; 0 where the value is none of a type of the codebase for sure. */
+function calledMember({ expressions }: PythonReading, object: number, name: string): number {
+  if (object === 0 || expressions.isOf(object, EXPRESSION.literal)) return 0;
+  const member = expressions.add(EXPRESSION.member, object, expressions.name(name));
+  return expressions.add(EXPRESSION.result, member);
+}
+
+/** What iterating over a value gives: an element of a container, or of what its own type iterates over. */
+function iterated(reading: PythonReading, list: number): number {
+  const { expressions } = reading;
+  const own = expressions.add(EXPRESSION.element, calledMember(reading, list, '__iter__'));
+  return expressions.either(expressions.add(EXPRESSION.element, list), own);
+}
+
+const passElements = new Set('list tuple set frozenset sorted reversed iter'.split(' '));
+const giveElement = new Set('next min max'.split(' '));
+
+/** What functions of the language's give that hand on what they are given. */
+function builtInResult(reading: PythonReading, call: number, depth: number): number {
+  const { table } = reading;
+  const callee = childIn(table, call, F.function);
+  const list = childIn(table, call, F.arguments);
+  if (callee < 0 || list < 0 || table.kind[callee] !== K.identifier) return 0;
+  const name = textOf(reading, callee);
+  if (!passElements.has(name) && !giveElement.has(name)) return 0;
+  const first = argumentAt(reading, list, 0);
+  if (first < 0 || lookUpName(reading, reading.scopeOf[callee], name)) return 0;
+  const element = iterated(reading, valueExpression(reading, first, depth + 1));
+  return passElements.has(name) ? listOf(reading, element) : element;
+}
+
+/** A dictionary of what the first of its values that is known is. */
+function dictionaryValue(reading: PythonReading, node: number, depth: number): number {
+  const { table, expressions } = reading;
+  for (let child = node + 1; child < table.next[node]; child = table.next[child]) {
+    if (table.kind[child] !== K.pair) continue;
+    const value = valueExpression(reading, childIn(table, child, F.value), depth + 1);
+    if (value === 0 || expressions.isOf(value, EXPRESSION.literal)) continue;
+    const cells = expressions.list([0, expressions.add(EXPRESSION.typeOf, value)]);
+    const dict = expressions.add(EXPRESSION.global, expressions.name('dict'));
+    return expressions.add(EXPRESSION.instance, expressions.add(EXPRESSION.generic, dict, cells));
+  }
+  return expressions.literal('dict');
 }
 
 /** The type that a test names, or any of those in its tuple, and in tuples therein. */
@@ -139,7 +189,9 @@ function localValue(reading: PythonReading, node: number, depth: number): number
   const isWhole = table.parent[node] === binder;
   switch (table.kind[binder]) {
     case K.parameters:
-      return isWhole ? receiverParameter(reading, node, binder) : 0;
+      return isWhole
+        ? receiverParameter(reading, node, binder) || givenByCalls(reading, node, binder, depth)
+        : 0;
     case K.typed_parameter:
     case K.typed_default_parameter:
       return instance(reading, typeExpression(reading, childIn(table, binder, F.type), depth + 1));
@@ -147,23 +199,57 @@ function localValue(reading: PythonReading, node: number, depth: number): number
       return valueExpression(reading, childIn(table, binder, F.value), depth + 1);
     case K.default_parameter: {
       const value = valueExpression(reading, childIn(table, binder, F.value), depth + 1);
-      return expressions.add(EXPRESSION.uncertain, value);
+      const given = givenByCalls(reading, node, table.parent[binder], depth);
+      return expressions.add(EXPRESSION.uncertain, expressions.union([value, given]));
     }
     case K.assignment: {
       const type = childIn(table, binder, F.type);
       if (type >= 0) return instance(reading, typeExpression(reading, type, depth + 1));
-      return isWhole ? valueExpression(reading, childIn(table, binder, F.right), depth + 1) : 0;
+      if (!isWhole) return 0;
+      const right = childIn(table, binder, F.right);
+      const binding = lookUpName(reading, reading.scopeOf[node], textOf(reading, node));
+      const put = binding && reading.contents?.ofLocal.get(binding);
+      return filledContainer(reading, right, put, depth) || valueExpression(reading, right, depth + 1);
     }
     case K.for_statement:
     case K.for_in_clause: {
-      const list = valueExpression(reading, childIn(table, binder, F.right), depth + 1);
-      return isWhole ? expressions.add(EXPRESSION.element, list) : 0;
+      const list = childIn(table, binder, F.right);
+      return isWhole
+        ? iterated(reading, valueExpression(reading, list, depth + 1))
+        : partOfEach(reading, node, list, depth);
     }
     case K.as_pattern_target:
       return namedByAs(reading, binder, depth);
     default:
       return 0;
   }
+}
+
+/** What a name in a place of a loop's pattern holds: `for name, gate in gates.items()`, `for i, gate in enumerate(gates)`. */
+function partOfEach(reading: PythonReading, node: number, list: number, depth: number): number {
+  const { table, expressions } = reading;
+  if (list < 0 || table.kind[list] !== K.call) return 0;
+  const callee = childIn(table, list, F.function);
+  const given = childIn(table, list, F.arguments);
+  if (callee < 0 || given < 0) return 0;
+  const place = placeIn(reading, table.parent[node], node);
+  if (table.kind[callee] === K.attribute) {
+    const isItems = textOf(reading, childIn(table, callee, F.attribute)) === 'items' && place === 1;
+    const object = isItems ? valueExpression(reading, childIn(table, callee, F.object), depth + 1) : 0;
+    return expressions.add(EXPRESSION.element, object, 1);
+  }
+  const name = textOf(reading, callee);
+  const argument = name === 'zip' ? place : name === 'enumerate' && place === 1 ? 0 : -1;
+  const part = argument < 0 ? -1 : argumentAt(reading, given, argument);
+  return part < 0 ? 0 : iterated(reading, valueExpression(reading, part, depth + 1));
+}
+
+/** Which of a pattern's names a node is, counted from 0. */
+function placeIn({ table, text }: PythonReading, pattern: number, node: number): number {
+  let place = 0;
+  for (let child = pattern + 1; child < node; child = table.next[child])
+    if (text[table.start[child]] === ',') place++;
+  return place;
 }
 
 /** `except Error as e` names an instance, `with make() as it` what entering gives, which mostly is the thing itself. */
@@ -193,6 +279,17 @@ function receiverParameter(reading: PythonReading, node: number, list: number): 
   if (decorators.includes('staticmethod')) return 0;
   const isClass = decorators.includes('classmethod') || declarations[declared].name === '__new__';
   return reading.expressions.add(EXPRESSION.this, cls, isClass ? 1 : 0);
+}
+
+/** What a parameter of which nothing else is known is given where its routine is called within the file. */
+function givenByCalls(reading: PythonReading, node: number, list: number, depth: number): number {
+  const { table, expressions, declarationAt } = reading;
+  const routine = declarationAt.get(table.parent[list]);
+  if (routine === undefined) return 0;
+  const values = argumentsFor(reading, routine, node)
+    .map((given) => valueExpression(reading, given, depth + 1))
+    .filter((value) => !expressions.isOf(value, EXPRESSION.literal));
+  return expressions.add(EXPRESSION.uncertain, expressions.union(values));
 }
 
 function instance({ expressions }: PythonReading, type: number): number {
@@ -312,13 +409,15 @@ function yieldedValue(reading: PythonReading, node: number, routine: number): nu
 
 /** What a variable or field holds: by its annotation, or else by what it is given first that can be told. */
 export function givenValue(reading: PythonReading, declaration: number): number {
+  const put = reading.contents?.ofDeclaration.get(declaration);
   let found = 0;
   for (const { value, type } of reading.givenTo.get(declaration) ?? []) {
     if (type >= 0) {
       const declared = instance(reading, typeExpression(reading, type));
       if (declared > 0) return declared;
     }
-    if (value >= 0 && reading.table.kind[value] !== K.none) found ||= valueExpression(reading, value);
+    if (value >= 0 && reading.table.kind[value] !== K.none)
+      found ||= filledContainer(reading, value, put, 0) || valueExpression(reading, value);
   }
   return found;
 }

@@ -1,6 +1,8 @@
 import type { Narrowings } from '../reading/narrowing.ts';
 import { newReading, type Reading } from '../reading/reading.ts';
 import type { Scope } from '../reading/scopes.ts';
+import type { CallsWithin } from './calls.ts';
+import type { Contents } from './contents.ts';
 import type { SyntaxTable } from '../reading/syntaxTable.ts';
 
 /** What the passes over a Python file share beside the usual. */
@@ -14,6 +16,8 @@ export interface PythonReading extends Reading {
   /** True when names may be there that no declaration shows. */
   isOpen: boolean;
   narrowings: Narrowings | null;
+  contents: Contents | null;
+  callsWithin: CallsWithin | null;
 }
 
 export function newPythonReading(text: string, table: SyntaxTable): PythonReading {
@@ -24,5 +28,7 @@ export function newPythonReading(text: string, table: SyntaxTable): PythonReadin
     all: null,
     isOpen: false,
     narrowings: null,
+    contents: null,
+    callsWithin: null,
   };
 }

@@ -2,6 +2,8 @@ import { EXPRESSION, KIND, REFERENCE, type ReferenceColumns } from '../../facts/
 import { textOf } from '../reading/reading.ts';
 import { childIn } from '../reading/syntaxTable.ts';
 import { walkReferences, type ReferenceList } from '../reading/walk.ts';
+import { callsWithin } from './calls.ts';
+import { contentsIn } from './contents.ts';
 import { bindingOf } from './declare.ts';
 import {
   givenValue,
@@ -20,6 +22,8 @@ import { F, K, kindSet } from './vocabulary.ts';
 /** Second pass: every reference with the expression it is resolved by, and what declarations hold. */
 export function referAll(reading: PythonReading): ReferenceColumns {
   reading.narrowings = narrowingsIn(reading);
+  reading.contents = contentsIn(reading);
+  reading.callsWithin = callsWithin(reading);
   return walkReferences(reading, { state: stateDeclaration, refers, refer });
 }
 
@@ -62,6 +66,7 @@ function refer(reading: PythonReading, node: number, owner: number, into: Refere
       return;
     case K.class_definition:
       referParents(reading, node, into);
+      referNamed(reading, node, into);
       return;
     case K.decorator: {
       const target = node + 2;
@@ -119,6 +124,39 @@ function referParents(reading: PythonReading, node: number, into: ReferenceList)
   const above = expressions.add(EXPRESSION.super, declared, 0);
   const told = expressions.add(EXPRESSION.member, above, expressions.name('__init_subclass__'));
   into.add(REFERENCE.call, declared, node, told);
+}
+
+/** What a class keeps under a name is told of it, where its type has a method for that: `@cached`, `field = Field()`. */
+function referNamed(reading: PythonReading, node: number, into: ReferenceList): void {
+  const { table, expressions } = reading;
+  const body = childIn(table, node, F.body);
+  const declared = reading.declarationAt.get(node);
+  if (body < 0 || declared === undefined) return;
+  for (let child = body + 1; child < table.next[body]; child = table.next[child]) {
+    for (const kept of keptValues(reading, child)) {
+      const args = expressions.arguments([kept]);
+      const told = expressions.add(EXPRESSION.operator, expressions.name('__set_name__'), args);
+      into.add(REFERENCE.call, declared, node, told);
+    }
+  }
+}
+
+const ofLanguage = new Set('property staticmethod classmethod abstractmethod overload'.split(' '));
+
+/** What a statement of a class's body keeps under a name and makes by a call: a field, or what decorators make of a routine. */
+function keptValues(reading: PythonReading, statement: number): number[] {
+  const { table, expressions } = reading;
+  const assigned = table.kind[statement] === K.expression_statement ? statement + 1 : statement;
+  const values: number[] = [];
+  if (table.kind[assigned] === K.assignment) {
+    const right = childIn(table, assigned, F.right);
+    if (right >= 0 && table.kind[right] === K.call) values.push(valueExpression(reading, right));
+  }
+  if (table.kind[statement] === K.decorated_definition)
+    for (let child = statement + 1; child < table.next[statement]; child = table.next[child])
+      if (table.kind[child] === K.decorator && !ofLanguage.has(textOf(reading, child + 2)))
+        values.push(expressions.add(EXPRESSION.result, valueExpression(reading, child + 2)));
+  return values.filter((value) => value !== 0);
 }
 
 /** Names that a call, a parent list or a decorator already reports. */

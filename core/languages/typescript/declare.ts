@@ -1,4 +1,4 @@
-import { FORM, KIND } from '../../facts/fileFacts.ts';
+import { FLAG, FORM, KIND } from '../../facts/fileFacts.ts';
 import { childIn, childOfKind } from '../reading/syntaxTable.ts';
 import { readDynamicImport, readExport, readImport, readImportedType, readRequired } from './imports.ts';
 import { textOf } from '../reading/reading.ts';
@@ -236,7 +236,11 @@ function declareVariable(reading: ScriptReading, node: number, at: Position): nu
   };
   if (table.kind[nameNode] === K.identifier) {
     if (isFunctionValue[valueKind]) return declareAs(KIND.routine, FORM.function);
-    if (valueKind === K.class) return declareAs(KIND.type, FORM.class);
+    if (valueKind === K.class) {
+      const index = declareAs(KIND.type, FORM.class);
+      if (childIn(table, node, F.type) >= 0) reading.declarations[index].flags |= FLAG.valueAlone;
+      return index;
+    }
     if (isElementLevel) return declareAs(KIND.field, FORM.variable);
     bindLocal(scope, textOf(reading, nameNode), nameNode);
     return -1;

@@ -1,0 +1,146 @@
+import { EXPRESSION, KIND } from '../../facts/fileFacts.ts';
+import { textOf } from '../reading/reading.ts';
+import type { Binding } from '../reading/scopes.ts';
+import { childIn } from '../reading/syntaxTable.ts';
+import { receiverName } from './declare.ts';
+import { lookUpName, valueExpression } from './expressions.ts';
+import type { PythonReading } from './reading.ts';
+import { F, K, kindSet } from './vocabulary.ts';
+
+/** What is put into containers that begin empty, by what holds them: a field or variable, or a local name. */
+export interface Contents {
+  ofDeclaration: Map<number, number[]>;
+  ofLocal: Map<Binding, number[]>;
+}
+
+/** More of what is put into one container is not looked at. */
+const MOST_PUT = 8;
+
+const emptySequences = new Set('list set frozenset tuple deque'.split(' '));
+const emptyMaps = new Set(
+  'dict OrderedDict defaultdict WeakValueDictionary WeakKeyDictionary ChainMap'.split(' '),
+);
+/** Methods that put what they are given into what they are called on, and which of their arguments that is. */
+const putting: Readonly<Record<string, number>> = {
+  append: 0,
+  add: 0,
+  appendleft: 0,
+  insert: 1,
+  setdefault: 1,
+};
+
+/** The kind of container that an expression makes without anything in it; null for all else. */
+function emptyContainer(reading: PythonReading, node: number): 'list' | 'dict' | null {
+  const { table } = reading;
+  if (node < 0) return null;
+  const isBare = table.next[table.next[node + 1]] >= table.next[node];
+  if (table.kind[node] === K.list && isBare) return 'list';
+  if (table.kind[node] === K.dictionary && isBare) return 'dict';
+  if (table.kind[node] !== K.call) return null;
+  const callee = childIn(table, node, F.function);
+  const name = callee < 0 ? '' : textOf(reading, callee).split('.').at(-1)!;
+  const list = childIn(table, node, F.arguments);
+  const isGiven = list >= 0 && table.next[list + 1] < table.next[list] - 1;
+  if (emptyMaps.has(name)) return 'dict';
+  return emptySequences.has(name) && !isGiven ? 'list' : null;
+}
+
+/** What a container holds that begins empty: what is put into it first that is known; 0 where `node` makes no such, or nothing is. */
+export function filledContainer(
+  reading: PythonReading,
+  node: number,
+  put: readonly number[] | undefined,
+  depth: number,
+): number {
+  const { expressions } = reading;
+  const kind = put === undefined ? null : emptyContainer(reading, node);
+  if (kind === null) return 0;
+  for (const value of put!) {
+    const held = valueExpression(reading, value, depth + 1);
+    if (held === 0) continue;
+    const cell = expressions.add(EXPRESSION.typeOf, held);
+    const container = expressions.add(EXPRESSION.global, expressions.name(kind));
+    const cells = expressions.list(kind === 'dict' ? [0, cell] : [cell]);
+    return expressions.add(EXPRESSION.instance, expressions.add(EXPRESSION.generic, container, cells));
+  }
+  return 0;
+}
+
+/** Finds what is put into names and fields of receivers: `self.gates.append(gate)`, `gates[name] = gate`. O(nodes). */
+export function contentsIn(reading: PythonReading): Contents {
+  const { table } = reading;
+  const found: Contents = { ofDeclaration: new Map(), ofLocal: new Map() };
+  const fields = fieldsByName(reading);
+  for (let node = 0; node < table.count; node++) {
+    const put = puts[table.kind[node]] ? putAt(reading, node) : null;
+    if (put) note(reading, found, fields, put.into, put.value);
+  }
+  return found;
+}
+
+const puts = kindSet(K.call, K.assignment);
+
+function putAt(reading: PythonReading, node: number): { into: number; value: number } | null {
+  const { table } = reading;
+  if (table.kind[node] === K.assignment) {
+    const left = childIn(table, node, F.left);
+    const value = childIn(table, node, F.right);
+    if (left < 0 || value < 0 || table.kind[left] !== K.subscript) return null;
+    return { into: childIn(table, left, F.value), value };
+  }
+  const callee = childIn(table, node, F.function);
+  const list = childIn(table, node, F.arguments);
+  if (callee < 0 || list < 0 || table.kind[callee] !== K.attribute) return null;
+  const place = putting[textOf(reading, childIn(table, callee, F.attribute))];
+  const value = place === undefined ? -1 : argumentAt(reading, list, place);
+  return value < 0 ? null : { into: childIn(table, callee, F.object), value };
+}
+
+/** The argument in a place of a call's list, counted from 0; -1 when there are fewer. */
+export function argumentAt({ table, text }: PythonReading, list: number, place: number): number {
+  let at = 0;
+  for (let child = list + 1; child < table.next[list]; child = table.next[child]) {
+    if (table.kind[child] === K.comment) continue;
+    if (table.end[child] - table.start[child] === 1 && '(),'.includes(text[table.start[child]])) continue;
+    if (at++ === place) return child;
+  }
+  return -1;
+}
+
+function note(
+  reading: PythonReading,
+  found: Contents,
+  fields: ReadonlyMap<string, number>,
+  into: number,
+  value: number,
+): void {
+  const { table, declarations, ownerOf, symbols } = reading;
+  const add = <K>(all: Map<K, number[]>, key: K): void => {
+    const known = all.get(key);
+    if (known === undefined) all.set(key, [value]);
+    else if (known.length < MOST_PUT) known.push(value);
+  };
+  if (into < 0) return;
+  if (table.kind[into] === K.identifier) {
+    const binding = lookUpName(reading, reading.scopeOf[into], textOf(reading, into));
+    if (binding?.kind === 'symbol') add(found.ofDeclaration, symbols[binding.symbol][0]);
+    else if (binding?.kind === 'local') add(found.ofLocal, binding);
+    return;
+  }
+  if (table.kind[into] !== K.attribute) return;
+  const method = ownerOf[into];
+  const cls = method < 0 ? -1 : declarations[method].parent;
+  if (cls < 0 || declarations[cls].kind !== KIND.type) return;
+  if (textOf(reading, childIn(table, into, F.object)) !== receiverName(reading, declarations[method].node))
+    return;
+  const field = fields.get(`${cls} ${textOf(reading, childIn(table, into, F.attribute))}`);
+  if (field !== undefined) add(found.ofDeclaration, field);
+}
+
+function fieldsByName({ declarations }: PythonReading): Map<string, number> {
+  const found = new Map<string, number>();
+  declarations.forEach(({ kind, parent, name }, d) => {
+    if (kind === KIND.field && parent >= 0) found.set(`${parent} ${name}`, d);
+  });
+  return found;
+}
