@@ -4,6 +4,7 @@ import { createExports, scriptGlobals } from './exports.ts';
 import type { ConversionsRun } from './conversions.ts';
 import type { FactsOfFile } from '../contracts/linked.ts';
 import { arithmeticOf } from './arithmetic.ts';
+import { bothOf, ofTag } from './composedTypes.ts';
 import { applyType, awaitedOf, contentOf, elementOf } from './containers.ts';
 import type { FamilyRules } from './families.ts';
 import { operatorMeant } from './operators.ts';
@@ -158,7 +159,7 @@ export function createEvaluator(
         return gives && instanceOf(expandAlias(gives), true);
       }
       case EXPRESSION.intersection:
-        return bothOf([evaluate(file, a), evaluate(file, b)]);
+        return bothOf([expanded(evaluate(file, a)), expanded(evaluate(file, b))]);
       case EXPRESSION.without: {
         const type = evaluate(file, a);
         return type && { tag: 'without', type, names: namesOf(file, b) };
@@ -171,7 +172,10 @@ export function createEvaluator(
         return signatures.saidBy(evaluate(file, a), b);
       case EXPRESSION.tagged:
       case EXPRESSION.untagged:
-        return ofTag(file, heldBy(evaluate(file, a)), b, operation === EXPRESSION.tagged);
+        return ofTag(heldBy(evaluate(file, a)), evaluate(file, facts.expressions.a[b]), {
+          isWanted: operation === EXPRESSION.tagged,
+          tagOf: (type) => heldBy(memberOf(type, facts.names[facts.expressions.b[b]])),
+        });
       case EXPRESSION.typeParameter:
         return { tag: 'parameter', file, ...placeOfTypeParameter(a) };
       case EXPRESSION.qualifier:
@@ -238,35 +242,9 @@ export function createEvaluator(
     }
   }
 
-  /** A type that is all of several. */
-  function bothOf(types: readonly (Value | null)[]): Value | null {
-    const parts = types.flatMap((type): readonly Value[] => {
-      const whole = expanded(type);
-      return whole?.tag === 'both' ? whole.parts : whole ? [whole] : [];
-    });
-    return parts.length > 1 ? { tag: 'both', parts } : (parts[0] ?? null);
-  }
-
   /** The texts of a list of literals. */
   function namesOf(file: number, list: number): string[] {
     return listOf(file, list).flatMap((value) => (value?.tag === 'literal' ? [value.name.slice(1, -1)] : []));
-  }
-
-  /** Of the types that a value may be of those whose member is a literal, or is another; the value as it is when that leaves none. */
-  function ofTag(file: number, value: Value | null, entry: number, isWanted: boolean): Value | null {
-    if (value?.tag !== 'instance' || value.type.tag !== 'declared' || !value.type.others) return value;
-    const { facts } = files[file];
-    const literal = evaluate(file, facts.expressions.a[entry]);
-    const name = facts.names[facts.expressions.b[entry]];
-    const isOf = (type: Declared): boolean => {
-      const held = heldBy(memberOf({ tag: 'instance', type, inferred: true }, name));
-      if (held?.tag !== 'literal' || !/^['"]/.test(held.name) || literal?.tag !== 'literal') return true;
-      return (held.name.slice(1, -1) === literal.name.slice(1, -1)) === isWanted;
-    };
-    const { others, ...first } = value.type;
-    const [left, ...more] = [first, ...others].filter(isOf);
-    if (left === undefined) return value;
-    return { ...value, type: more.length > 0 ? { ...left, others: more } : left };
   }
 
   function callAt(file: number, callee: number, args: number): Call {

@@ -4,7 +4,8 @@ import { MAX_DEPTH } from '../reading/stating.ts';
 import { childIn } from '../reading/syntaxTable.ts';
 import type { ScriptReading } from './reading.ts';
 import { typeExpression } from './typeExpressions.ts';
-import { calledWith, placeAmong, valueExpression } from './valueExpressions.ts';
+import { calledWith, placeAmong } from './calls.ts';
+import { valueExpression } from './valueExpressions.ts';
 import { F, K, kindSet, T } from './vocabulary.ts';
 
 const functions = kindSet(

@@ -1,12 +1,13 @@
-import { callbackPlace, EXPRESSION, FLAG, FORM } from '../../facts/fileFacts.ts';
+import { EXPRESSION, FORM } from '../../facts/fileFacts.ts';
 import { boundExpression, MAX_DEPTH } from '../reading/stating.ts';
 import { childIn, childOfKind } from '../reading/syntaxTable.ts';
 import { importExpression } from './imports.ts';
 import { textOf } from '../reading/reading.ts';
 import type { ScriptReading, Test } from './reading.ts';
+import { receiver } from './receivers.ts';
 import { lookUpValue, type Binding } from '../reading/scopes.ts';
-import { contextOf } from './contexts.ts';
-import { isFunctionValue, lambda, lambdaTaking } from './functions.ts';
+import { callbackParameter, calledWith, givenArguments } from './calls.ts';
+import { lambda } from './functions.ts';
 import { applied, typeExpression } from './typeExpressions.ts';
 import { F, K, kindSet, T } from './vocabulary.ts';
 
@@ -147,44 +148,6 @@ function stateUntested(reading: ScriptReading, node: number, depth: number): num
     default:
       return 0;
   }
-}
-
-/**
- * What is called, with what the call's arguments say of its type parameters to the argument in a place: of functions only those
- * before it count, for what they give rests on what they are given, as that of this one does.
- */
-export function calledWith(
-  reading: ScriptReading,
-  callee: number,
-  call: number,
-  place: number,
-  depth: number,
-): number {
-  if (callee === 0 || childIn(reading.table, call, F.type_arguments) >= 0) return callee;
-  const given = givenArguments(reading, call, place, depth + 1);
-  return given === 0 ? callee : reading.expressions.add(EXPRESSION.called, callee, given);
-}
-
-/** Calls that are given more say nothing of what they give. */
-const MOST_ARGUMENTS = 40;
-
-const restsOnOthers = kindSet(K.arrow_function, K.function_expression, K.object, K.array);
-
-/** What a call is given; 0 for nothing. */
-function givenArguments(reading: ScriptReading, call: number, before: number, depth: number): number {
-  const { table, expressions } = reading;
-  const list = childIn(table, call, F.arguments);
-  if (list < 0 || table.kind[list] !== K.arguments) return 0;
-  const values: number[] = [];
-  for (let child = list + 1; child < table.next[list]; child = table.next[child]) {
-    const kind = table.kind[child];
-    if (kind === K.comment || kind === T['('] || kind === T[')'] || kind === T[',']) continue;
-    const isOpen = values.length === before || (values.length > before && restsOnOthers[kind] === 1);
-    if (!isOpen) values.push(valueExpression(reading, child, depth));
-    else values.push(isFunctionValue[kind] ? lambdaTaking(reading, child, depth) : 0);
-    if (values.length > MOST_ARGUMENTS) return 0;
-  }
-  return values.length > 0 ? expressions.arguments(values) : 0;
 }
 
 const maybeTested = kindSet(K.identifier, K.shorthand_property_identifier, K.member_expression);
@@ -346,116 +309,4 @@ export function typedOrInitial(
     if (declared !== 0) return expressions.add(EXPRESSION.instance, declared);
   }
   return valueExpression(reading, childIn(table, node, valueField), depth + 1);
-}
-
-const elementCallbacks = new Set(
-  'forEach map filter find findLast findIndex findLastIndex some every flatMap sort toSorted'.split(' '),
-);
-/** Of these the second is an element. */
-const foldingCallbacks = new Set('reduce reduceRight sort toSorted'.split(' '));
-
-/**
- * What a parameter of a function is given that is an argument of a call: the first of `list.map(item => …)` and its like an element
- * of the list, others what the routine that is called says.
- */
-function callbackParameter(reading: ScriptReading, parameter: number, depth: number): number {
-  const { table, expressions } = reading;
-  const list = table.parent[parameter];
-  const isSingle = table.kind[list] === K.arrow_function;
-  const callback = isSingle ? list : table.parent[list];
-  const args = table.parent[callback];
-  if (args < 0) return 0;
-  if (table.kind[args] !== K.arguments) {
-    const place = isSingle ? 0 : placeAmong(reading, list, parameter);
-    return expressions.add(EXPRESSION.given, contextOf(reading, callback, depth + 1), place);
-  }
-  const call = table.parent[args];
-  const callee = Math.max(childIn(table, call, F.function), childIn(table, call, F.constructor));
-  if (callee < 0) return 0;
-  const place = isSingle ? 0 : placeAmong(reading, list, parameter);
-  const argument = placeAmong(reading, args, callback);
-  if (argument === 0 && table.kind[callee] === K.member_expression) {
-    const method = textOf(reading, childIn(table, callee, F.property));
-    const object = (): number => valueExpression(reading, childIn(table, callee, F.object), depth + 1);
-    const takesElement = place === 0 ? elementCallbacks : foldingCallbacks;
-    if (place <= 1 && takesElement.has(method)) return expressions.add(EXPRESSION.element, object());
-    if (place === 0 && method === 'then') return expressions.add(EXPRESSION.awaited, object());
-  }
-  const given = childIn(table, call, F.type_arguments);
-  const called = calledWith(
-    reading,
-    applied(reading, valueExpression(reading, callee, depth + 1), given, depth),
-    call,
-    argument,
-    depth,
-  );
-  return expressions.add(EXPRESSION.callback, called, callbackPlace(argument, place));
-}
-
-/** Which of a list's entries a node is, counted from 0. */
-export function placeAmong({ table }: ScriptReading, list: number, node: number): number {
-  let place = 0;
-  for (let child = list + 1; child < node; child = table.next[child])
-    if (table.kind[child] === T[',']) place++;
-  return place;
-}
-
-const rebindsThis = kindSet(
-  K.function_declaration,
-  K.generator_function_declaration,
-  K.function_expression,
-  K.generator_function,
-);
-
-/** `this` or `super` as it stands at `node`: the instance or the class that the enclosing member belongs to. */
-function receiver(reading: ScriptReading, node: number, operation: number): number {
-  const { table, declarations, declarationAt } = reading;
-  for (let at = table.parent[node]; at >= 0; at = table.parent[at]) {
-    const kind = table.kind[at];
-    const said = mayStateThis[kind] ? statedThis(reading, at) : 0;
-    if (said !== 0) return operation === EXPRESSION.this ? said : 0;
-    if (rebindsThis[kind]) return assignedReceiver(reading, at, operation);
-    const isMember =
-      kind === K.method_definition || kind === K.public_field_definition || kind === K.field_definition;
-    if (!isMember && kind !== K.class_static_block) continue;
-    const container = table.parent[at];
-    if (table.kind[container] !== K.class_body) return 0;
-    const declaration = declarationAt.get(at);
-    let cls = declarationAt.get(table.parent[container]);
-    if (cls === undefined && declaration !== undefined) cls = declarations[declaration].parent;
-    if (cls === undefined || cls < 0) return 0;
-    const isStatic =
-      kind === K.class_static_block ||
-      (declaration !== undefined && (declarations[declaration].flags & FLAG.static) !== 0);
-    return reading.expressions.add(operation, cls, isStatic ? 1 : 0);
-  }
-  return 0;
-}
-
-const mayStateThis = kindSet(
-  K.function_declaration,
-  K.generator_function_declaration,
-  K.function_expression,
-  K.generator_function,
-  K.method_definition,
-);
-
-/** What a function says that it is called on: `(this: Gate, …)`. */
-function statedThis(reading: ScriptReading, node: number): number {
-  const { table, expressions } = reading;
-  const list = childIn(table, node, F.parameters);
-  const first = list < 0 ? -1 : childOfKind(table, list, K.required_parameter);
-  if (first < 0 || table.kind[childIn(table, first, F.pattern)] !== K.this) return 0;
-  const type = childIn(table, first, F.type);
-  return type < 0 ? 0 : expressions.add(EXPRESSION.instance, typeExpression(reading, type));
-}
-
-/** Inside `A.prototype.x = function`, `this` is an instance of A, and inside a function that makes one as well. */
-function assignedReceiver(reading: ScriptReading, node: number, operation: number): number {
-  const { table, declarations, declarationAt } = reading;
-  const assigned = declarationAt.get(table.parent[node]);
-  if (assigned === undefined || declarations[assigned].form !== FORM.function) return 0;
-  const owner = declarations[assigned].parent;
-  if (owner < 0 || table.kind[table.parent[node]] !== K.assignment_expression) return 0;
-  return reading.expressions.add(operation, owner, 0);
 }
