@@ -45,7 +45,7 @@ export const heldUses: readonly Held[] = [
   typescript('@tanstack/query-core@5.108.0', { exact: 0.999, inferred: 0.99, calls: 0.98, accesses: 0.99 }),
   typescript('matrix-js-sdk@38.4.0', { exact: 0.999, inferred: 0.99, calls: 0.985, accesses: 0.98 }),
   typescript('zod@4.1.12', { exact: 0.999, inferred: 0.955, calls: 0.97, accesses: 0.76 }),
-  typescript('@lumino/widgets@2.7.1', {}),
+  typescript('@lumino/widgets@2.7.1', { exact: 0.999, inferred: 0.99, calls: 0.98, accesses: 0.99 }),
   java('libcommons-lang3-java', 'src/main/java', {
     exact: 0.999,
     inferred: 0.99,
