@@ -109,7 +109,7 @@ function isMade(reading: PythonReading, node: number, steps = 0): boolean {
   const { table } = reading;
   if (table.kind[node] === K.call) {
     const callee = childIn(table, node, F.function);
-    return callee >= 0 && /^_*[A-Z]/.test(textOf(reading, callee).split('.').at(-1)!);
+    return callee >= 0 && namesType(reading, callee);
   }
   if (table.kind[node] !== K.identifier || steps > 0) return false;
   const method = reading.ownerOf[node];
@@ -119,4 +119,13 @@ function isMade(reading: PythonReading, node: number, steps = 0): boolean {
   if (binding?.kind !== 'local' || table.kind[table.parent[binding.node]] !== K.assignment) return false;
   const right = childIn(table, table.parent[binding.node], F.right);
   return right >= 0 && isMade(reading, right, steps + 1);
+}
+
+/** True for a type of the file, or what is imported and named as types are. */
+function namesType(reading: PythonReading, callee: number): boolean {
+  const { declarations, scopeOf, symbols } = reading;
+  const name = textOf(reading, callee);
+  const binding = lookUpName(reading, scopeOf[callee], name);
+  if (binding?.kind === 'symbol') return declarations[symbols[binding.symbol][0]].kind === KIND.type;
+  return /^_*[A-Z]\w*[a-z]/.test(name.split('.').at(-1)!);
 }
