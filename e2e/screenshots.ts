@@ -59,7 +59,7 @@ const shots: Shot[] = [
     name: 'source-dark',
     path: `/codebases/1/source?file=src/tolls/assessment.ts&${focus('src/tolls/assessment.ts#assessPassage')}`,
     scheme: 'dark',
-    ready: '.c-link',
+    ready: '.outline .import-name',
   },
   { name: 'text', path: '/codebases/1/text?q=tariff&in=src', scheme: 'light', ready: '.text-matches .place' },
   {

@@ -48,7 +48,7 @@ export function Outline({
   const [filter, setFilter] = useState('');
   const [order, setOrder] = useState<Order>('source');
   const [withInherited, setWithInherited] = useState(false);
-  const { rows: all, imports, importedBy } = outline ?? nothing;
+  const { rows: all } = outline ?? nothing;
   const rows = useMemo(
     () => outlineRows(all, { filter, order, withInherited }),
     [all, filter, order, withInherited],
@@ -119,6 +119,24 @@ export function Outline({
               : 'Nothing is called so.'}
         </p>
       )}
+      {outline !== null && <FilesAround path={path} outline={outline} codebaseId={codebaseId} />}
+    </div>
+  );
+}
+
+/** What the file imports, and what imports it. */
+function FilesAround({
+  path,
+  outline: { imports, importedBy },
+  codebaseId,
+}: {
+  path: string;
+  outline: FileOutline;
+  codebaseId: string;
+}) {
+  const links = useElementLinks(codebaseId);
+  return (
+    <>
       <h2>
         <span>Imports {counted(imports.length, 'file', 'files and externals')}</span>
         <span>line</span>
@@ -148,7 +166,7 @@ export function Outline({
           </div>
         ))}
       </NamedList>
-    </div>
+    </>
   );
 }
 
