@@ -112,7 +112,7 @@ export function describeExpression(facts: FileFacts, expression: number): string
     case EXPRESSION.given:
       return `given(${inner(a[expression])}, ${b[expression] + 1}.)`;
     case EXPRESSION.says:
-      return `what ${inner(a[expression])} says of its ${b[expression] + 1}.`;
+      return `what ${inner(a[expression])} says of its ${b[expression]}.`;
     case EXPRESSION.tagged:
       return `${inner(a[expression])} where ${inner(b[expression])}`;
     case EXPRESSION.untagged:

@@ -252,9 +252,9 @@ export const EXPRESSION = {
   calledOn: 47,
   /** The type `a` (expression) without the members that the list `b` of literals names. */
   without: 48,
-  /** That the parameter `b` - 1 (0: what is called on) is of the type `a` (expression), where a function gives true. */
+  /** That the parameter `b`, from 1 (0: what is called on), is of the type `a` (expression), where a function gives true. */
   predicate: 49,
-  /** What the argument `b` of a call of `a` (expression) is of, where the call gives true. */
+  /** What the argument `b`, from 1 (0: what is called on), of a call of `a` (expression) is of, where the call gives true. */
   says: 50,
   /** Of the types of `a` (expression) those whose member is the literal that `b` (an `entry`) states. */
   tagged: 51,

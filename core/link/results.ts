@@ -89,11 +89,13 @@ export function createResults({
   /** What a container's method makes of what the function gives that it is given: `gates.map(f)`, `promise.then(f)`. */
   function madeByFunction(
     { name, container }: Value & { tag: 'containerMethod' },
-    given: readonly (Value | null)[],
+    file: number,
+    args: number,
   ): Value | null {
     const into = givesWhatFunctionGives(name, container.name);
-    const gives = into === null ? null : signatures.signaturesOf(given[0] ?? null).at(-1)?.gives;
-    if (into === null || !gives) return null;
+    if (into === null) return null;
+    const gives = signatures.signaturesOf(givenBy(file, args)[0] ?? null).at(-1)?.gives;
+    if (!gives) return null;
     const value = instanceOf(gives, true);
     const held = into === 'Promise' ? awaitedOf(value) : name === 'flatMap' ? elementOf(value) : value;
     if (held?.tag !== 'instance') return null;
@@ -113,7 +115,7 @@ export function createResults({
 
   function resultOfOne(callee: Value, file: number, args: number, steps = 0): Value | null {
     if (callee.tag === 'containerMethod')
-      return madeByFunction(callee, givenBy(file, args)) ?? containerResult(callee);
+      return madeByFunction(callee, file, args) ?? containerResult(callee);
     if (callee.tag === 'outside') return callee;
     if (callee.tag !== 'declared') return null;
     if (rules.ofFile(callee.file)?.callsMakeInstances && isType(callee)) return instanceOf(callee, true);

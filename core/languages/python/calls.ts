@@ -1,7 +1,7 @@
 import { KIND } from '../../facts/fileFacts.ts';
 import { textOf } from '../reading/reading.ts';
 import { childIn } from '../reading/syntaxTable.ts';
-import { argumentAt } from './contents.ts';
+import { argumentAt, memberOfReceiver, membersByName } from './contents.ts';
 import { decoratorsOf, receiverName } from './declare.ts';
 import { lookUpName } from './expressions.ts';
 import type { PythonReading } from './reading.ts';
@@ -17,7 +17,7 @@ const MOST_CALLS = 8;
 export function callsWithin(reading: PythonReading): CallsWithin {
   const { table } = reading;
   const found: CallsWithin = new Map();
-  const methods = routinesByName(reading);
+  const methods = membersByName(reading, KIND.routine);
   for (let node = 0; node < table.count; node++) {
     if (table.kind[node] !== K.call) continue;
     const callee = childIn(table, node, F.function);
@@ -36,7 +36,7 @@ function calledHere(
   methods: ReadonlyMap<string, number>,
   callee: number,
 ): number | undefined {
-  const { table, declarations, ownerOf, symbols } = reading;
+  const { table, declarations, symbols } = reading;
   if (table.kind[callee] === K.identifier) {
     const binding = lookUpName(reading, reading.scopeOf[callee], textOf(reading, callee));
     const named = binding?.kind === 'symbol' ? symbols[binding.symbol] : [];
@@ -46,21 +46,7 @@ function calledHere(
     if (kind === KIND.type) return methods.get(`${named[0]} __init__`);
     return kind === KIND.routine ? named[0] : undefined;
   }
-  if (table.kind[callee] !== K.attribute) return undefined;
-  const method = ownerOf[callee];
-  const cls = method < 0 ? -1 : declarations[method].parent;
-  if (cls < 0 || declarations[cls].kind !== KIND.type) return undefined;
-  if (textOf(reading, childIn(table, callee, F.object)) !== receiverName(reading, declarations[method].node))
-    return undefined;
-  return methods.get(`${cls} ${textOf(reading, childIn(table, callee, F.attribute))}`);
-}
-
-function routinesByName({ declarations }: PythonReading): Map<string, number> {
-  const found = new Map<string, number>();
-  declarations.forEach(({ kind, parent, name }, d) => {
-    if (kind === KIND.routine && parent >= 0) found.set(`${parent} ${name}`, d);
-  });
-  return found;
+  return memberOfReceiver(reading, methods, callee);
 }
 
 /** What a routine's parameter is given where the routine is called within its file: nodes of arguments. */

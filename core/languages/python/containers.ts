@@ -44,9 +44,7 @@ export function dictionaryValue(reading: PythonReading, node: number, depth: num
     if (table.kind[child] !== K.pair) continue;
     const value = valueExpression(reading, childIn(table, child, F.value), depth + 1);
     if (value === 0 || expressions.isOf(value, EXPRESSION.literal)) continue;
-    const cells = expressions.list([0, expressions.add(EXPRESSION.typeOf, value)]);
-    const dict = expressions.add(EXPRESSION.global, expressions.name('dict'));
-    return expressions.add(EXPRESSION.instance, expressions.add(EXPRESSION.generic, dict, cells));
+    return containerOf(reading, 'dict', value);
   }
   return expressions.literal('dict');
 }
@@ -61,11 +59,16 @@ export function listValue(reading: PythonReading, node: number, depth: number): 
 }
 
 /** A list whose elements are like a value. */
-export function listOf({ expressions }: PythonReading, value: number): number {
-  if (value === 0) return 0;
-  const list = expressions.add(EXPRESSION.global, expressions.name('list'));
-  const cells = expressions.list([expressions.add(EXPRESSION.typeOf, value)]);
-  return expressions.add(EXPRESSION.instance, expressions.add(EXPRESSION.generic, list, cells));
+export function listOf(reading: PythonReading, value: number): number {
+  return value === 0 ? 0 : containerOf(reading, 'list', value);
+}
+
+/** A container of a kind whose elements, or the values that it keeps, are like a value. */
+export function containerOf({ expressions }: PythonReading, kind: 'list' | 'dict', value: number): number {
+  const cell = expressions.add(EXPRESSION.typeOf, value);
+  const container = expressions.add(EXPRESSION.global, expressions.name(kind));
+  const cells = expressions.list(kind === 'dict' ? [0, cell] : [cell]);
+  return expressions.add(EXPRESSION.instance, expressions.add(EXPRESSION.generic, container, cells));
 }
 
 /** What a name in a place of a loop's pattern holds: `for name, gate in gates.items()`, `for i, gate in enumerate(gates)`. */

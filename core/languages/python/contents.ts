@@ -1,7 +1,8 @@
-import { EXPRESSION, KIND } from '../../facts/fileFacts.ts';
+import { KIND } from '../../facts/fileFacts.ts';
 import { textOf } from '../reading/reading.ts';
 import type { Binding } from '../reading/scopes.ts';
 import { childIn } from '../reading/syntaxTable.ts';
+import { containerOf } from './containers.ts';
 import { receiverName } from './declare.ts';
 import { lookUpName, valueExpression } from './expressions.ts';
 import type { PythonReading } from './reading.ts';
@@ -52,16 +53,11 @@ export function filledContainer(
   put: readonly number[] | undefined,
   depth: number,
 ): number {
-  const { expressions } = reading;
   const kind = put === undefined ? null : emptyContainer(reading, node);
   if (kind === null) return 0;
   for (const value of put!) {
     const held = valueExpression(reading, value, depth + 1);
-    if (held === 0) continue;
-    const cell = expressions.add(EXPRESSION.typeOf, held);
-    const container = expressions.add(EXPRESSION.global, expressions.name(kind));
-    const cells = expressions.list(kind === 'dict' ? [0, cell] : [cell]);
-    return expressions.add(EXPRESSION.instance, expressions.add(EXPRESSION.generic, container, cells));
+    if (held !== 0) return containerOf(reading, kind, held);
   }
   return 0;
 }
@@ -70,7 +66,7 @@ export function filledContainer(
 export function contentsIn(reading: PythonReading): Contents {
   const { table } = reading;
   const found: Contents = { ofDeclaration: new Map(), ofLocal: new Map() };
-  const fields = fieldsByName(reading);
+  const fields = membersByName(reading, KIND.field);
   for (let node = 0; node < table.count; node++) {
     const put = puts[table.kind[node]] ? putAt(reading, node) : null;
     if (put) note(reading, found, fields, put.into, put.value);
@@ -114,7 +110,7 @@ function note(
   into: number,
   value: number,
 ): void {
-  const { table, declarations, ownerOf, symbols } = reading;
+  const { table, symbols } = reading;
   const add = <K>(all: Map<K, number[]>, key: K): void => {
     const known = all.get(key);
     if (known === undefined) all.set(key, [value]);
@@ -127,20 +123,31 @@ function note(
     else if (binding?.kind === 'local') add(found.ofLocal, binding);
     return;
   }
-  if (table.kind[into] !== K.attribute) return;
-  const method = ownerOf[into];
-  const cls = method < 0 ? -1 : declarations[method].parent;
-  if (cls < 0 || declarations[cls].kind !== KIND.type) return;
-  if (textOf(reading, childIn(table, into, F.object)) !== receiverName(reading, declarations[method].node))
-    return;
-  const field = fields.get(`${cls} ${textOf(reading, childIn(table, into, F.attribute))}`);
+  const field = memberOfReceiver(reading, fields, into);
   if (field !== undefined) add(found.ofDeclaration, field);
 }
 
-function fieldsByName({ declarations }: PythonReading): Map<string, number> {
+/** The members of a kind, by the declaration that holds them and their name. */
+export function membersByName({ declarations }: PythonReading, wanted: number): Map<string, number> {
   const found = new Map<string, number>();
   declarations.forEach(({ kind, parent, name }, d) => {
-    if (kind === KIND.field && parent >= 0) found.set(`${parent} ${name}`, d);
+    if (kind === wanted && parent >= 0) found.set(`${parent} ${name}`, d);
   });
   return found;
+}
+
+/** The member of a method's own class that `self.name` means; undefined for all else. */
+export function memberOfReceiver(
+  reading: PythonReading,
+  members: ReadonlyMap<string, number>,
+  node: number,
+): number | undefined {
+  const { table, declarations, ownerOf } = reading;
+  if (table.kind[node] !== K.attribute) return undefined;
+  const method = ownerOf[node];
+  const cls = method < 0 ? -1 : declarations[method].parent;
+  if (cls < 0 || declarations[cls].kind !== KIND.type) return undefined;
+  if (textOf(reading, childIn(table, node, F.object)) !== receiverName(reading, declarations[method].node))
+    return undefined;
+  return members.get(`${cls} ${textOf(reading, childIn(table, node, F.attribute))}`);
 }
