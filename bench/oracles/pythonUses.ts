@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { existsSync, mkdirSync, readdirSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { FORM, KIND } from '../../core/facts/fileFacts.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
@@ -25,8 +25,8 @@ export interface PythonRun {
 }
 
 /**
- * Calls of Python against a traced run of a project's own tests (`sys.setprofile`). A run knows only what it came by, so that this tells how
- * much is found and not how much is right. What is run may override what the text names: that counts as found as well.
+ * Calls of Python against a traced run of a project's own tests (`sys.setprofile`). A run knows only what it came by: right or wrong are
+ * therefore only names that it called on their line. What is run may override what the text names: that counts as found as well.
  */
 export async function comparePythonUses(packageName: string, run: PythonRun): Promise<UseScore> {
   const root = join(fetchDebianSource(packageName), run.folder ?? '.');
@@ -42,18 +42,8 @@ export async function comparePythonUses(packageName: string, run: PythonRun): Pr
     },
   );
   const version = execFileSync('python3', ['--version'], { encoding: 'utf8' }).trim();
-  const score = scoreSites(
-    { code: packageName, oracle: `tests run by ${version}` },
-    survey,
-    sitesOf(survey, listing),
-  );
-  const none = { right: 0, of: 0 };
-  return {
-    ...score,
-    exact: none,
-    inferred: none,
-    wrong: [],
-  };
+  const what = { code: packageName, oracle: `tests run by ${version}` };
+  return scoreSites(what, survey, sitesOf(survey, listing, root), { ofRun: true });
 }
 
 /** Where Debian packages of Python's are unpacked, for the search path. */
@@ -71,7 +61,7 @@ function installed(names: readonly string[]): string {
   return names.map((name) => join(packages, name, 'usr/lib/python3/dist-packages')).join(':');
 }
 
-function sitesOf(survey: SurveyedCodebase, listing: string): Site[] {
+function sitesOf(survey: SurveyedCodebase, listing: string, root: string): Site[] {
   const { elements } = survey;
   const { parents } = typeHierarchy(survey);
   const files = filesByPath(survey);
@@ -103,12 +93,20 @@ function sitesOf(survey: SurveyedCodebase, listing: string): Site[] {
       }
     return found;
   };
+  const texts = new Map<string, string[]>();
+  /** True where a line bears a name; a routine that makes instances mostly runs without being named. */
+  const names = (path: string, line: number, name: string): boolean => {
+    const known = texts.get(path) ?? readFileSync(join(root, path), 'utf8').split('\n');
+    texts.set(path, known);
+    return known[line - 1]?.includes(name) === true;
+  };
   return listing.split('\n').flatMap((line): Site[] => {
     const [path, at, to, begins, name] = line.split('\t');
     if (name === undefined) return [];
     const routine = routineAt(to, Number(begins), name);
     if (routine < 0) return [];
-    const isMade = elements.form[routine] === FORM.constructor;
+    const isMade =
+      elements.form[routine] === FORM.constructor || (name === '__new__' && !names(path, Number(at), name));
     return [
       {
         path,

@@ -16,10 +16,11 @@ calls = set()
 
 
 def place(path):
-    """The path within the project; None outside of it."""
+    """The path within the project; None outside of it, and for code that stands in no file."""
     if path not in known:
-        real = os.path.realpath(path)
-        known[path] = os.path.relpath(real, root) if real.startswith(root + os.sep) else None
+        module = sys.modules.get(path[8:-1]) if path.startswith("<frozen ") else None
+        real = os.path.realpath(getattr(module, "__file__", None) or path)
+        known[path] = os.path.relpath(real, root) if real.startswith(root + os.sep) and os.path.isfile(real) else None
     return known[path]
 
 

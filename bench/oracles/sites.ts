@@ -29,6 +29,8 @@ export interface Scored {
   kinds?: ReadonlySet<string>;
   /** The lines on which the compiler leaves something to run time: what it does not know there is not wrong. */
   open?: ReadonlySet<string>;
+  /** True where the sites are what a run came by: of ours, only routines of a name that it called on the line can be told right or wrong. */
+  ofRun?: true;
 }
 
 /**
@@ -40,7 +42,7 @@ export function scoreSites(
   what: Pick<UseScore, 'code' | 'oracle'>,
   survey: SurveyedCodebase,
   sites: readonly Site[],
-  { isLeftOut = () => false, lines, kinds = everyKind, open }: Scored = {},
+  { isLeftOut = () => false, lines, kinds = everyKind, open, ofRun }: Scored = {},
 ): UseScore {
   const score = emptyScore(what);
   const { elements } = survey;
@@ -74,6 +76,7 @@ export function scoreSites(
     if (lines && !lines.has(`${path}:${line}`)) continue;
     if (certainty === 'ambiguous' || isLeftOut(to) || to >= elements.firstExternal) continue;
     const [onLine, around] = keys.map((key) => theirs.get(key) ?? []);
+    if (ofRun && (onLine.length === 0 || elements.kind[to] !== KIND.routine)) continue;
     // What makes an instance over several lines may be said to stand on any of them.
     const meant = name === MADE ? [...onLine, ...around] : onLine.length > 0 ? onLine : around;
     const isRight = meant.some((site) => isMeant(elements, to, site.to));

@@ -65,8 +65,11 @@ export interface LanguageDefinition {
   commonNames: ReadonlySet<string>;
   /** Which types fit where others are asked for, beside those that inherit from them. */
   conversions?: Conversions;
-  /** Routines that are run without being named: the one that makes an instance, a parent's too, and the one that calling one runs. */
-  specialRoutines?: { made?: string; called?: string };
+  /**
+   * Routines that are run without being named: the one that makes an instance, a parent's too, the one that runs before it, and the
+   * one that calling an instance runs.
+   */
+  specialRoutines?: { made?: string; allocated?: string; called?: string };
   /** True when `(T)(x)`, which looks like a call, turns a value into one of the type. */
   castsLookLikeCalls?: true;
   /** True when the default import of a file without one brings the file as a whole. */

@@ -1,5 +1,6 @@
 import {
   placeOfCallback,
+  placeOfParameter,
   placeOfTypeParameter,
   ANY_NUMBER,
   declarationForms,
@@ -42,6 +43,10 @@ export function describeFacts(facts: FileFacts): string[] {
     const target = describeExpression(facts, references.expression[r]) + args;
     lines.push(`${referenceKinds[references.kind[r]]} ${target} from ${from} @${references.line[r]}`);
   }
+  facts.handed?.callee.forEach((callee, call) => {
+    const values = describeExpression(facts, facts.handed!.values[call]);
+    lines.push(`handed ${describeExpression(facts, callee)}(${values})`);
+  });
   return lines;
 }
 
@@ -105,6 +110,12 @@ export function describeExpression(facts: FileFacts, expression: number): string
       const { argument, parameter } = placeOfCallback(b[expression]);
       return `given(${inner(a[expression])}, ${argument + 1}.${parameter + 1})`;
     }
+    case EXPRESSION.argument: {
+      const { declaration } = placeOfParameter(a[expression]);
+      return `handed to ${facts.names[b[expression]]} of ${qualifiedName(facts, declaration)}`;
+    }
+    case EXPRESSION.typeOfType:
+      return `type of ${qualifiedName(facts, a[expression])}`;
     case EXPRESSION.lambda:
       return `function giving ${inner(a[expression])}`;
     case EXPRESSION.taken:

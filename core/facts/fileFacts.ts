@@ -17,6 +17,8 @@ export interface FileFacts {
   declarations: DeclarationColumns;
   expressions: ExpressionColumns;
   references: ReferenceColumns;
+  /** Calls by which parameters get what they hold, where a language's parameters need not say what they are. */
+  handed?: HandedColumns;
   /** True when top-level names are visible to every file (a script, not a module). */
   isScript: boolean;
   /** Package that the file says it belongs to, with dots; empty for none or where the language has no such thing. */
@@ -24,7 +26,7 @@ export interface FileFacts {
 }
 
 /** Part of the cache key: raise it whenever extraction gives different facts for the same text. */
-export const FRONT_END_VERSION = 21;
+export const FRONT_END_VERSION = 22;
 
 export type ParseState = 'clean' | 'partial' | 'failed';
 
@@ -144,7 +146,7 @@ export interface DeclarationColumns {
   parent: Int32Array;
   startLine: Int32Array;
   endLine: Int32Array;
-  /** Expression for what the declaration holds (field), returns (routine) or stands for (alias); 0 when unknown. */
+  /** Expression for what the declaration holds (field), returns (routine), stands for (alias) or is made by (class); 0 when unknown. */
   value: Int32Array;
   /** Parameters of a routine that may be overloaded: an expression of the operation `parameters`; 0 when unknown. */
   parameters: Int32Array;
@@ -260,6 +262,13 @@ export const EXPRESSION = {
   tagged: 51,
   /** Of the types of `a` (expression) those whose member is another than `b` (an `entry`) states. */
   untagged: 52,
+  /**
+   * What the routine's parameter of the place `a`, a {@link parameterPlace}, is given where the routine is called, in whatever file;
+   * `b` (name) is the parameter's.
+   */
+  argument: 53,
+  /** The type whose instance the type of declaration `a` is itself, be it by a parent. */
+  typeOfType: 54,
   /** The type of pointers to the type `a` (expression). */
   pointer: 32,
   /** What the pointer `a` (expression) points to. */
@@ -284,6 +293,15 @@ export function callbackPlace(argument: number, parameter: number): number {
 
 export function placeOfCallback(place: number): { argument: number; parameter: number } {
   return { argument: Math.floor(place / 64), parameter: place % 64 };
+}
+
+/** Which parameter of which declaration, both counted from 0; what a method is called on is none. */
+export function parameterPlace(declaration: number, index: number): number {
+  return declaration * 256 + Math.min(index, 255);
+}
+
+export function placeOfParameter(place: number): { declaration: number; index: number } {
+  return { declaration: Math.floor(place / 256), index: place % 256 };
 }
 
 /** A number of parameters without limit. */
@@ -327,4 +345,12 @@ export interface ReferenceColumns {
   expression: Int32Array;
   /** The arguments of a call or construction: an `arguments` expression; 0 when unknown. */
   args: Int32Array;
+}
+
+/** What calls hand over: those that hand over nothing of which anything is known are left out. */
+export interface HandedColumns {
+  /** What is called (expression). */
+  callee: Int32Array;
+  /** The values in their order (a list, 0 where one is unknown), and then, by the names of parameters, each an `entry`. */
+  values: Int32Array;
 }

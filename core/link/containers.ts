@@ -98,7 +98,9 @@ function isContainer(name: string): boolean {
 }
 
 function containerOf(value: Value | null): (Value & { tag: 'container' }) | null {
-  return value?.tag === 'instance' && value.type.tag === 'container' ? value.type : null;
+  if (value?.tag !== 'instance') return null;
+  const parts = value.type.tag === 'both' ? value.type.parts : [value.type];
+  return parts.find((part) => part.tag === 'container') ?? null;
 }
 
 export function elementOf(value: Value | null): Value | null {

@@ -1,5 +1,6 @@
-import { EXPRESSION, FLAG, FORM, KIND, placeOfTypeParameter } from '../facts/fileFacts.ts';
+import { EXPRESSION, FLAG, FORM, KIND, placeOfParameter, placeOfTypeParameter } from '../facts/fileFacts.ts';
 import type { ImportTarget } from '../contracts/fileTree.ts';
+import { noneHanded, type Handed } from './handed.ts';
 import { createExports, scriptGlobals } from './exports.ts';
 import type { ConversionsRun } from './conversions.ts';
 import type { FactsOfFile } from '../contracts/linked.ts';
@@ -20,6 +21,8 @@ import { KnownByNumber, Unfolding } from './unfolding.ts';
 /** Resolves the expressions of facts across files. */
 export interface Evaluator {
   evaluate(file: number, expression: number): Value | null;
+  /** What a field or property holds; other values are themselves. */
+  heldBy(value: Value | null): Value | null;
   /** What a name means in a file, beyond what local scopes declare; null for what the codebase does not declare. */
   named(file: number, name: string): Value | null;
   /** What a file exports under a name; null when it exports no such thing that can be followed. */
@@ -44,12 +47,13 @@ const MAX_DEPTH = 80;
 
 /**
  * Each expression and export is worked out once, and is the same whatever was asked for before. `rules` are
- * those of each file's language for names that its own scopes do not settle.
+ * those of each file's language for names that its own scopes do not settle; `handed` is what calls give to parameters.
  */
 export function createEvaluator(
   files: readonly FactsOfFile[],
   targets: readonly ImportTarget[][],
   rules: FamilyRules,
+  handed: Handed = noneHanded,
 ): Evaluator {
   const { ofFile: rulesOf, familyOf, languageOf } = rules;
   const valuesOf: KnownByNumber<Value | null>[] = files.map(() => new KnownByNumber());
@@ -147,6 +151,10 @@ export function createEvaluator(
         return signatures.takenBy(evaluate(file, a), b);
       case EXPRESSION.given:
         return signatures.givenTo(evaluate(file, a), b);
+      case EXPRESSION.typeOfType:
+        return members.typeOfType({ tag: 'declared', file, declarations: [a], inferred: false });
+      case EXPRESSION.argument:
+        return handed({ file, ...placeOfParameter(a), name: facts.names[b] });
       case EXPRESSION.called:
         return signatures.calledWith(evaluate(file, a), callAt(file, a, b));
       case EXPRESSION.functionType:
@@ -412,7 +420,7 @@ export function createEvaluator(
   }
 
   return {
-    ...{ evaluate, named, expandAlias, exportOf, exportsOpenly, memberOf, parentsOf },
+    ...{ evaluate, heldBy, named, expandAlias, exportOf, exportsOpenly, memberOf, parentsOf },
     ...{ overloadsMeant, conversionsRun },
   };
 }

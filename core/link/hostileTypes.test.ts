@@ -66,3 +66,17 @@ export function f(x: Gate | Lock) { isGate(x); ${body} }`;
     expect(await dependenciesOf({ 'a.ts': source })).toContain('call a.ts#f → a.ts#isGate exact');
   });
 });
+
+it('fields that may each be several fields are gone through once', { timeout: 20_000 }, async () => {
+  const fields = many(30, (i) => `    a${i} = Base().a${i + 1}`);
+  const heirs = many(8, (i) => `class H${i}(Base):\n${fields}\n    a30 = Thing()`);
+  const source = `class Thing:
+    def go(self): pass
+class Base:
+    def f(self): self.a0.go()
+${heirs}
+`;
+  expect(await dependenciesOf({ 'a.py': source }, 'call')).toEqual([
+    'call a.py#Base.f → a.py#Thing.go inferred',
+  ]);
+});

@@ -2,8 +2,8 @@ import { EXPRESSION, FORM, REFERENCE, type FileFacts } from '../facts/fileFacts.
 
 /**
  * All that linking reads of a file's facts for the sake of other files: what it declares, imports and exports, and how that is to
- * be resolved; neither lines nor figures, and of references only those to parents and
- * those in the bodies of macros. Files with equal interfaces can stand for each
+ * be resolved; what its calls hand over; neither lines nor figures, and of
+ * references only those to parents and those in the bodies of macros. Files with equal interfaces can stand for each
  * other wherever they are referred to, and their declarations have the same places among the elements. O(declarations +
  * expressions).
  */
@@ -29,6 +29,10 @@ export function interfaceOf(facts: FileFacts): string {
       (references.from[r] >= 0 && declarations.form[references.from[r]] === FORM.macro)
     )
       said.push(references.from[r], references.kind[r], expressions.state(references.expression[r]));
+  // What is handed over to other files is what their parameters are.
+  facts.handed?.callee.forEach((callee, call) =>
+    said.push(expressions.state(callee), expressions.state(facts.handed!.values[call])),
+  );
   said.push(
     symbols,
     imports.map(({ kind, specifier, conditional }) => [kind, specifier, conditional === true]),
@@ -89,6 +93,7 @@ const operands: Record<number, { a?: 'expression' | 'name'; b?: 'expression' | '
   [EXPRESSION.tagged]: { a: 'expression', b: 'expression' },
   [EXPRESSION.untagged]: { a: 'expression', b: 'expression' },
   [EXPRESSION.given]: { a: 'expression' },
+  [EXPRESSION.argument]: { b: 'name' },
   [EXPRESSION.pointer]: { a: 'expression' },
   [EXPRESSION.pointee]: { a: 'expression' },
   [EXPRESSION.address]: { a: 'expression' },

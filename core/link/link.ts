@@ -4,6 +4,7 @@ import { createEvaluator, type Evaluator } from './evaluator.ts';
 import type { FileTree, ImportTarget } from '../contracts/fileTree.ts';
 import type { LanguageNamed } from '../contracts/language.ts';
 import { collectGaps } from './gaps.ts';
+import { createHanded, type Handed } from './handed.ts';
 import { implicitConstructions } from './implicitConstructions.ts';
 import { implicitImplementations } from './implicitInterfaces.ts';
 import { resolveImports } from './imports.ts';
@@ -54,8 +55,7 @@ export function link(
   if (unknown) throw new Error(`No language ${unknown.language}`);
   const { targets, externals } = resolveImports(files, tree, languageNamed);
   const placed = placeElements(files, externals);
-  const rules = familyRules(files, tree, targets, () => evaluator, languageNamed);
-  const evaluator: Evaluator = createEvaluator(files, targets, rules);
+  const { rules, evaluator } = evaluatorFor({ files, tree, targets, languageNamed });
   const rows = new DependencyRows(placed.table.count);
   const meant = createTargets({ files, placed, evaluator, rules });
   const methodsNamed = createMethodsNamed(files, targets, rules);
@@ -103,6 +103,31 @@ export function link(
     gaps: collectGaps(files, targets, placed.fileElement, evaluator, languageNamed, tree.acceptedExternals),
   };
   return { linked, linking: { ...settings, files, fileElement: placed.fileElement, dependencies } };
+}
+
+/**
+ * The rules of names and what follows from them. Where parameters do not say what they are, it is worked out twice: first without
+ * them, and then with what calls hand over as far as the first time tells. A third time tells next to nothing more.
+ */
+function evaluatorFor({
+  files,
+  tree,
+  targets,
+  languageNamed,
+}: {
+  files: readonly FactsOfFile[];
+  tree: FileTree;
+  targets: readonly ImportTarget[][];
+  languageNamed: LanguageNamed;
+}): { rules: FamilyRules; evaluator: Evaluator } {
+  const make = (handed?: Handed): { rules: FamilyRules; evaluator: Evaluator } => {
+    const rules = familyRules(files, tree, targets, () => evaluator, languageNamed);
+    const evaluator: Evaluator = createEvaluator(files, targets, rules, handed);
+    return { rules, evaluator };
+  };
+  const first = make();
+  const isHanded = files.some(({ facts }) => facts.handed);
+  return isHanded ? make(createHanded(files, first.rules, first.evaluator)) : first;
 }
 
 /** The elements of a file, itself among them: the first one, and the first after them. */

@@ -8,7 +8,7 @@ import type { FamilyRules } from './families.ts';
 import { substitute, type BoundOf } from './typeArguments.ts';
 import { forEachMeaning, joinMeanings } from './meanings.ts';
 import { createHeirs } from './mixins.ts';
-import type { Unfolding } from './unfolding.ts';
+import type { Entry, Unfolding } from './unfolding.ts';
 
 /**
  * Which members are meant: those of an instance, those of the type itself, both, or nested types alone; and of these
@@ -35,6 +35,8 @@ export interface Members {
   parentsOf(file: number, declaration: number): Value[];
   /** The class that a type inherits from, whichever of its parts says so. */
   parentClass(type: Declared): Value | null;
+  /** The type whose instance a type is itself, where one is stated for it or for what it inherits from. */
+  typeOfType(type: Declared): Value | null;
   /** All places at which a type is declared: its own, and where a partial one goes on. */
   partsOf(type: Declared): Place[];
   /** `type A = B` is B when B can be followed; an object type stays itself. */
@@ -69,6 +71,7 @@ export function createMembers({
 } & Pick<Evaluator, 'evaluate' | 'exportOf'>): Members {
   const { ofFile: rulesOf, ofFamily: rulesOfFamily } = rules;
   const heirsOf = createHeirs(files, rules, parentsOf);
+  const ofSeveral = new Map<string, Entry<Value | null>>();
   const states: FileState[] = files.map(() => ({ members: null, parents: null }));
 
   function membersOf(file: number, declaration: number): Map<string, number[]> {
@@ -117,6 +120,19 @@ export function createMembers({
       parent.tag !== 'declared' ||
       files[parent.file].facts.declarations.form[parent.declarations[0]] !== FORM.interface;
     return parents.find(isClass) ?? null;
+  }
+
+  function typeOfType(type: Declared, steps = 0): Value | null {
+    if (steps > MOST_STEPS || !rulesOf(type.file)?.callsMakeInstances) return null;
+    const stated = evaluate(type.file, files[type.file].facts.declarations.value[type.declarations[0]]);
+    if (stated) return stated;
+    for (const parent of parentsOf(type.file, type.declarations[0])) {
+      const found = parent.tag === 'declared' ? typeOfType(parent, steps + 1) : null;
+      // That of a type outside is the parent's affair.
+      if (found?.tag === 'declared')
+        return parent.tag === 'declared' && parent.inferred ? uncertain(found) : found;
+    }
+    return null;
   }
 
   function expandAlias(value: Value, steps = 0): Value {
@@ -252,13 +268,19 @@ export function createMembers({
     const rules = rulesOf(file);
     const wanted = kinds | (rules?.typeNamesInstanceMembers ? ANY_MEMBER : STATIC_MEMBER);
     if (rules && declarations.kind[object.declarations[0]] === KIND.type) {
-      if (declarations.form[object.declarations[0]] !== FORM.namespace)
-        return inheritedMember(object, name, object.inferred, 0, wanted);
+      if (declarations.form[object.declarations[0]] !== FORM.namespace) {
+        const found = inheritedMember(object, name, object.inferred, 0, wanted);
+        if (found?.tag === 'declared' || !rules.callsMakeInstances) return found;
+        const made = typeOfType(object);
+        const above =
+          made && memberOf({ tag: 'instance', type: made, inferred: object.inferred }, name, kinds);
+        return above?.tag === 'declared' ? above : found;
+      }
     }
     for (const d of object.declarations) {
       // What a constant is declared to be counts for more than the object that it is given.
       const held = declarations.kind[d] === KIND.field ? heldAt(object, d) : null;
-      const declared = held?.tag === 'instance' ? memberOf(held, name, kinds) : null;
+      const declared = held?.tag === 'instance' ? memberOfHeld(object, d, held, name, kinds) : null;
       if (declared) return declared;
       const reach = isFree(declarations.form[d]) ? ANY_MEMBER : STATIC_MEMBER;
       const found = ownMembers(file, d, name, reach | kinds);
@@ -267,7 +289,7 @@ export function createMembers({
     for (const d of object.declarations) {
       if (declarations.kind[d] === KIND.field || declarations.form[d] === FORM.getter) {
         const held = heldAt(object, d);
-        return held && memberOf(held, name, kinds);
+        return held && memberOfHeld(object, d, held, name, kinds);
       }
       if (declarations.form[d] !== FORM.class) continue;
       for (const parent of parentsOf(file, d)) {
@@ -276,6 +298,22 @@ export function createMembers({
       }
     }
     return null;
+  }
+
+  /**
+   * A member of what a field holds. Where that may be several things, which may be fields that hold several themselves, it is worked
+   * out once: it would double with every step otherwise.
+   */
+  function memberOfHeld(field: Declared, d: number, held: Value, name: string, kinds: number): Value | null {
+    const named = held.tag === 'instance' ? held.type : held;
+    const { file, through } = field;
+    // What stands for type parameters would have to be part of the key.
+    if (named.tag !== 'declared' || !named.others || field.args || through?.args)
+      return memberOf(held, name, kinds);
+    const reached = through ? `${through.file}:${through.declarations[0]}` : '';
+    return unfolding.once(ofSeveral, `${file}:${d} ${reached} ${kinds} ${name}`, () =>
+      memberOf(held, name, kinds),
+    );
   }
 
   /** Members of a name that one declaration holds itself. */
@@ -413,6 +451,7 @@ export function createMembers({
     membersAbove,
     parentsOf,
     parentClass,
+    typeOfType,
     partsOf,
     expandAlias,
   };

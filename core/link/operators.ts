@@ -20,9 +20,10 @@ export function operatorMeant(
   name: string,
   values: readonly (Value | null)[],
 ): Declared | null {
-  const types = values.flatMap((value) =>
-    value?.tag === 'instance' && value.type.tag === 'declared' ? [value.type] : [],
-  );
+  const types = values.flatMap((value) => {
+    const type = value?.tag === 'instance' ? value.type : null;
+    return (type?.tag === 'both' ? type.parts : [type]).filter((part) => part?.tag === 'declared');
+  });
   if (types.length === 0) return null;
   const [first, ...rest] = values;
   const own = first && memberOfObject(context, first, name);

@@ -46,7 +46,10 @@ export function createTargets(link: {
 
   const meantBy = (from: number, value: Declared, kind: number, args: number): Declared[] => {
     const { facts } = files[value.file];
-    const declarations = chooseDeclarations(facts, value.declarations, kind);
+    const chosen = chooseDeclarations(facts, value.declarations, kind);
+    const declarations = rules.ofFile(value.file)?.laterReplaces ? lastOf(facts, chosen) : chosen;
+    if (declarations.length > 1 && kind === REFERENCE.call && rules.ofFile(value.file)?.laterReplaces)
+      return [{ ...value, declarations }];
     if (args === 0 || kind !== REFERENCE.call) {
       // Which body of a template is made follows from its arguments, which are not compared.
       const hasVariants = declarations.length > 1 && rules.ofFile(value.file)?.typesHaveVariants;
@@ -59,7 +62,7 @@ export function createTargets(link: {
   /** True for what a condition of the preprocessor may take out, so that its name may mean something that is not seen here. */
   const mayBeOut = (from: number, file: number, declaration: number): boolean => {
     const { flags, kind } = files[file].facts.declarations;
-    if (flags[declaration] & FLAG.conditional) return true;
+    if (flags[declaration] & FLAG.conditional && !rules.ofFile(file)?.laterReplaces) return true;
     return kind[declaration] !== KIND.type && rules.ofFile(file)?.mayBeLeftOut?.(file, from) === true;
   };
 
@@ -163,8 +166,7 @@ export function createTargets(link: {
   /** Where a type states no constructor, the one that it has from a parent, in languages in which it does. */
   function inheritedConstructor(type: Declared, stated: Declared): Declared {
     const name = rules.languageOf(type.file).specialRoutines?.made;
-    const { kind } = files[type.file].facts.declarations;
-    if (name === undefined || kind[stated.declarations[0]] === KIND.routine) return stated;
+    if (name === undefined || isRoutine(stated)) return stated;
     const found = evaluator.memberOf({ tag: 'instance', type, inferred: type.inferred }, name);
     return found?.tag === 'declared' ? found : stated;
   }
@@ -199,7 +201,7 @@ export function createTargets(link: {
   function made(from: number, type: Declared, args: number, found: Target[]): Target[] {
     // What runs is no surer than what is made.
     const least = Math.max(CERTAINTY.exact, ...found.map(({ certainty }) => certainty));
-    const run = constructorRun(from, type, args).map(({ target, routine }) => ({
+    const run = [...constructorRun(from, type, args), ...allocatorRun(type)].map(({ target, routine }) => ({
       target: { ...target, certainty: Math.max(target.certainty, least) },
       routine,
     }));
@@ -240,6 +242,21 @@ export function createTargets(link: {
     return taken?.tag === 'declared' && isSameDeclared(taken, type);
   }
 
+  /** The routine that runs before the constructor, where a language has such and the type, or a parent, states it. */
+  function allocatorRun(type: Declared): { target: Target; routine: Declared }[] {
+    const name = rules.languageOf(type.file).specialRoutines?.allocated;
+    if (name === undefined) return [];
+    const routine = evaluator.memberOf({ tag: 'instance', type, inferred: type.inferred }, name);
+    if (routine?.tag !== 'declared' || routine.others || !isRoutine(routine)) return [];
+    const certainty = type.inferred ? CERTAINTY.inferred : CERTAINTY.exact;
+    const element = elementOf(routine.file, routine.declarations[0]);
+    return [{ target: { element, kind: RUNS_CONSTRUCTOR, certainty }, routine }];
+  }
+
+  function isRoutine({ file, declarations: [first] }: Declared): boolean {
+    return files[file].facts.declarations.kind[first] === KIND.routine;
+  }
+
   /** The one constructor that making an instance runs, where there is one and it can be told. */
   function constructorRun(
     from: number,
@@ -249,7 +266,7 @@ export function createTargets(link: {
     const { facts } = files[type.file];
     if (facts.declarations.kind[type.declarations[0]] !== KIND.type) return [];
     const stated = inheritedConstructor(type, constructorsOf(facts, type));
-    if (files[stated.file].facts.declarations.kind[stated.declarations[0]] !== KIND.routine) return [];
+    if (!isRoutine(stated)) return [];
     const [meant, ...others] =
       args === 0 ? [stated] : evaluator.overloadsMeant({ ...stated, through: type }, from, args);
     if (others.length > 0 || meant.declarations.length !== 1) return [];
@@ -316,6 +333,13 @@ function actualKind(
 function constructorsOf(facts: FileFacts, type: Declared): Declared {
   const found = constructorsIn(facts, type.declarations[0]);
   return { ...type, declarations: found.length === 0 ? type.declarations.slice(0, 1) : found };
+}
+
+/** Of routines that replace each other the last one, and those after it that a condition may put there. */
+function lastOf({ declarations: { flags, kind } }: FileFacts, group: readonly number[]): readonly number[] {
+  if (group.length === 1 || group.some((d) => kind[d] !== KIND.routine)) return group;
+  const last = group.findLastIndex((d) => !(flags[d] & FLAG.conditional));
+  return group.slice(Math.max(0, last));
 }
 
 /** Of the declarations of one name, those that a kind of reference means: a call the routines, a type use the type. */

@@ -5,7 +5,7 @@ export interface Known<K, T> {
 }
 
 /** A value that rests on no circle stands for itself. */
-type Entry<T> = T | Open | Provisional<T> | OverCircles<T> | Unknown;
+export type Entry<T> = T | Open | Provisional<T> | OverCircles<T> | Unknown;
 
 /** Things that were found to rest on each other. Circles that share a thing are one. */
 class Circle {

@@ -1,117 +1,77 @@
-import { KIND } from '../../facts/fileFacts.ts';
+import { EXPRESSION, KIND, parameterPlace, type HandedColumns } from '../../facts/fileFacts.ts';
 import { textOf } from '../reading/reading.ts';
 import { childIn } from '../reading/syntaxTable.ts';
-import { argumentAt, memberOfReceiver, membersByName } from './contents.ts';
-import { decoratorsOf, receiverName } from './declare.ts';
-import { lookUpName } from './expressions.ts';
+import { argumentsIn } from './contents.ts';
+import { decoratorsOf } from './declare.ts';
+import { valueExpression } from './expressions.ts';
 import type { PythonReading } from './reading.ts';
-import { F, K } from './vocabulary.ts';
+import { F, K, kindSet } from './vocabulary.ts';
 
-/** The calls of a file's own routines within the file, by routine: their lists of arguments. */
-export type CallsWithin = Map<number, number[]>;
-
-/** More calls of one routine are not looked at. */
-const MOST_CALLS = 8;
-
-/** Finds calls of routines by name, of methods on their receiver, and of constructors by their type's name. O(nodes). */
-export function callsWithin(reading: PythonReading): CallsWithin {
-  const { table } = reading;
-  const found: CallsWithin = new Map();
-  const methods = membersByName(reading, KIND.routine);
-  for (let node = 0; node < table.count; node++) {
-    if (table.kind[node] !== K.call) continue;
-    const callee = childIn(table, node, F.function);
-    const list = childIn(table, node, F.arguments);
-    const routine = callee < 0 || list < 0 ? undefined : calledHere(reading, methods, callee);
-    if (routine === undefined) continue;
-    const known = found.get(routine);
-    if (known === undefined) found.set(routine, [list]);
-    else if (known.length < MOST_CALLS) known.push(list);
-  }
-  return found;
-}
-
-function calledHere(
-  reading: PythonReading,
-  methods: ReadonlyMap<string, number>,
-  callee: number,
-): number | undefined {
-  const { table, declarations, symbols } = reading;
-  if (table.kind[callee] === K.identifier) {
-    const binding = lookUpName(reading, reading.scopeOf[callee], textOf(reading, callee));
-    const named = binding?.kind === 'symbol' ? symbols[binding.symbol] : [];
-    // One that is declared again may be any of them.
-    if (named.length !== 1) return undefined;
-    const { kind } = declarations[named[0]];
-    if (kind === KIND.type) return methods.get(`${named[0]} __init__`);
-    return kind === KIND.routine ? named[0] : undefined;
-  }
-  return memberOfReceiver(reading, methods, callee);
-}
-
-/** What a routine's parameter is given where the routine is called within its file: nodes of arguments. */
-export function argumentsFor(reading: PythonReading, routine: number, parameter: number): number[] {
-  const { table, declarations } = reading;
-  const { node } = declarations[routine];
-  const place = placeOfParameter(reading, childIn(table, node, F.parameters), parameter);
-  if (place === null) return [];
+/** What a parameter is given wherever its routine is called; 0 for one that stands in no routine, or takes what is left over. */
+export function argumentExpression(reading: PythonReading, parameter: number, list: number): number {
+  const { table, expressions, declarations, declarationAt } = reading;
+  const routine = declarationAt.get(table.parent[list]);
+  const place = placeAmong(reading, list, parameter);
+  if (routine === undefined || place === null) return 0;
   const cls = declarations[routine].parent;
-  const isMethod =
-    cls >= 0 && declarations[cls].kind === KIND.type && !decoratorsOf(reading, node).includes('staticmethod');
-  const name = textOf(reading, parameter);
-  return (reading.callsWithin?.get(routine) ?? []).flatMap((list) => {
-    const named = keywordArgument(reading, list, name);
-    // What a method is called on is no argument.
-    const given = named >= 0 ? named : argumentAt(reading, list, place - (isMethod ? 1 : 0));
-    return given >= 0 && isMade(reading, given) ? [given] : [];
-  });
+  const isMethod = cls >= 0 && declarations[cls].kind === KIND.type;
+  const isCalledOn = isMethod && !decoratorsOf(reading, table.parent[list]).includes('staticmethod');
+  const index = place - (isCalledOn ? 1 : 0);
+  if (index < 0) return 0;
+  const name = expressions.name(textOf(reading, parameter));
+  return expressions.add(EXPRESSION.argument, parameterPlace(routine, index), name);
 }
 
 /** Which of the parameters that can be given by their place a name is; null for another. */
-function placeOfParameter({ table }: PythonReading, list: number, parameter: number): number | null {
+function placeAmong({ table }: PythonReading, list: number, parameter: number): number | null {
   let place = 0;
   for (let child = list + 1; child < table.next[list]; child = table.next[child]) {
     const kind = table.kind[child];
     if (child === parameter || (kind === K.default_parameter && child + 1 === parameter)) return place;
-    if (kind === K.identifier || kind === K.default_parameter || kind === K.typed_parameter) place++;
-    else if (kind === K.typed_default_parameter) place++;
+    if (takesOne[kind]) place++;
   }
   return null;
 }
 
-function keywordArgument(reading: PythonReading, list: number, name: string): number {
-  const { table } = reading;
-  for (let child = list + 1; child < table.next[list]; child = table.next[child])
-    if (table.kind[child] === K.keyword_argument && textOf(reading, childIn(table, child, F.name)) === name)
-      return childIn(table, child, F.value);
-  return -1;
+const takesOne = kindSet(K.identifier, K.default_parameter, K.typed_parameter, K.typed_default_parameter);
+
+/** Notes what a call hands over, as far as it is known to be more than a text or a number. */
+export function noteHanded(reading: PythonReading, call: number, callee: number): void {
+  const list = childIn(reading.table, call, F.arguments);
+  if (callee === 0 || list < 0 || reading.table.kind[list] !== K.argument_list) return;
+  const values = handedValues(reading, list);
+  if (values.some((value) => value !== 0))
+    reading.handed.push({ callee, values: reading.expressions.list(values) });
 }
 
-/**
- * True for an argument that rests on no other parameter: a receiver, or an instance that is made there or just before. What rests on
- * parameters that rest on parameters would be a circle through whole codebases.
- */
-function isMade(reading: PythonReading, node: number, steps = 0): boolean {
-  const { table } = reading;
-  if (table.kind[node] === K.call) {
-    const callee = childIn(table, node, F.function);
-    return callee >= 0 && namesType(reading, callee);
+function handedValues(reading: PythonReading, list: number): number[] {
+  const { table, expressions } = reading;
+  const byPlace: number[] = [];
+  const byName: number[] = [];
+  let isCounted = true;
+  for (const child of argumentsIn(reading, list)) {
+    const kind = table.kind[child];
+    if (kind === K.keyword_argument) {
+      const value = handedValue(reading, childIn(table, child, F.value));
+      const name = expressions.name(textOf(reading, childIn(table, child, F.name)));
+      if (value !== 0) byName.push(expressions.add(EXPRESSION.entry, value, name));
+    } else if (kind === K.list_splat || kind === K.dictionary_splat) {
+      // How many there are is known at run time alone.
+      isCounted = false;
+    } else if (isCounted) byPlace.push(handedValue(reading, child));
   }
-  if (table.kind[node] !== K.identifier || steps > 0) return false;
-  const method = reading.ownerOf[node];
-  if (method >= 0 && textOf(reading, node) === receiverName(reading, reading.declarations[method].node))
-    return true;
-  const binding = lookUpName(reading, reading.scopeOf[node], textOf(reading, node));
-  if (binding?.kind !== 'local' || table.kind[table.parent[binding.node]] !== K.assignment) return false;
-  const right = childIn(table, table.parent[binding.node], F.right);
-  return right >= 0 && isMade(reading, right, steps + 1);
+  while (byPlace.length > 0 && byPlace.at(-1) === 0) byPlace.pop();
+  return [...byPlace, ...byName];
 }
 
-/** True for a type of the file, or what is imported and named as types are. */
-function namesType(reading: PythonReading, callee: number): boolean {
-  const { declarations, scopeOf, symbols } = reading;
-  const name = textOf(reading, callee);
-  const binding = lookUpName(reading, scopeOf[callee], name);
-  if (binding?.kind === 'symbol') return declarations[symbols[binding.symbol][0]].kind === KIND.type;
-  return /^_*[A-Z]\w*[a-z]/.test(name.split('.').at(-1)!);
+function handedValue(reading: PythonReading, node: number): number {
+  const value = node < 0 ? 0 : valueExpression(reading, node);
+  return reading.expressions.isOf(value, EXPRESSION.literal) ? 0 : value;
+}
+
+export function handedColumns({ handed }: PythonReading): HandedColumns {
+  return {
+    callee: Int32Array.from(handed, ({ callee }) => callee),
+    values: Int32Array.from(handed, ({ values }) => values),
+  };
 }

@@ -64,11 +64,29 @@ export function listOf(reading: PythonReading, value: number): number {
 }
 
 /** A container of a kind whose elements, or the values that it keeps, are like a value. */
-export function containerOf({ expressions }: PythonReading, kind: 'list' | 'dict', value: number): number {
+export function containerOf(reading: PythonReading, kind: 'list' | 'dict', value: number): number {
+  return reading.expressions.add(EXPRESSION.instance, containerType(reading, kind, value));
+}
+
+function containerType({ expressions }: PythonReading, kind: 'list' | 'dict', value: number): number {
   const cell = expressions.add(EXPRESSION.typeOf, value);
   const container = expressions.add(EXPRESSION.global, expressions.name(kind));
-  const cells = expressions.list(kind === 'dict' ? [0, cell] : [cell]);
-  return expressions.add(EXPRESSION.instance, expressions.add(EXPRESSION.generic, container, cells));
+  return expressions.add(
+    EXPRESSION.generic,
+    container,
+    expressions.list(kind === 'dict' ? [0, cell] : [cell]),
+  );
+}
+
+/** What something is that is made in its own way, and keeps values under keys. */
+export function keeping(reading: PythonReading, made: number, value: number): number {
+  const { expressions } = reading;
+  const kept = containerType(reading, 'dict', value);
+  const type = expressions.add(EXPRESSION.typeOf, made);
+  return expressions.add(
+    EXPRESSION.instance,
+    type === 0 ? kept : expressions.add(EXPRESSION.intersection, type, kept),
+  );
 }
 
 /** What a name in a place of a loop's pattern holds: `for name, gate in gates.items()`, `for i, gate in enumerate(gates)`. */

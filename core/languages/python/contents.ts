@@ -1,17 +1,23 @@
-import { KIND } from '../../facts/fileFacts.ts';
+import { EXPRESSION, KIND } from '../../facts/fileFacts.ts';
 import { textOf } from '../reading/reading.ts';
 import type { Binding } from '../reading/scopes.ts';
 import { childIn } from '../reading/syntaxTable.ts';
-import { containerOf } from './containers.ts';
+import { containerOf, keeping } from './containers.ts';
 import { receiverName } from './declare.ts';
 import { lookUpName, valueExpression } from './expressions.ts';
 import type { PythonReading } from './reading.ts';
 import { F, K, kindSet } from './vocabulary.ts';
 
-/** What is put into containers that begin empty, by what holds them: a field or variable, or a local name. */
+/** What is put into a container: a node, and whether it is kept under a key. */
+interface Put {
+  value: number;
+  isIndexed: boolean;
+}
+
+/** What is put into containers, by what holds them: a field or variable, or a local name. */
 export interface Contents {
-  ofDeclaration: Map<number, number[]>;
-  ofLocal: Map<Binding, number[]>;
+  ofDeclaration: Map<number, Put[]>;
+  ofLocal: Map<Binding, Put[]>;
 }
 
 /** More of what is put into one container is not looked at. */
@@ -46,18 +52,25 @@ function emptyContainer(reading: PythonReading, node: number): 'list' | 'dict' |
   return emptySequences.has(name) && !isGiven ? 'list' : null;
 }
 
-/** What a container holds that begins empty: what is put into it first that is known; 0 where `node` makes no such, or nothing is. */
+/**
+ * What a container holds that begins empty, or is made by a call of which nothing else is known: what is put into it first that is
+ * known; 0 where `node` makes no such, or nothing is.
+ */
 export function filledContainer(
   reading: PythonReading,
   node: number,
-  put: readonly number[] | undefined,
+  put: readonly Put[] | undefined,
   depth: number,
 ): number {
-  const kind = put === undefined ? null : emptyContainer(reading, node);
-  if (kind === null) return 0;
-  for (const value of put!) {
-    const held = valueExpression(reading, value, depth + 1);
-    if (held !== 0) return containerOf(reading, kind, held);
+  if (put === undefined || node < 0) return 0;
+  const kind = emptyContainer(reading, node);
+  if (kind === null && reading.table.kind[node] !== K.call) return 0;
+  for (const { value, isIndexed } of put) {
+    const held = kind !== null || isIndexed ? valueExpression(reading, value, depth + 1) : 0;
+    if (held === 0 || (kind === null && reading.expressions.isOf(held, EXPRESSION.literal))) continue;
+    return kind === null
+      ? keeping(reading, valueExpression(reading, node, depth + 1), held)
+      : containerOf(reading, kind, held);
   }
   return 0;
 }
@@ -69,38 +82,43 @@ export function contentsIn(reading: PythonReading): Contents {
   const fields = membersByName(reading, KIND.field);
   for (let node = 0; node < table.count; node++) {
     const put = puts[table.kind[node]] ? putAt(reading, node) : null;
-    if (put) note(reading, found, fields, put.into, put.value);
+    if (put) note(reading, found, fields, put.into, put);
   }
   return found;
 }
 
 const puts = kindSet(K.call, K.assignment);
 
-function putAt(reading: PythonReading, node: number): { into: number; value: number } | null {
+function putAt(reading: PythonReading, node: number): (Put & { into: number }) | null {
   const { table } = reading;
   if (table.kind[node] === K.assignment) {
     const left = childIn(table, node, F.left);
     const value = childIn(table, node, F.right);
     if (left < 0 || value < 0 || table.kind[left] !== K.subscript) return null;
-    return { into: childIn(table, left, F.value), value };
+    return { into: childIn(table, left, F.value), value, isIndexed: true };
   }
   const callee = childIn(table, node, F.function);
   const list = childIn(table, node, F.arguments);
   if (callee < 0 || list < 0 || table.kind[callee] !== K.attribute) return null;
   const place = putting[textOf(reading, childIn(table, callee, F.attribute))];
   const value = place === undefined ? -1 : argumentAt(reading, list, place);
-  return value < 0 ? null : { into: childIn(table, callee, F.object), value };
+  return value < 0 ? null : { into: childIn(table, callee, F.object), value, isIndexed: false };
 }
 
 /** The argument in a place of a call's list, counted from 0; -1 when there are fewer. */
-export function argumentAt({ table, text }: PythonReading, list: number, place: number): number {
-  let at = 0;
+export function argumentAt(reading: PythonReading, list: number, place: number): number {
+  return argumentsIn(reading, list)[place] ?? -1;
+}
+
+/** What a call's list holds, without its signs. */
+export function argumentsIn({ table, text }: PythonReading, list: number): number[] {
+  const found: number[] = [];
   for (let child = list + 1; child < table.next[list]; child = table.next[child]) {
     if (table.kind[child] === K.comment) continue;
     if (table.end[child] - table.start[child] === 1 && '(),'.includes(text[table.start[child]])) continue;
-    if (at++ === place) return child;
+    found.push(child);
   }
-  return -1;
+  return found;
 }
 
 function note(
@@ -108,13 +126,13 @@ function note(
   found: Contents,
   fields: ReadonlyMap<string, number>,
   into: number,
-  value: number,
+  put: Put,
 ): void {
   const { table, symbols } = reading;
-  const add = <K>(all: Map<K, number[]>, key: K): void => {
+  const add = <K>(all: Map<K, Put[]>, key: K): void => {
     const known = all.get(key);
-    if (known === undefined) all.set(key, [value]);
-    else if (known.length < MOST_PUT) known.push(value);
+    if (known === undefined) all.set(key, [put]);
+    else if (known.length < MOST_PUT) known.push(put);
   };
   if (into < 0) return;
   if (table.kind[into] === K.identifier) {

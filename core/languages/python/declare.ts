@@ -120,7 +120,18 @@ function declareRoutine(reading: PythonReading, node: number, at: Position): num
     }
   }
   if (isModuleLevel(reading, at) && declaration.name === '__getattr__') reading.isOpen = true;
+  if (isInBranch(reading, node)) declaration.flags |= FLAG.conditional;
   return index;
+}
+
+const branches = kindSet(K.if_statement, K.try_statement, K.match_statement);
+const bodies = kindSet(K.class_definition, K.function_definition, K.module);
+
+/** True for what stands under a condition, or where something may fail, within its class or module. */
+function isInBranch({ table }: PythonReading, node: number): boolean {
+  let at = table.parent[node];
+  while (at >= 0 && !bodies[table.kind[at]] && !branches[table.kind[at]]) at = table.parent[at];
+  return at >= 0 && branches[table.kind[at]] === 1;
 }
 
 /** The decorators of a definition as they are written, without their arguments. */

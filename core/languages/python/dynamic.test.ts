@@ -170,3 +170,79 @@ class Square(Shape):
     expect(found.every((line) => line.endsWith('ambiguous'))).toBe(true);
   });
 });
+
+describe('types of types in Python', () => {
+  const source = `
+class Register(type):
+    def __init__(cls, name, parents, members): pass
+    def find(cls, name): pass
+class Plugin(metaclass=Register): pass
+class Pump(Plugin): pass
+def use(): Pump.find('x')
+`;
+
+  it('make each type that states them, or inherits from one that does', async () => {
+    const lines = await dependenciesOf({ 'a.py': source });
+    expect(lines.filter((line) => line.startsWith('initialize'))).toEqual([
+      'initialize a.py#Plugin → a.py#Register.__init__ exact',
+      'initialize a.py#Pump → a.py#Register.__init__ exact',
+    ]);
+    expect(lines.filter((line) => line.startsWith('construct'))).toEqual([
+      'construct a.py#Plugin → a.py#Register exact',
+      'construct a.py#Pump → a.py#Register exact',
+    ]);
+    expect(lines).not.toContain('typeUse a.py#Plugin → a.py#Register exact');
+  });
+
+  it('lend their types what they have', async () => {
+    expect(await calls(source)).toContain('call use → Register.find exact');
+  });
+
+  it('from outside are told of the type that states them alone', async () => {
+    const lines = await dependenciesOf({
+      'a.py': 'from abc import ABCMeta\nclass A(metaclass=ABCMeta): pass\nclass B(A): pass\n',
+    });
+    expect(lines.filter((line) => line.includes('#B'))).toEqual(['inherit a.py#B → a.py#A exact']);
+  });
+
+  it('going round in a ring come to an end', async () => {
+    expect(await calls('class A(B): pass\nclass B(A): pass\ndef f(): A.find()\n')).toEqual([]);
+  });
+});
+
+it('an instance is made by `__new__` as well, a parent’s too', async () => {
+  const source = `
+class Base:
+    def __new__(cls): return super().__new__(cls)
+class Heir(Base):
+    def __init__(self): pass
+def f(): Heir()
+`;
+  const lines = await dependenciesOf({ 'a.py': source }, 'initialize');
+  expect(lines).toEqual([
+    'initialize a.py#f → a.py#Base.__new__ exact',
+    'initialize a.py#f → a.py#Heir.__init__ exact',
+  ]);
+});
+
+describe('a routine of Python that is declared again', () => {
+  const use = 'def use(): pick()\n';
+
+  it('is the last one', async () => {
+    expect(await calls(`def pick(): pass\ndef pick(): pass\n${use}`)).toEqual(['call use → pick~2 exact']);
+  });
+
+  it('is any, where a condition decides', async () => {
+    const source = `import sys
+if sys.platform == 'x':
+    def pick(): pass
+else:
+    def pick(): pass
+${use}`;
+    expect(await calls(source)).toEqual(['call use → pick ambiguous', 'call use → pick~2 ambiguous']);
+  });
+
+  it('and one that stands under a condition alone is meant for sure', async () => {
+    expect(await calls(`if True:\n    def pick(): pass\n${use}`)).toEqual(['call use → pick exact']);
+  });
+});

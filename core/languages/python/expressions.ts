@@ -3,7 +3,7 @@ import { textOf } from '../reading/reading.ts';
 import type { Binding, Scope } from '../reading/scopes.ts';
 import { boundExpression, MAX_DEPTH, receiverAt, statedOnce } from '../reading/stating.ts';
 import { childIn } from '../reading/syntaxTable.ts';
-import { argumentsFor } from './calls.ts';
+import { argumentExpression } from './calls.ts';
 import { filledContainer } from './contents.ts';
 import {
   builtInResult,
@@ -136,9 +136,7 @@ function localValue(reading: PythonReading, node: number, depth: number): number
   const isWhole = table.parent[node] === binder;
   switch (table.kind[binder]) {
     case K.parameters:
-      return isWhole
-        ? receiverParameter(reading, node, binder) || givenByCalls(reading, node, binder, depth)
-        : 0;
+      return isWhole ? receiverParameter(reading, node, binder) || givenByCalls(reading, node, binder) : 0;
     case K.typed_parameter:
     case K.typed_default_parameter:
       return instance(reading, typeExpression(reading, childIn(table, binder, F.type), depth + 1));
@@ -146,7 +144,7 @@ function localValue(reading: PythonReading, node: number, depth: number): number
       return valueExpression(reading, childIn(table, binder, F.value), depth + 1);
     case K.default_parameter: {
       const value = valueExpression(reading, childIn(table, binder, F.value), depth + 1);
-      const given = givenByCalls(reading, node, table.parent[binder], depth);
+      const given = givenByCalls(reading, node, table.parent[binder]);
       return expressions.add(EXPRESSION.uncertain, expressions.union([value, given]));
     }
     case K.assignment: {
@@ -201,15 +199,9 @@ function receiverParameter(reading: PythonReading, node: number, list: number): 
   return reading.expressions.add(EXPRESSION.this, cls, isClass ? 1 : 0);
 }
 
-/** What a parameter of which nothing else is known is given where its routine is called within the file. */
-function givenByCalls(reading: PythonReading, node: number, list: number, depth: number): number {
-  const { table, expressions, declarationAt } = reading;
-  const routine = declarationAt.get(table.parent[list]);
-  if (routine === undefined) return 0;
-  const values = argumentsFor(reading, routine, node)
-    .map((given) => valueExpression(reading, given, depth + 1))
-    .filter((value) => !expressions.isOf(value, EXPRESSION.literal));
-  return expressions.add(EXPRESSION.uncertain, expressions.union(values));
+/** What a parameter of which nothing else is known is given where its routine is called. */
+function givenByCalls(reading: PythonReading, node: number, list: number): number {
+  return reading.expressions.add(EXPRESSION.uncertain, argumentExpression(reading, node, list));
 }
 
 function instance({ expressions }: PythonReading, type: number): number {

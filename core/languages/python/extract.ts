@@ -4,6 +4,7 @@ import { countLines } from '../reading/lineFigures.ts';
 import { measureRoutines } from '../reading/routineFigures.ts';
 import type { SyntaxTable } from '../reading/syntaxTable.ts';
 import { readDocumentation } from '../reading/walk.ts';
+import { handedColumns } from './calls.ts';
 import { declareAll } from './declare.ts';
 import { figureKinds, lineKinds, readDocStrings } from './figures.ts';
 import { newPythonReading } from './reading.ts';
@@ -28,5 +29,5 @@ export function extractFacts(text: string, table: SyntaxTable): FileFacts {
   readDocumentation(reading, lineKinds.comment);
   const counts = countLines(reading, lineKinds);
   measureRoutines(reading, counts, figureKinds);
-  return assembleFacts(reading, { damage, counts, references });
+  return assembleFacts(reading, { damage, counts, references, handed: handedColumns(reading) });
 }

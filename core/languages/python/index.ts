@@ -28,6 +28,6 @@ export const python: LanguageDefinition = {
   packages: packageByFolder,
   resolver: createResolver,
   names: pythonNames,
-  specialRoutines: { made: '__init__', called: '__call__' },
+  specialRoutines: { made: '__init__', allocated: '__new__', called: '__call__' },
   commonNames,
 };

@@ -132,6 +132,7 @@ export function pythonNames({ files, own, targets, exportOf }: NameContext): Nam
     callsMakeInstances: true,
     fieldsAreCalled: true,
     parentsMix: true,
+    laterReplaces: true,
   };
 }
 

@@ -1,7 +1,6 @@
 import type { Narrowings } from '../reading/narrowing.ts';
 import { newReading, type Reading } from '../reading/reading.ts';
 import type { Scope } from '../reading/scopes.ts';
-import type { CallsWithin } from './calls.ts';
 import type { Contents } from './contents.ts';
 import type { SyntaxTable } from '../reading/syntaxTable.ts';
 
@@ -17,7 +16,8 @@ export interface PythonReading extends Reading {
   isOpen: boolean;
   narrowings: Narrowings | null;
   contents: Contents | null;
-  callsWithin: CallsWithin | null;
+  /** What calls hand over: what is called, and a list of values. */
+  handed: { callee: number; values: number }[];
 }
 
 export function newPythonReading(text: string, table: SyntaxTable): PythonReading {
@@ -29,6 +29,6 @@ export function newPythonReading(text: string, table: SyntaxTable): PythonReadin
     isOpen: false,
     narrowings: null,
     contents: null,
-    callsWithin: null,
+    handed: [],
   };
 }

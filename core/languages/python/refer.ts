@@ -2,7 +2,7 @@ import { EXPRESSION, KIND, REFERENCE, type ReferenceColumns } from '../../facts/
 import { textOf } from '../reading/reading.ts';
 import { childIn } from '../reading/syntaxTable.ts';
 import { walkReferences, type ReferenceList } from '../reading/walk.ts';
-import { callsWithin } from './calls.ts';
+import { noteHanded } from './calls.ts';
 import { contentsIn } from './contents.ts';
 import { bindingOf } from './declare.ts';
 import {
@@ -23,7 +23,6 @@ import { F, K, kindSet } from './vocabulary.ts';
 export function referAll(reading: PythonReading): ReferenceColumns {
   reading.narrowings = narrowingsIn(reading);
   reading.contents = contentsIn(reading);
-  reading.callsWithin = callsWithin(reading);
   return walkReferences(reading, { state: stateDeclaration, refers, refer });
 }
 
@@ -51,7 +50,9 @@ function refer(reading: PythonReading, node: number, owner: number, into: Refere
       referImplied(reading, node, owner, into);
       const callee = childIn(table, node, F.function);
       if (callee < 0 || isSuper(reading, callee)) return;
-      into.add(REFERENCE.call, owner, nameOf(reading, callee), valueExpression(reading, callee));
+      const called = valueExpression(reading, callee);
+      into.add(REFERENCE.call, owner, nameOf(reading, callee), called);
+      noteHanded(reading, node, called);
       return;
     }
     case K.binary_operator:
@@ -116,14 +117,22 @@ function referParents(reading: PythonReading, node: number, into: ReferenceList)
   const declared = reading.declarationAt.get(node);
   if (list < 0 || declared === undefined) return;
   for (let child = list + 1; child < table.next[list]; child = table.next[child]) {
-    if (table.kind[child] === K.keyword_argument) continue;
-    into.add(REFERENCE.inherit, declared, child, typeExpression(reading, child));
+    if (table.kind[child] === K.keyword_argument) {
+      if (!isMetaclass(reading, child)) continue;
+      reading.declarations[declared].value = typeExpression(reading, childIn(table, child, F.value));
+    } else into.add(REFERENCE.inherit, declared, child, typeExpression(reading, child));
   }
   // The parents are told of each heir.
   const { expressions } = reading;
   const above = expressions.add(EXPRESSION.super, declared, 0);
   const told = expressions.add(EXPRESSION.member, above, expressions.name('__init_subclass__'));
   into.add(REFERENCE.call, declared, node, told);
+  into.add(REFERENCE.call, declared, node, expressions.add(EXPRESSION.typeOfType, declared));
+}
+
+/** `metaclass=Registered` among the parents: the type whose instance the class is. */
+function isMetaclass(reading: PythonReading, argument: number): boolean {
+  return textOf(reading, childIn(reading.table, argument, F.name)) === 'metaclass';
 }
 
 /** What a class keeps under a name is told of it, where its type has a method for that: `@cached`, `field = Field()`. */
@@ -160,16 +169,18 @@ function keptValues(reading: PythonReading, statement: number): number[] {
 }
 
 /** Names that a call, a parent list or a decorator already reports. */
-function isSaidOtherwise({ table }: PythonReading, node: number): boolean {
+function isSaidOtherwise(reading: PythonReading, node: number): boolean {
+  const { table } = reading;
   const parent = table.parent[node];
   const kind = table.kind[parent];
   if (kind === K.call) return table.field[node] === F.function;
   if (kind === K.decorator) return true;
-  const holder = kind === K.subscript && node === parent + 1 ? table.parent[parent] : parent;
+  const isPart = (kind === K.subscript && node === parent + 1) || kind === K.keyword_argument;
+  const holder = isPart ? table.parent[parent] : parent;
   return (
     table.kind[holder] === K.argument_list &&
     table.kind[table.parent[holder]] === K.class_definition &&
-    table.kind[parent] !== K.keyword_argument
+    (table.kind[parent] !== K.keyword_argument || isMetaclass(reading, parent))
   );
 }
 

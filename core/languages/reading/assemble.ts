@@ -3,6 +3,7 @@ import {
   type DeclarationColumns,
   type FigureName,
   type FileFacts,
+  type HandedColumns,
   type ReferenceColumns,
 } from '../../facts/fileFacts.ts';
 import { lineFigures, type LineCounts } from './lineFigures.ts';
@@ -14,13 +15,14 @@ export interface Extracted {
   damage: [number, number][];
   counts: LineCounts;
   references: ReferenceColumns;
+  handed?: HandedColumns;
   isScript?: boolean;
   packageName?: string;
 }
 
 /** The facts of a file that has been read, in columns. */
 export function assembleFacts(reading: Reading, extracted: Extracted): FileFacts {
-  const { counts, references, isScript = false, packageName = '' } = extracted;
+  const { counts, references, handed, isScript = false, packageName = '' } = extracted;
   const damage = withUnread(extracted.damage, reading);
   return {
     parse: damage.length > 0 ? 'partial' : 'clean',
@@ -34,6 +36,7 @@ export function assembleFacts(reading: Reading, extracted: Extracted): FileFacts
     symbols: reading.symbols,
     expressions: reading.expressions.columns(),
     references,
+    ...(handed ? { handed } : {}),
     isScript,
     packageName,
   };

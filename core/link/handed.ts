@@ -1,0 +1,154 @@
+import { EXPRESSION, FLAG, KIND } from '../facts/fileFacts.ts';
+import type { FactsOfFile } from '../contracts/linked.ts';
+import { instanceOf, isSameDeclared, type Declared, type Value } from '../contracts/values.ts';
+import type { Evaluator } from './evaluator.ts';
+import type { FamilyRules } from './families.ts';
+import { eitherOf } from './meanings.ts';
+
+/** A parameter of a routine that does not say what it is. */
+export interface Parameter {
+  file: number;
+  /** The routine. */
+  declaration: number;
+  /** Its place, from 0; what a method is called on is none. */
+  index: number;
+  name: string;
+}
+
+/** What a parameter is given by the calls of its routine, and of those that the routine overrides; null where they do not say. */
+export type Handed = (parameter: Parameter) => Value | null;
+
+export const noneHanded: Handed = () => null;
+
+/** More calls of a routine are not looked at, and more types of one parameter say nothing. */
+const MOST_CALLS = 64;
+const MOST_TYPES = 8;
+/** More that one call may mean says nothing. */
+const MOST_MEANT = 8;
+/** Give up on parents of parents beyond this. */
+const MOST_ABOVE = 20;
+
+/** A call: the list of what it hands over, and how many of that stand before the first parameter. */
+interface HandingCall {
+  file: number;
+  values: number;
+  before: number;
+}
+
+/**
+ * What calls hand over, as far as `evaluator` tells, for which parameters are unknown: parameters that rest on parameters would be
+ * one circle through a whole codebase. All calls are gone through when first asked, in O(calls).
+ */
+export function createHanded(
+  files: readonly FactsOfFile[],
+  rules: FamilyRules,
+  evaluator: Evaluator,
+): Handed {
+  let calls: Map<string, HandingCall[]> | null = null;
+
+  const callsByRoutine = (): Map<string, HandingCall[]> => {
+    const found = new Map<string, HandingCall[]>();
+    files.forEach(({ facts: { handed } }, file) => {
+      handed?.callee.forEach((callee, call) => {
+        const values = handed.values[call];
+        for (const routine of routinesCalled(file, callee)) {
+          const before = isCalledByType(file, callee, routine) ? 1 : 0;
+          const known = found.get(keyOf(routine));
+          if (!known) found.set(keyOf(routine), [{ file, values, before }]);
+          else if (known.length < MOST_CALLS) known.push({ file, values, before });
+        }
+      });
+    });
+    return found;
+  };
+
+  function routinesCalled(file: number, callee: number): Declared[] {
+    const value = evaluator.evaluate(file, callee);
+    const named = value?.tag === 'instance' ? calledOn(value, file, 'called') : value;
+    if (named?.tag !== 'declared' || (named.others?.length ?? 0) >= MOST_MEANT) return [];
+    return [named, ...(named.others ?? [])].flatMap((meant): Declared[] => {
+      const made = isOf(meant, KIND.type) ? calledOn(instanceOf(meant, true), file, 'made') : meant;
+      return made?.tag === 'declared' && isOf(made, KIND.routine) ? [made] : [];
+    });
+  }
+
+  /** The routine that making or calling an instance runs. */
+  function calledOn(object: Value | null, file: number, how: 'made' | 'called'): Value | null {
+    const name = rules.languageOf(file).specialRoutines?.[how];
+    return name === undefined || !object ? null : evaluator.memberOf(object, name);
+  }
+
+  /** True for `Gate.open(gate)`, which hands over what the method is called on. */
+  function isCalledByType(file: number, callee: number, routine: Declared): boolean {
+    const { operation, a } = files[file].facts.expressions;
+    if (operation[callee] !== EXPRESSION.member) return false;
+    const { declarations } = files[routine.file].facts;
+    const [first] = routine.declarations;
+    const holder = declarations.parent[first];
+    if (holder < 0 || declarations.kind[holder] !== KIND.type || declarations.flags[first] & FLAG.static)
+      return false;
+    const object = evaluator.evaluate(file, a[callee]);
+    return object?.tag === 'declared' && isOf(object, KIND.type);
+  }
+
+  function isOf({ file, declarations: [first] }: Declared, kind: number): boolean {
+    return files[file].facts.declarations.kind[first] === kind;
+  }
+
+  /** A routine and those that it overrides. */
+  function withOverridden(file: number, declaration: number): Declared[] {
+    const { declarations, names } = files[file].facts;
+    const found: Declared[] = [{ tag: 'declared', file, declarations: [declaration], inferred: false }];
+    for (const routine of found) {
+      const holder = files[routine.file].facts.declarations.parent[routine.declarations[0]];
+      if (holder < 0 || found.length > MOST_ABOVE) break;
+      for (const parent of evaluator.parentsOf(routine.file, holder)) {
+        const object = instanceOf(parent, false);
+        const above = object && evaluator.memberOf(object, names[declarations.name[declaration]]);
+        const isNew = above?.tag === 'declared' && !found.some((known) => isSameDeclared(known, above));
+        if (isNew && isOf(above, KIND.routine)) found.push(above);
+      }
+    }
+    return found;
+  }
+
+  /** The value that a call hands over to a parameter: by its name, or by its place. */
+  function valueFor({ index, name }: Parameter, { file, values, before }: HandingCall): Value | null {
+    const { names, expressions } = files[file].facts;
+    const { operation, a, b } = expressions;
+    let place = index + before;
+    for (let cell = values; cell > 0; cell = b[cell]) {
+      const value = a[cell];
+      if (operation[value] === EXPRESSION.entry) {
+        if (names[b[value]] === name) return evaluator.heldBy(evaluator.evaluate(file, a[value]));
+      } else if (place-- === 0) return evaluator.heldBy(evaluator.evaluate(file, value));
+    }
+    return null;
+  }
+
+  /** True for what leads to declarations of the codebase, and not only to a name for something unknown. */
+  function isKnown(value: Value): boolean {
+    if (value.tag === 'declared') return !isOf(value, KIND.field);
+    const type = value.tag === 'instance' ? value.type : value;
+    return knownTypes.has(type.tag);
+  }
+
+  return (parameter) => {
+    calls ??= callsByRoutine();
+    const values: Value[] = [];
+    for (const routine of withOverridden(parameter.file, parameter.declaration))
+      for (const call of calls.get(keyOf(routine)) ?? []) {
+        const value = valueFor(parameter, call);
+        if (value && isKnown(value)) values.push(value);
+      }
+    const found = eitherOf(values);
+    const named = found?.tag === 'instance' ? found.type : found;
+    return named?.tag === 'declared' && (named.others?.length ?? 0) >= MOST_TYPES ? null : found;
+  };
+}
+
+const knownTypes: ReadonlySet<Value['tag']> = new Set(['declared', 'container', 'both', 'module']);
+
+function keyOf({ file, declarations: [first] }: Declared): string {
+  return `${file}:${first}`;
+}
