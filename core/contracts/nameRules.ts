@@ -47,6 +47,8 @@ export interface NameRules {
   sees?(file: number, other: number): boolean;
   /** True where a field that is called runs the routine, or makes the type, that it holds. */
   fieldsAreCalled?: true;
+  /** Files whose fixtures the tests of a file are handed, beside its own, nearest first. */
+  suppliersOf?(file: number): readonly number[];
   /** True where a routine that is declared again takes the place of the earlier one, be it under a condition. */
   laterReplaces?: true;
   /** True where a type may rest on what the other parents of its heirs have. */

@@ -114,6 +114,8 @@ export function describeExpression(facts: FileFacts, expression: number): string
       const { declaration } = placeOfParameter(a[expression]);
       return `handed to ${facts.names[b[expression]]} of ${qualifiedName(facts, declaration)}`;
     }
+    case EXPRESSION.supplied:
+      return `supplied ${facts.names[a[expression]]}`;
     case EXPRESSION.typeOfType:
       return `type of ${qualifiedName(facts, a[expression])}`;
     case EXPRESSION.lambda:

@@ -269,6 +269,8 @@ export const EXPRESSION = {
   argument: 53,
   /** The type whose instance the type of declaration `a` is itself, be it by a parent. */
   typeOfType: 54,
+  /** The routine whose result the routine `b` (declaration) is handed as its parameter named `a` (name), for it bears that name. */
+  supplied: 55,
   /** The type of pointers to the type `a` (expression). */
   pointer: 32,
   /** What the pointer `a` (expression) points to. */
@@ -353,4 +355,6 @@ export interface HandedColumns {
   callee: Int32Array;
   /** The values in their order (a list, 0 where one is unknown), and then, by the names of parameters, each an `entry`. */
   values: Int32Array;
+  /** Routines whose results tests are handed that have a parameter of the name: fixtures, each with its declaration. */
+  supplied: [name: string, declaration: number][];
 }

@@ -151,6 +151,8 @@ export function createEvaluator(
         return signatures.takenBy(evaluate(file, a), b);
       case EXPRESSION.given:
         return signatures.givenTo(evaluate(file, a), b);
+      case EXPRESSION.supplied:
+        return suppliedTo(file, b, facts.names[a]);
       case EXPRESSION.typeOfType:
         return members.typeOfType({ tag: 'declared', file, declarations: [a], inferred: false });
       case EXPRESSION.argument:
@@ -248,6 +250,25 @@ export function createEvaluator(
         return { tag: 'function', signatures: all };
       }
     }
+  }
+
+  /** The fixture of a name that is nearest to a routine and another than itself. */
+  function suppliedTo(file: number, routine: number, name: string): Value | null {
+    for (const other of [file, ...(rulesOf(file)?.suppliersOf?.(file) ?? [])]) {
+      const own = files[other].facts.handed?.supplied.find(
+        ([known, declaration]) => known === name && !(other === file && declaration === routine),
+      );
+      if (own) return { tag: 'declared', file: other, declarations: [own[1]], inferred: true };
+      const brought = exportOf(other, name);
+      const isItself =
+        brought?.tag === 'declared' && brought.file === file && brought.declarations[0] === routine;
+      if (brought?.tag === 'declared' && isSupplied(brought) && !isItself) return uncertain(brought);
+    }
+    return null;
+  }
+
+  function isSupplied({ file, declarations: [first] }: Declared): boolean {
+    return files[file].facts.handed?.supplied.some(([, declaration]) => declaration === first) === true;
   }
 
   /** The texts of a list of literals. */

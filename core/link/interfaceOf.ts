@@ -33,6 +33,7 @@ export function interfaceOf(facts: FileFacts): string {
   facts.handed?.callee.forEach((callee, call) =>
     said.push(expressions.state(callee), expressions.state(facts.handed!.values[call])),
   );
+  said.push(facts.handed?.supplied ?? null);
   said.push(
     symbols,
     imports.map(({ kind, specifier, conditional }) => [kind, specifier, conditional === true]),
@@ -94,6 +95,7 @@ const operands: Record<number, { a?: 'expression' | 'name'; b?: 'expression' | '
   [EXPRESSION.untagged]: { a: 'expression', b: 'expression' },
   [EXPRESSION.given]: { a: 'expression' },
   [EXPRESSION.argument]: { b: 'name' },
+  [EXPRESSION.supplied]: { a: 'name' },
   [EXPRESSION.pointer]: { a: 'expression' },
   [EXPRESSION.pointee]: { a: 'expression' },
   [EXPRESSION.address]: { a: 'expression' },

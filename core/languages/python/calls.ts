@@ -4,6 +4,7 @@ import { childIn } from '../reading/syntaxTable.ts';
 import { argumentsIn } from './contents.ts';
 import { decoratorsOf } from './declare.ts';
 import { valueExpression } from './expressions.ts';
+import { fixturesIn } from './fixtures.ts';
 import type { PythonReading } from './reading.ts';
 import { F, K, kindSet } from './vocabulary.ts';
 
@@ -69,8 +70,10 @@ function handedValue(reading: PythonReading, node: number): number {
   return reading.expressions.isOf(value, EXPRESSION.literal) ? 0 : value;
 }
 
-export function handedColumns({ handed }: PythonReading): HandedColumns {
+export function handedColumns(reading: PythonReading): HandedColumns {
+  const { handed } = reading;
   return {
+    supplied: fixturesIn(reading),
     callee: Int32Array.from(handed, ({ callee }) => callee),
     values: Int32Array.from(handed, ({ values }) => values),
   };

@@ -115,6 +115,19 @@ class DateField(Checks, Field):
     );
   });
 
+  it('are asked above the type that `super` names', async () => {
+    const source = `
+class A:
+    def go(self): pass
+class B(A):
+    def go(self): pass
+class C(B):
+    def go(self): super(B, self).go()
+    def come(self): super(C, self).go()
+`;
+    expect(await calls(source)).toEqual(['call C.come → B.go exact', 'call C.go → A.go exact']);
+  });
+
   it('are told of each heir, where they ask to be', async () => {
     expect(await calls(`${parents}\nclass Sluice(Checks): pass\nclass Tide(Field): pass\n`)).toEqual([
       'call Tide → Field.__init_subclass__ exact',

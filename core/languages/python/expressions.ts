@@ -4,7 +4,7 @@ import type { Binding, Scope } from '../reading/scopes.ts';
 import { boundExpression, MAX_DEPTH, receiverAt, statedOnce } from '../reading/stating.ts';
 import { childIn } from '../reading/syntaxTable.ts';
 import { argumentExpression } from './calls.ts';
-import { filledContainer } from './contents.ts';
+import { argumentsIn, filledContainer } from './contents.ts';
 import {
   builtInResult,
   calledMember,
@@ -15,6 +15,7 @@ import {
   partOfEach,
 } from './containers.ts';
 import { bindingOf, decoratorsOf, GLOBAL, NONLOCAL } from './declare.ts';
+import { suppliedExpression } from './fixtures.ts';
 import type { PythonReading } from './reading.ts';
 import { quotedType, wrappers } from './quotedTypes.ts';
 import { F, K, kindSet, T } from './vocabulary.ts';
@@ -58,8 +59,7 @@ function stateValue(reading: PythonReading, node: number, depth: number): number
     }
     case K.call: {
       const callee = childIn(table, node, F.function);
-      if (callee >= 0 && textOf(reading, callee) === 'super')
-        return receiverAt(reading, node, EXPRESSION.super);
+      if (callee >= 0 && textOf(reading, callee) === 'super') return superAt(reading, node);
       return builtInResult(reading, node, depth) || expressions.add(EXPRESSION.result, inner(callee));
     }
     case K.await:
@@ -103,6 +103,19 @@ function stateValue(reading: PythonReading, node: number, depth: number): number
     default:
       return 0;
   }
+}
+
+/** `super()`, and `super(Gate, self)`, which begins above the type that is named. */
+function superAt(reading: PythonReading, node: number): number {
+  const { declarations, symbols, scopeOf } = reading;
+  const list = childIn(reading.table, node, F.arguments);
+  const named = list < 0 ? undefined : argumentsIn(reading, list)[0];
+  const name = named === undefined ? '' : textOf(reading, named);
+  const binding = name === '' ? undefined : lookUpName(reading, scopeOf[node], name);
+  const type = binding?.kind === 'symbol' ? symbols[binding.symbol][0] : -1;
+  const own = receiverAt(reading, node, EXPRESSION.super);
+  if (own === 0 || type < 0 || declarations[type].kind !== KIND.type) return own;
+  return reading.expressions.add(EXPRESSION.super, type, 0);
 }
 
 /** The type that a test names, or any of those in its tuple, and in tuples therein. */
@@ -199,9 +212,12 @@ function receiverParameter(reading: PythonReading, node: number, list: number): 
   return reading.expressions.add(EXPRESSION.this, cls, isClass ? 1 : 0);
 }
 
-/** What a parameter of which nothing else is known is given where its routine is called. */
+/** What a parameter of which nothing else is known is given: by a fixture of its name, or where its routine is called. */
 function givenByCalls(reading: PythonReading, node: number, list: number): number {
-  return reading.expressions.add(EXPRESSION.uncertain, argumentExpression(reading, node, list));
+  const { expressions } = reading;
+  const supplied = expressions.add(EXPRESSION.result, suppliedExpression(reading, node, list));
+  const given = expressions.add(EXPRESSION.uncertain, argumentExpression(reading, node, list));
+  return expressions.either(supplied, given);
 }
 
 function instance({ expressions }: PythonReading, type: number): number {
@@ -308,6 +324,9 @@ export function returnedValue(reading: PythonReading, node: number): number {
   return reading.expressions.union(values);
 }
 
+/** Routines that yield to what stands in between: managers of contexts, and fixtures. */
+const handsOver = /(^|\.)((async)?contextmanager|fixture)$/;
+
 /** `yield x` makes a sequence of such, but for a context manager, which hands it over; `yield from xs` passes on what xs is. */
 function yieldedValue(reading: PythonReading, node: number, routine: number): number {
   const { table } = reading;
@@ -315,7 +334,7 @@ function yieldedValue(reading: PythonReading, node: number, routine: number): nu
   if (first >= table.next[node]) return 0;
   if (table.kind[first] === T.from) return valueExpression(reading, table.next[first]);
   const value = valueExpression(reading, first);
-  const isManager = decoratorsOf(reading, routine).some((name) => /(^|\.)(async)?contextmanager$/.test(name));
+  const isManager = decoratorsOf(reading, routine).some((name) => handsOver.test(name));
   return isManager ? value : listOf(reading, value);
 }
 

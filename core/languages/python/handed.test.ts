@@ -146,3 +146,63 @@ class A:
     ]);
   });
 });
+
+describe('a test is handed what fixtures of the names of its parameters give', () => {
+  const conftest = `import pytest
+from gates import Gate, Weir
+@pytest.fixture
+def gate(): return Gate()
+@pytest.fixture(scope='module', name='weir')
+def make_weir():
+    yield Weir()
+`;
+  const found = async (texts: Record<string, string>): Promise<string[]> => {
+    const lines = await dependenciesOf({ 'gates.py': gates, ...texts }, 'call ');
+    return lines.filter((line) => line.includes('test_a.py#')).map((line) => line.replace('call ', ''));
+  };
+
+  it('of the folders above', async () => {
+    const test = 'def test_open(gate): gate.open()\n';
+    expect(await found({ 'conftest.py': conftest, 'deep/down/test_a.py': test })).toEqual([
+      'deep/down/test_a.py#test_open → conftest.py#gate inferred',
+      'deep/down/test_a.py#test_open → gates.py#Gate.open inferred',
+    ]);
+  });
+
+  it('of another name than their routine’s, and by yielding it', async () => {
+    const test = 'class TestA:\n    def test_open(self, weir): weir.open()\n';
+    expect(await found({ 'conftest.py': conftest, 'test_a.py': test })).toEqual([
+      'test_a.py#TestA.test_open → conftest.py#make_weir inferred',
+      'test_a.py#TestA.test_open → gates.py#Weir.open inferred',
+    ]);
+  });
+
+  it('of their own file before others, and those that are built on one of their own name', async () => {
+    const test = `${fromGates}from pytest import fixture
+@fixture
+def gate(gate): return Weir()
+def test_open(gate): gate.open()
+`;
+    expect(await found({ 'conftest.py': conftest, 'test_a.py': test })).toEqual([
+      'test_a.py#gate → conftest.py#gate inferred',
+      'test_a.py#test_open → gates.py#Weir.open inferred',
+      'test_a.py#test_open → test_a.py#gate inferred',
+    ]);
+  });
+
+  it('that a file brings in from elsewhere', async () => {
+    const test = 'from fixtures import gate\ndef test_open(gate: object): pass\n';
+    expect(await found({ 'fixtures.py': conftest, 'test_a.py': test })).toEqual([
+      'test_a.py#test_open → fixtures.py#gate inferred',
+    ]);
+  });
+
+  it.each([
+    ['what is no test', 'def helper(gate): gate.open()\n'],
+    ['a folder beside', 'def test_open(gate): gate.open()\n'],
+    ['a parameter with a default', 'def test_open(gate=None): pass\n'],
+  ])('but not %s', async (what, test) => {
+    const at = what === 'a folder beside' ? 'south/conftest.py' : 'north/conftest.py';
+    expect(await found({ [at]: conftest, 'north/test_a.py': test })).toEqual([]);
+  });
+});

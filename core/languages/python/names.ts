@@ -132,8 +132,21 @@ export function pythonNames({ files, own, targets, exportOf }: NameContext): Nam
     callsMakeInstances: true,
     fieldsAreCalled: true,
     parentsMix: true,
+    suppliersOf: (file) =>
+      foldersAbove(files[file].path).flatMap((folder) => byPath.get(`${folder}conftest.py`) ?? []),
     laterReplaces: true,
   };
+}
+
+/** The folders that a path lies in, innermost first, each with a slash behind it; the root is the empty one. */
+function foldersAbove(path: string): string[] {
+  const words = path.split('/').slice(0, -1);
+  return [...words.keys(), words.length].reverse().map((count) =>
+    words
+      .slice(0, count)
+      .map((word) => `${word}/`)
+      .join(''),
+  );
 }
 
 /** Methods that the language's own objects have as well. */

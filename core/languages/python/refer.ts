@@ -13,6 +13,7 @@ import {
   typeExpression,
   valueExpression,
 } from './expressions.ts';
+import { suppliedParameters } from './fixtures.ts';
 import { narrowingsIn } from './narrowing.ts';
 import { referImplied } from './operators.ts';
 import { namesQuoted } from './quotedTypes.ts';
@@ -29,6 +30,7 @@ export function referAll(reading: PythonReading): ReferenceColumns {
 const refers = kindSet(
   K.call,
   K.class_definition,
+  K.function_definition,
   K.decorator,
   K.attribute,
   K.identifier,
@@ -68,6 +70,10 @@ function refer(reading: PythonReading, node: number, owner: number, into: Refere
     case K.class_definition:
       referParents(reading, node, into);
       referNamed(reading, node, into);
+      return;
+    case K.function_definition:
+      for (const { parameter, expression } of suppliedParameters(reading, node))
+        into.add(REFERENCE.call, owner, parameter, expression);
       return;
     case K.decorator: {
       const target = node + 2;
