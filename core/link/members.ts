@@ -127,10 +127,14 @@ export function createMembers({
     const stated = evaluate(type.file, files[type.file].facts.declarations.value[type.declarations[0]]);
     if (stated) return stated;
     for (const parent of parentsOf(type.file, type.declarations[0])) {
-      const found = parent.tag === 'declared' ? typeOfType(parent, steps + 1) : null;
+      if (parent.tag !== 'declared') continue;
+      const [first] = parent.declarations;
+      const isField = files[parent.file].facts.declarations.kind[first] === KIND.field;
+      // A parent that a field holds may be made by calling the type of types: `Base = Register('Base', (), {})`.
+      const held = isField ? heldAt(parent, first) : null;
+      const found = held?.tag === 'instance' ? held.type : typeOfType(parent, steps + 1);
       // That of a type outside is the parent's affair.
-      if (found?.tag === 'declared')
-        return parent.tag === 'declared' && parent.inferred ? uncertain(found) : found;
+      if (found?.tag === 'declared') return parent.inferred || isField ? uncertain(found) : found;
     }
     return null;
   }

@@ -207,6 +207,11 @@ def use(): Pump.find('x')
     expect(lines).not.toContain('typeUse a.py#Plugin → a.py#Register exact');
   });
 
+  it('make the heirs of what is made by calling them', async () => {
+    const called = `${source}Base = Register('Base', (), {})\nclass Heir(Base): pass\n`;
+    expect(await calls(called)).toContain('construct Heir → Register inferred');
+  });
+
   it('lend their types what they have', async () => {
     expect(await calls(source)).toContain('call use → Register.find exact');
   });
