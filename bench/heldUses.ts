@@ -106,7 +106,7 @@ export const heldUses: readonly Held[] = [
   {
     code: 'dnlib',
     compare: () => compareCSharpUses('dnlib', 'src'),
-    reached: { exact: 0.999, inferred: 0.99, calls: 0.98, accesses: 0.96 },
+    reached: { exact: 0.999, inferred: 0.99, calls: 0.98, accesses: 0.98 },
   },
   {
     code: 'newtonsoft-json',
@@ -125,7 +125,7 @@ export const heldUses: readonly Held[] = [
         libraries: monoLibraries,
         only: cecilFolders,
       }),
-    reached: { exact: 0.999, inferred: 0.99, calls: 0.98, accesses: 0.94 },
+    reached: { exact: 0.999, inferred: 0.99, calls: 0.98, accesses: 0.97 },
   },
   {
     code: 'python-django',
@@ -136,7 +136,7 @@ export const heldUses: readonly Held[] = [
         command: ['runtests.py', '--parallel', '1', 'utils_tests', 'template_tests', 'forms_tests'],
         needs: ['python3-asgiref', 'python3-sqlparse', 'python3-tz'],
       }),
-    reached: { calls: 0.94 },
+    reached: { exact: 0.999, inferred: 0.99, calls: 0.975 },
   },
   {
     code: 'python3.11',
@@ -147,7 +147,7 @@ export const heldUses: readonly Held[] = [
         runIn: '.',
         command: ['-m', 'unittest', ...libraryTests.map((name) => `test.test_${name}`)],
       }),
-    reached: { exact: 0.999, inferred: 0.985, calls: 0.835 },
+    reached: { exact: 0.999, inferred: 0.99, calls: 0.855 },
   },
   {
     code: 'sympy',
@@ -162,7 +162,7 @@ export const heldUses: readonly Held[] = [
         ],
         needs: ['python3-mpmath'],
       }),
-    reached: {},
+    reached: { exact: 0.999, inferred: 0.99, calls: 0.87 },
   },
   {
     code: 'jinja2',
@@ -175,6 +175,6 @@ export const heldUses: readonly Held[] = [
           .split(' ')
           .map((name) => `python3-${name}`),
       }),
-    reached: {},
+    reached: { exact: 0.999, inferred: 0.99, calls: 0.885 },
   },
 ];

@@ -1,4 +1,4 @@
-import { cpSync, mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { FORM, KIND } from '../../core/facts/fileFacts.ts';
@@ -39,7 +39,8 @@ export async function compareCSharpUses(
     blankInactive(root, new Set(symbols));
     const { survey } = await surveyPath(root);
     const names = typeNames(survey, root);
-    const uses = readUses(compile(root, folder, symbols, libraries), membersByType(survey, names));
+    const listing = compile(root, folder, symbols, libraries);
+    const uses = readUses(listing, membersByType(survey, names), initializedFields(survey, root));
     return score({ code: packageName, oracle: 'instructions of mcs 6.8' }, survey, names, uses);
   } finally {
     rmSync(folder, { recursive: true, force: true });
@@ -195,27 +196,54 @@ function memberIn(operand: string): { type: string; name: string; parameters: nu
   return { type: head.slice(head.lastIndexOf(' ') + 1), name, parameters: parameterCount(list) };
 }
 
-function readUses(listing: string, membersOf: MembersOf): { uses: Use[]; constants: Set<string> } {
+/** Fields that are given their value where they are declared, which the assembly does in a constructor. */
+function initializedFields({ elements }: SurveyedCodebase, root: string): ReadonlySet<number> {
+  const found = new Set<number>();
+  const lines = new Map<number, string[]>();
+  for (let e = 0; e < elements.firstExternal; e++) {
+    if (elements.kind[e] !== KIND.field) continue;
+    const file = elements.file[e];
+    const text = lines.get(file) ?? readFileSync(join(root, elements.key[file]), 'utf8').split('\n');
+    lines.set(file, text);
+    const declared = text.slice(elements.startLine[e] - 1, elements.endLine[e]).join('\n');
+    if (new RegExp(`\\b${elements.name[e]}\\s*=[^=>]`).test(declared)) found.add(e);
+  }
+  return found;
+}
+
+function readUses(
+  listing: string,
+  membersOf: MembersOf,
+  initialized: ReadonlySet<number>,
+): { uses: Use[]; constants: Set<string> } {
   const uses: Use[] = [];
   const constants = new Set<string>();
-  let isConstructor = false;
+  /** The constructor that an instruction stands in: an instance's, or the type's own. */
+  let constructor: string | null = null;
   for (const { line, type: from } of linesOfTypes(listing)) {
     const constant = constantIn(line);
     if (constant !== undefined) constants.add(`${from}.${constant}`);
-    if (/^\s+(instance )?default .*\('?/.test(line)) isConstructor = line.includes("'.ctor'");
+    if (/^\s+(instance )?default .*\('?/.test(line)) constructor = /'(\.c?ctor)'/.exec(line)?.[1] ?? null;
     const [, operation, operand] = instruction.exec(line) ?? [];
     const target = operand === undefined ? null : memberIn(operand);
     const name = target && sourceName(target.name, !/fld/.test(operation));
     if (!target || name === null || target.type.includes("'<")) continue;
     const isAccessor = /^'?(get|set|add|remove)_/.test(target.name.split('.').at(-1)!);
+    const to = membersOf(plainName(target.type), name, isAccessor ? -1 : target.parameters);
+    const isOwn = from === plainName(target.type);
+    const isInitial =
+      constructor !== null && isOwn && kindOf[operation] === 'write' && to.every((e) => initialized.has(e));
     uses.push({
       from,
       kind: isAccessor ? 'read' : (kindOf[operation] ?? 'call'),
       name,
-      to: membersOf(plainName(target.type), name, isAccessor ? -1 : target.parameters),
-      // Nothing in the text says that a parent's constructor is run, or that a value is converted without a cast.
+      to,
+      // Nothing in the text says that a parent's constructor is run, or that a value is converted without a cast; what a field is declared
+      // with is no use of it.
       isOptional:
-        (operation === 'call' && name === MADE && isConstructor) || target.name.includes('op_Implicit'),
+        isInitial ||
+        (operation === 'call' && name === MADE && constructor === '.ctor') ||
+        target.name.includes('op_Implicit'),
     });
   }
   return { uses, constants };

@@ -1,4 +1,4 @@
-import { EXPRESSION, KIND } from '../facts/fileFacts.ts';
+import { EXPRESSION, FORM, KIND } from '../facts/fileFacts.ts';
 import type { FactsOfFile } from '../contracts/linked.ts';
 import { instanceOf, uncertain, type Declared, type Value } from '../contracts/values.ts';
 import { createConversions } from './conversions.ts';
@@ -77,7 +77,7 @@ export function createResults({
       forEachMeaning(callee, (meaning) =>
         saysItsSignatures(meaning)
           ? signatures.resultOfCall(meaning, { given: givenBy(file, args), receiver })
-          : resultOfOne(meaning, file, args),
+          : resultOfOne(meaning, file, args, receiver),
       )
     );
   }
@@ -113,7 +113,13 @@ export function createResults({
     return isOverloaded || callee.args !== undefined || declarations.kind[first] === KIND.field;
   }
 
-  function resultOfOne(callee: Value, file: number, args: number, steps = 0): Value | null {
+  function resultOfOne(
+    callee: Value,
+    file: number,
+    args: number,
+    receiver: () => Value | null,
+    steps = 0,
+  ): Value | null {
     if (callee.tag === 'containerMethod')
       return madeByFunction(callee, file, args) ?? containerResult(callee);
     if (callee.tag === 'outside') return callee;
@@ -125,10 +131,10 @@ export function createResults({
       for (const d of routine.declarations) {
         // A record's component is called as a routine is.
         if (declarations.kind[d] !== KIND.routine && !rules.ofFile(routine.file)) continue;
-        const value = returned(routine, d, file, args);
+        const value = returned(routine, d, file, args, receiver);
         const isHeld = declarations.kind[d] === KIND.field && rules.ofFile(routine.file)?.fieldsAreCalled;
         if (value && isHeld && value.tag === 'declared')
-          return steps < MOST_STEPS ? resultOfOne(value, file, args, steps + 1) : null;
+          return steps < MOST_STEPS ? resultOfOne(value, file, args, receiver, steps + 1) : null;
         if (value) return uncertain(value);
       }
     }
@@ -136,12 +142,24 @@ export function createResults({
   }
 
   /** What a routine returns, with what stands for its type parameters and those of the type through which it is reached. */
-  function returned(routine: Declared, d: number, file: number, args: number): Value | null {
+  function returned(
+    routine: Declared,
+    d: number,
+    file: number,
+    args: number,
+    receiver: () => Value | null,
+  ): Value | null {
     const { declarations, expressions } = files[routine.file].facts;
     const value = typeArguments.asReached(routine, stated(routine, declarations.value[d]));
     if (!holdsParameter(value) || args === 0 || declarations.parameters[d] === 0) return value;
     const taken = listOf(routine.file, expressions.b[declarations.parameters[d]]);
-    const given = listOf(file, files[file].facts.expressions.b[args]);
+    const given = givenBy(file, args);
+    // What a routine extends is what it is called on, or what it is given first.
+    if (declarations.form[d] === FORM.extension) {
+      taken.unshift(evaluate(routine.file, declarations.owner[d]));
+      const object = receiver();
+      if (object?.tag === 'instance') given.unshift(object);
+    }
     const found = typeArguments.inferred(taken, given);
     return substitute(value, (parameter) => found.get(parameterKey(parameter)));
   }

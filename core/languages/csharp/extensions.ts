@@ -2,6 +2,7 @@ import { FORM } from '../../facts/fileFacts.ts';
 import type { FactsOfFile } from '../../contracts/linked.ts';
 import type { NameContext, Place } from '../../contracts/nameRules.ts';
 import type { PackageIndex } from '../../link/packages.ts';
+import { conversions } from './conversions.ts';
 import type { Value } from '../../contracts/values.ts';
 
 interface ExtensionContext extends Pick<NameContext, 'parentsOf' | 'evaluate'> {
@@ -38,7 +39,10 @@ export function findExtensions({
   /** Whether a value may be what a type asks for: by its type, or what that inherits from. */
   const fits = (type: Value, wanted: Value | null, steps = 0): boolean => {
     if (!wanted || steps > 20) return wanted === null;
-    if (type.tag !== 'declared') return nameOf(type) === nameOf(wanted) && nameOf(type) !== '';
+    if (type.tag !== 'declared') {
+      const name = nameOf(type);
+      return name !== '' && [name, ...(conversions.parents?.[name] ?? [])].includes(nameOf(wanted));
+    }
     if (wanted.tag !== 'declared') return wanted.tag === 'literal' && wanted.name === 'object';
     if (type.file === wanted.file && type.declarations[0] === wanted.declarations[0]) return true;
     return parentsOf(type.file, type.declarations[0]).some((parent) => fits(parent, wanted, steps + 1));

@@ -108,6 +108,32 @@ class Use { void A(Hull h) { h.Scrub(2); } void B() { "x".Slug(); } void C(int n
     ]);
   });
 
+  it('follow what extension methods of sequences give, whichever sequence they are called on', async () => {
+    const files = {
+      'Safe.cs': `using System.Collections.Generic;
+class Gate { public void Open() {} }
+static class Safe { public static IEnumerable<T> Each<T>(this IEnumerable<T> all) => all; public static T Pick<T>(this IList<T> all, int at) => all[at]; }`,
+      'Use.cs': `using System.Collections.Generic;
+class Use {
+  void A(IList<Gate> all) { foreach (var one in all.Each()) one.Open(); }
+  void B(List<Gate> all) { all.Pick(2).Open(); }
+  void C(Gate[] all) { foreach (var one in Safe.Each(all)) one.Open(); }
+  void D(IEnumerable<Gate> all) { all.Pick(1); }
+}`,
+    };
+    expect(await dependenciesOf(files, 'call ')).toEqual([
+      'call Use.cs#Use.A → Safe.cs#Gate.Open inferred',
+      'call Use.cs#Use.A → Safe.cs#Safe.Each inferred',
+      'call Use.cs#Use.A → dotnet:System.Collections.Generic exact',
+      'call Use.cs#Use.B → Safe.cs#Gate.Open inferred',
+      'call Use.cs#Use.B → Safe.cs#Safe.Pick inferred',
+      'call Use.cs#Use.C → Safe.cs#Gate.Open inferred',
+      'call Use.cs#Use.C → Safe.cs#Safe.Each exact',
+      'call Use.cs#Use.C → dotnet:System.Collections.Generic exact',
+      'call Use.cs#Use.D → dotnet:System.Collections.Generic exact',
+    ]);
+  });
+
   it('see through the operators, indexers and initializers of types', async () => {
     const files = {
       'Depth.cs': `public struct Depth { public double Metres { get; set; } public static Depth operator +(Depth a, Depth b) => a; public Depth this[int at] => this; }`,
