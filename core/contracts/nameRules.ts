@@ -47,6 +47,8 @@ export interface NameRules {
   sees?(file: number, other: number): boolean;
   /** True where a field that is called runs the routine, or makes the type, that it holds. */
   fieldsAreCalled?: true;
+  /** True for a file whose imports those that import it are meant to see: a package's. */
+  bringsIn?(file: number): boolean;
   /** Files whose fixtures the tests of a file are handed, beside its own, nearest first. */
   suppliersOf?(file: number): readonly number[];
   /** True where a routine that is declared again takes the place of the earlier one, be it under a condition. */

@@ -1,4 +1,5 @@
 import { EXPRESSION, FLAG, KIND } from '../facts/fileFacts.ts';
+import type { ImportTarget } from '../contracts/fileTree.ts';
 import type { FactsOfFile } from '../contracts/linked.ts';
 import { instanceOf, isSameDeclared, type Declared, type Value } from '../contracts/values.ts';
 import type { Evaluator } from './evaluator.ts';
@@ -28,6 +29,9 @@ const MOST_MEANT = 8;
 /** Give up on parents of parents beyond this. */
 const MOST_ABOVE = 20;
 
+/** Follows packages that bring in packages no further than this many files. */
+const MOST_SEEN = 200;
+
 /** A call: the list of what it hands over, and how many of that stand before the first parameter. */
 interface HandingCall {
   file: number;
@@ -37,13 +41,17 @@ interface HandingCall {
 
 /**
  * What calls hand over, as far as `evaluator` tells, for which parameters are unknown: parameters that rest on parameters would be
- * one circle through a whole codebase. All calls are gone through when first asked, in O(calls).
+ * one circle through a whole codebase. Of what is handed over a file knows what it imports, as where a parameter states its type: an
+ * instance of a type that it does not know is one of the nearest parent that it does, or else unknown. A library would depend on
+ * all that use it otherwise. All calls are gone through when first asked, in O(calls).
  */
 export function createHanded(
   files: readonly FactsOfFile[],
+  targets: readonly ImportTarget[][],
   rules: FamilyRules,
   evaluator: Evaluator,
 ): Handed {
+  const seenFrom = files.map((): ReadonlySet<number> | null => null);
   let calls: Map<string, HandingCall[]> | null = null;
 
   const callsByRoutine = (): Map<string, HandingCall[]> => {
@@ -126,11 +134,66 @@ export function createHanded(
     return null;
   }
 
-  /** True for what leads to declarations of the codebase, and not only to a name for something unknown. */
-  function isKnown(value: Value): boolean {
-    if (value.tag === 'declared') return !isOf(value, KIND.field);
-    const type = value.tag === 'instance' ? value.type : value;
-    return knownTypes.has(type.tag);
+  /** What a file knows of a value: null for what does not lead to declarations that it may see. */
+  function known(file: number, value: Value, steps = 0): Value | null {
+    if (steps > MOST_ABOVE) return null;
+    const inner = (part: Value | null): Value | null => part && known(file, part, steps + 1);
+    switch (value.tag) {
+      case 'instance': {
+        const type = inner(value.type);
+        return type && { ...value, type };
+      }
+      case 'typeOf': {
+        const held = inner(value.value);
+        return held && { ...value, value: held };
+      }
+      case 'container': {
+        const args = value.args.map(inner);
+        return args.some((arg) => arg !== null) ? { ...value, args } : null;
+      }
+      case 'both': {
+        const parts = value.parts.map(inner).filter((part) => part !== null);
+        return parts.length > 0 ? { ...value, parts } : null;
+      }
+      case 'module':
+        return sees(file, value.file) ? value : null;
+      case 'declared':
+        // A field stands for something unknown here.
+        if (isOf(value, KIND.field)) return null;
+        return eitherOf([value, ...(value.others ?? [])].map((each) => nearest(file, each, steps)));
+      default:
+        return null;
+    }
+  }
+
+  /** A type or routine, if a file sees it, or else the nearest parent of the type that the file sees. */
+  function nearest(file: number, { others: _, ...value }: Declared, steps: number): Value | null {
+    if (sees(file, value.file)) return value;
+    if (!isOf(value, KIND.type)) return null;
+    for (const parent of evaluator.parentsOf(value.file, value.declarations[0])) {
+      const found = parent.tag === 'declared' ? known(file, parent, steps + 1) : null;
+      if (found) return found;
+    }
+    return null;
+  }
+
+  /** True for a file itself, what it imports, and what packages that it imports bring in. */
+  function sees(file: number, other: number): boolean {
+    return file === other || (seenFrom[file] ??= filesSeen(file)).has(other);
+  }
+
+  function filesSeen(file: number): ReadonlySet<number> {
+    const found = new Set<number>();
+    const open = [file];
+    for (const at of open) {
+      for (const target of targets[at]) {
+        if (target.kind !== 'file' || found.has(target.file)) continue;
+        found.add(target.file);
+        if (rules.ofFile(target.file)?.bringsIn?.(target.file) && open.length < MOST_SEEN)
+          open.push(target.file);
+      }
+    }
+    return found;
   }
 
   return (parameter) => {
@@ -139,15 +202,14 @@ export function createHanded(
     for (const routine of withOverridden(parameter.file, parameter.declaration))
       for (const call of calls.get(keyOf(routine)) ?? []) {
         const value = valueFor(parameter, call);
-        if (value && isKnown(value)) values.push(value);
+        const found = value && known(parameter.file, value);
+        if (found) values.push(found);
       }
     const found = eitherOf(values);
     const named = found?.tag === 'instance' ? found.type : found;
     return named?.tag === 'declared' && (named.others?.length ?? 0) >= MOST_TYPES ? null : found;
   };
 }
-
-const knownTypes: ReadonlySet<Value['tag']> = new Set(['declared', 'container', 'both', 'module']);
 
 function keyOf({ file, declarations: [first] }: Declared): string {
   return `${file}:${first}`;

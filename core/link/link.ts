@@ -127,7 +127,7 @@ function evaluatorFor({
   };
   const first = make();
   const isHanded = files.some(({ facts }) => facts.handed);
-  return isHanded ? make(createHanded(files, first.rules, first.evaluator)) : first;
+  return isHanded ? make(createHanded(files, targets, first.rules, first.evaluator)) : first;
 }
 
 /** The elements of a file, itself among them: the first one, and the first after them. */

@@ -60,25 +60,24 @@ describe('a parameter holds what its routine is given', () => {
       'from show import A\nA()(Gate())',
     ],
   ])('%s', async (_, show, use) => {
-    expect(await opened({ 'show.py': show, 'use.py': fromGates + use })).toEqual(['Gate.open inferred']);
+    const texts = { 'show.py': `import gates\n${show}`, 'use.py': fromGates + use };
+    expect(await opened(texts)).toEqual(['Gate.open inferred']);
   });
 
   it('as a function too, which is then called', async () => {
     const texts = {
-      'show.py': 'def run(done): done()\n',
-      'use.py': 'from show import run\ndef finish(): pass\nrun(finish)\n',
+      'show.py': 'def run(done): done()\ndef finish(): pass\n',
+      'use.py': 'from show import run, finish\nrun(finish)\n',
     };
     expect(await dependenciesOf(texts, 'call show.py')).toEqual([
-      'call show.py#run → use.py#finish inferred',
+      'call show.py#run → show.py#finish inferred',
     ]);
   });
 
   it('any of it, where it is given several things', async () => {
     const use = `${fromGates}from show import show\nshow(Gate())\nshow(Weir())\nshow(3)`;
-    expect(await opened({ 'show.py': 'def show(it): it.open()', 'use.py': use })).toEqual([
-      'Gate.open ambiguous',
-      'Weir.open ambiguous',
-    ]);
+    const texts = { 'show.py': 'import gates\ndef show(it): it.open()', 'use.py': use };
+    expect(await opened(texts)).toEqual(['Gate.open ambiguous', 'Weir.open ambiguous']);
   });
 
   it.each([
@@ -88,11 +87,42 @@ describe('a parameter holds what its routine is given', () => {
     ['to a routine of the same name elsewhere', 'other.show(Gate())'],
   ])('but not what is given %s', async (_, use) => {
     const texts = {
-      'show.py': 'def show(it, other=None): it.open()',
+      'show.py': 'import gates\ndef show(it, other=None): it.open()',
       'other.py': 'def show(it): pass',
       'use.py': `${fromGates}import other\nfrom show import show\n${use}`,
     };
     expect(await opened(texts)).not.toContain('Gate.open inferred');
+  });
+
+  it.each([
+    ['a type of a file that it does not import', ''],
+    ['a type of what that file imports', 'import lock\n'],
+  ])('but not as %s: a library does not depend on all that use it', async (_, head) => {
+    const texts = {
+      'lock.py': 'import gates\n',
+      'show.py': `${head}def show(it): it.open()`,
+      'use.py': `${fromGates}from show import show\nshow(Gate())`,
+    };
+    expect(await opened(texts)).toEqual([]);
+  });
+
+  it('as what a package brings in that its file imports', async () => {
+    const texts = {
+      'all/__init__.py': 'from all.inner import *\n',
+      'all/inner/__init__.py': 'from gates import Gate\n',
+      'show.py': 'import all\ndef show(it): it.open()',
+      'use.py': `${fromGates}from show import show\nshow(Gate())`,
+    };
+    expect(await opened(texts)).toEqual(['Gate.open inferred']);
+  });
+
+  it('as the nearest parent that its file knows, and in containers too', async () => {
+    const texts = {
+      'show.py': 'import gates\ndef show(it, all): it.open(); all[0].open()',
+      'own.py': `${fromGates}class Own(Gate):\n    def open(self): pass\nclass Other(Weir): pass\n`,
+      'use.py': 'from own import Own, Other\nfrom show import show\nshow(Own(), [Other()])',
+    };
+    expect(await opened(texts)).toEqual(['Gate.open inferred', 'Weir.open inferred']);
   });
 
   it('but not what too many different things are', async () => {
@@ -105,7 +135,7 @@ describe('a parameter holds what its routine is given', () => {
   it('and says the same after a change of what is given, linked again or anew', async () => {
     const before = {
       'gates.py': gates,
-      'show.py': 'def show(it): it.open()\n',
+      'show.py': 'import gates\ndef show(it): it.open()\n',
       'use.py': `${fromGates}from show import show\nshow(Gate())\n`,
     };
     const after = { ...before, 'use.py': before['use.py'].replace('show(Gate())', 'show(Weir())') };
@@ -115,7 +145,7 @@ describe('a parameter holds what its routine is given', () => {
     const kept = files.map((file, index) => (file.path === 'use.py' ? changed[index] : file));
     const again = link(kept, fileTree(after), { languageNamed, before: linking });
     expect(describeDependencies(again.linked)).toContain(
-      'call show.py#show → gates.py#Weir.open inferred @1',
+      'call show.py#show → gates.py#Weir.open inferred @2',
     );
   });
 });

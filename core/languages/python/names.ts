@@ -96,7 +96,7 @@ export function pythonNames({ files, own, targets, exportOf }: NameContext): Nam
   };
   const submodule = (file: number, name: string): Value | null => {
     const { path } = files[file];
-    return /(^|\/)__init__\.pyi?$/.test(path) ? module(`${folderOf(path)}/${name}`.replace(/^\//, '')) : null;
+    return isPackage(path) ? module(`${folderOf(path)}/${name}`.replace(/^\//, '')) : null;
   };
   /** The folder of a package as a file names it: where one of its own imports of it, or of what it holds, leads. */
   const packageMember = (packageName: string, member: string, from: number): Value | null => {
@@ -132,10 +132,16 @@ export function pythonNames({ files, own, targets, exportOf }: NameContext): Nam
     callsMakeInstances: true,
     fieldsAreCalled: true,
     parentsMix: true,
+    bringsIn: (file) => isPackage(files[file].path),
     suppliersOf: (file) =>
       foldersAbove(files[file].path).flatMap((folder) => byPath.get(`${folder}conftest.py`) ?? []),
     laterReplaces: true,
   };
+}
+
+/** True for the file that stands for its folder. */
+function isPackage(path: string): boolean {
+  return /(^|\/)__init__\.pyi?$/.test(path);
 }
 
 /** The folders that a path lies in, innermost first, each with a slash behind it; the root is the empty one. */
