@@ -160,19 +160,25 @@ export function createHanded(
       case 'declared':
         // A field stands for something unknown here.
         if (isOf(value, KIND.field)) return null;
-        return eitherOf([value, ...(value.others ?? [])].map((each) => nearest(file, each, steps)));
+        return eitherOf([value, ...(value.others ?? [])].map((each) => nearest(file, each)));
       default:
         return null;
     }
   }
 
   /** A type or routine, if a file sees it, or else the nearest parent of the type that the file sees. */
-  function nearest(file: number, { others: _, ...value }: Declared, steps: number): Value | null {
-    if (sees(file, value.file)) return value;
-    if (!isOf(value, KIND.type)) return null;
-    for (const parent of evaluator.parentsOf(value.file, value.declarations[0])) {
-      const found = parent.tag === 'declared' ? known(file, parent, steps + 1) : null;
-      if (found) return found;
+  function nearest(file: number, { others: _, ...value }: Declared): Value | null {
+    const open: Declared[] = [value];
+    for (const at of open) {
+      if (sees(file, at.file)) return at;
+      if (!isOf(at, KIND.type) || open.length > MOST_ABOVE) continue;
+      for (const parent of evaluator.parentsOf(at.file, at.declarations[0]))
+        if (
+          parent.tag === 'declared' &&
+          isOf(parent, KIND.type) &&
+          !open.some((other) => isSameDeclared(other, parent))
+        )
+          open.push(parent);
     }
     return null;
   }

@@ -80,3 +80,54 @@ ${heirs}
     'call a.py#Base.f → a.py#Thing.go inferred',
   ]);
 });
+
+describe('parents that share parents, in forty floors,', () => {
+  it('are asked once each in Python', { timeout: 20_000 }, async () => {
+    const floors = many(
+      40,
+      (i) => `class L${i}(A${i + 1}): pass
+class R${i}(A${i + 1}): pass
+class A${i}(L${i}, R${i}): pass`,
+    );
+    const source = `${floors}
+class A40:
+    def go(self): pass
+def show(it): it.go()
+def f():
+    A0().go()
+    A0().gone()
+    show(A0())
+`;
+    expect(await dependenciesOf({ 'a.py': source }, 'call')).toEqual([
+      'call a.py#f → a.py#A40.go inferred',
+      'call a.py#f → a.py#show exact',
+      'call a.py#show → a.py#A40.go inferred',
+    ]);
+  });
+
+  it(
+    'are asked once each in TypeScript, with what stands for their parameters',
+    { timeout: 20_000 },
+    async () => {
+      const floors = many(
+        9,
+        (i) => `interface L${i}<T> extends A${i + 1}<T> {}
+interface R${i}<T> extends A${i + 1}<T> {}
+interface A${i}<T> extends L${i}<T>, R${i}<T> {}`,
+      );
+      const more = many(
+        40,
+        (i) =>
+          `interface X${i} extends X${i + 1}, Y${i + 1} {}\ninterface Y${i} extends X${i + 1}, Y${i + 1} {}`,
+      );
+      const source = `${floors}\n${more}
+interface A9<T> { get(): T }
+function f(a: A0<X0>, gate: A0<Gate>) { a.gone(); a.get().gone(); gate.get().open(); }
+`;
+      expect(await dependenciesOf({ 'a.ts': gate + source }, 'call')).toEqual([
+        'call a.ts#f → a.ts#A9.get inferred',
+        'call a.ts#f → a.ts#Gate.open inferred',
+      ]);
+    },
+  );
+});

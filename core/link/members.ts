@@ -1,7 +1,7 @@
 import { EXPRESSION, FLAG, FORM, KIND, REFERENCE } from '../facts/fileFacts.ts';
 import type { FactsOfFile } from '../contracts/linked.ts';
 import type { Place } from '../contracts/nameRules.ts';
-import { uncertain, type Declared, type Value } from '../contracts/values.ts';
+import { isSameDeclared, uncertain, type Declared, type Value } from '../contracts/values.ts';
 import { containerMember, contentOf } from './containers.ts';
 import type { Evaluator } from './evaluator.ts';
 import type { FamilyRules } from './families.ts';
@@ -43,8 +43,12 @@ export interface Members {
   expandAlias(value: Value): Value;
 }
 
-/** Give up on chains of aliases and parents longer than this. */
+/** Give up on chains of aliases and parents longer than this, and on types that have more above them. */
 const MOST_STEPS = 80;
+const MOST_ABOVE = 200;
+
+/** What was found of a name in types above another, by their keys: where parents share parents, each is asked once. */
+type Searched = Map<string, Value | null>;
 
 interface FileState {
   /** Children by name, for each declaration that has any. */
@@ -122,19 +126,24 @@ export function createMembers({
     return parents.find(isClass) ?? null;
   }
 
-  function typeOfType(type: Declared, steps = 0): Value | null {
-    if (steps > MOST_STEPS || !rulesOf(type.file)?.callsMakeInstances) return null;
-    const stated = evaluate(type.file, files[type.file].facts.declarations.value[type.declarations[0]]);
-    if (stated) return stated;
-    for (const parent of parentsOf(type.file, type.declarations[0])) {
-      if (parent.tag !== 'declared') continue;
-      const [first] = parent.declarations;
-      const isField = files[parent.file].facts.declarations.kind[first] === KIND.field;
-      // A parent that a field holds may be made by calling the type of types: `Base = Register('Base', (), {})`.
-      const held = isField ? heldAt(parent, first) : null;
-      const found = held?.tag === 'instance' ? held.type : typeOfType(parent, steps + 1);
-      // That of a type outside is the parent's affair.
-      if (found?.tag === 'declared') return parent.inferred || isField ? uncertain(found) : found;
+  function typeOfType(type: Declared): Value | null {
+    if (!rulesOf(type.file)?.callsMakeInstances) return null;
+    const open = [type];
+    for (const at of open) {
+      const stated = evaluate(at.file, files[at.file].facts.declarations.value[at.declarations[0]]);
+      // That of a type outside is the parent's own affair.
+      if (stated && (at === type || stated.tag === 'declared'))
+        return at.inferred ? uncertain(stated) : stated;
+      for (const parent of parentsOf(at.file, at.declarations[0])) {
+        if (parent.tag !== 'declared') continue;
+        const [first] = parent.declarations;
+        if (files[parent.file].facts.declarations.kind[first] === KIND.field) {
+          // One that a field holds may be made by calling the type of types: `Base = Register('Base', (), {})`.
+          const held = heldAt(parent, first);
+          if (held?.tag === 'instance' && held.type.tag === 'declared') return uncertain(held.type);
+        } else if (open.length < MOST_ABOVE && !open.some((known) => isSameDeclared(known, parent)))
+          open.push({ ...parent, inferred: at.inferred || parent.inferred });
+      }
     }
     return null;
   }
@@ -341,6 +350,7 @@ export function createMembers({
     inferred: boolean,
     steps: number,
     wanted: number,
+    searched?: Searched,
   ): Value | null {
     if (steps > MOST_STEPS) return null;
     const parts = partsOf(type);
@@ -357,7 +367,26 @@ export function createMembers({
         if (within)
           return { tag: 'declared', file: within.file, declarations: [within.declaration], inferred };
       }
-    return parentMember(type, parts, name, inferred, steps, wanted);
+    return parentMember(type, parts, name, inferred, steps, wanted, searched);
+  }
+
+  /** The same of a parent, which others may share. */
+  function memberOfParent(
+    parent: Declared,
+    name: string,
+    inferred: boolean,
+    steps: number,
+    wanted: number,
+    searched: Searched,
+  ): Value | null {
+    const key = `${parent.file}:${parent.declarations[0]}`;
+    const known = searched.get(key);
+    if (known !== undefined) return known;
+    // Met again above itself, it has nothing more.
+    searched.set(key, null);
+    const found = inheritedMember(parent, name, inferred, steps, wanted, searched);
+    searched.set(key, found);
+    return found;
   }
 
   function isInherited(file: number, member: number): boolean {
@@ -376,6 +405,7 @@ export function createMembers({
     inferred: boolean,
     steps: number,
     wanted: number,
+    searched: Searched = new Map(),
   ): Value | null {
     let outside: Value | null = null;
     let ofInterface: Declared | null = null;
@@ -396,7 +426,7 @@ export function createMembers({
           continue;
         }
         const found = forEachMeaning(expanded, (meaning) =>
-          inheritedMember(meaning as Declared, name, inferred, steps + 1, wanted),
+          memberOfParent(meaning as Declared, name, inferred, steps + 1, wanted, searched),
         );
         if (found?.tag !== 'declared') {
           outside ??= found;
@@ -407,7 +437,7 @@ export function createMembers({
         const member: Declared = { ...found, through: type };
         const { form } = files[expanded.file].facts.declarations;
         if (form[expanded.declarations[0]] !== FORM.interface) return member;
-        if (!ofInterface || goesOnFrom(holderOf(member), holderOf(ofInterface), 0)) ofInterface = member;
+        if (!ofInterface || goesOnFrom(holderOf(member), holderOf(ofInterface))) ofInterface = member;
       }
     }
     return ofInterface ?? outside;
@@ -418,14 +448,20 @@ export function createMembers({
   }
 
   /** True when a type inherits from another, directly or not. */
-  function goesOnFrom(type: Place, other: Place, steps: number): boolean {
-    if (type.declaration < 0 || steps > MOST_STEPS) return false;
-    return parentsOf(type.file, type.declaration).some(
-      (parent) =>
-        parent.tag === 'declared' &&
-        ((parent.file === other.file && parent.declarations.includes(other.declaration)) ||
-          goesOnFrom({ file: parent.file, declaration: parent.declarations[0] }, other, steps + 1)),
-    );
+  function goesOnFrom(type: Place, other: Place): boolean {
+    if (type.declaration < 0) return false;
+    const open: Declared[] = [];
+    const add = ({ file, declaration }: Place): void => {
+      for (const parent of parentsOf(file, declaration))
+        if (parent.tag === 'declared' && !open.some((known) => isSameDeclared(known, parent)))
+          open.push(parent);
+    };
+    add(type);
+    for (const parent of open) {
+      if (parent.file === other.file && parent.declarations.includes(other.declaration)) return true;
+      if (open.length < MOST_ABOVE) add({ file: parent.file, declaration: parent.declarations[0] });
+    }
+    return false;
   }
 
   function membersAbove(member: Declared): Declared | null {

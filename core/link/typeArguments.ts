@@ -164,15 +164,23 @@ export function createTypeArguments({
 }: Pick<Members, 'parentsOf' | 'partsOf' | 'expandAlias'> & {
   signaturesOf(value: Value): readonly Signature[];
 }): TypeArguments {
-  function argumentOf(type: Declared, parameter: TypeParameter, steps = 0): Value | null | undefined {
+  function argumentOf(
+    type: Declared,
+    parameter: TypeParameter,
+    steps = 0,
+    // Parents that others share are asked once.
+    without = new Set<string>(),
+  ): Value | null | undefined {
     if (type.file === parameter.file && type.declarations.includes(parameter.declaration))
       return type.args?.[parameter.index] ?? parameter;
-    if (steps > MOST_STEPS) return undefined;
+    const key = `${type.file}:${type.declarations[0]}`;
+    if (steps > MOST_STEPS || without.has(key)) return undefined;
+    without.add(key);
     for (const { file, declaration } of partsOf(type)) {
       for (const parent of parentsOf(file, declaration)) {
         const expanded = expandAlias(parent);
         if (expanded.tag !== 'declared') continue;
-        const found = argumentOf(expanded, parameter, steps + 1);
+        const found = argumentOf(expanded, parameter, steps + 1, without);
         if (found === undefined) continue;
         const { args } = type;
         if (!args) return found;
@@ -229,7 +237,7 @@ export function createTypeArguments({
   }
 
   return {
-    argumentOf,
+    argumentOf: (type, parameter) => argumentOf(type, parameter),
     asReached(member, value) {
       const { through } = member;
       if (!through || !holdsParameter(value)) return value;

@@ -236,6 +236,7 @@ describe('what names and contents say', () => {
       'src/both/index.ts': '/** Words of the comment. */\n',
       'rest/README.rst':
         '=====\nLocks\n=====\n\n:Author: Nobody\n\n.. image:: x.png\n   :alt: A gate\n   :target: y\n\n   Shut.\n\nOpens and shuts the gates. More.\n',
+      'src/viewer/__init__.py': '"""\n    -----\n    About\n    -----\n\n    Shows the tides. More.\n"""\n',
       'rest/NEWS': 'Nothing new.\n',
     });
     const { purposes, documents } = await intakeOf(folder);
@@ -243,6 +244,7 @@ describe('what names and contents say', () => {
       '': 'The barges of the company and their crews.',
       'src/tolls': 'What a passage costs.',
       'src/both': 'Words of the README win.',
+      'src/viewer': 'Shows the tides.',
       rest: 'Opens and shuts the gates.',
     });
     expect([...documents].sort()).toEqual([

@@ -148,10 +148,13 @@ function purposeOf(head: string, text: string, name: string): string | null {
   if (body === undefined) return null;
   const plain = body
     .split('\n')
-    .map((line) => line.replace(/^\s*(\*|\/\/)?\s?/, ''))
+    .map((line) => line.replace(/^\s*(\*|\/\/)?\s*/, ''))
     .join('\n')
     .replace(/^\s*@(file|fileoverview|packageDocumentation|module\b.*)\s*/gm, '');
-  return firstSentence(plain.split(/\n\s*\n|\n\s*@/)[0]);
+  const [first] = withoutUnderlined(plain)
+    .trim()
+    .split(/\n\s*\n|\n\s*@/);
+  return firstSentence(first);
 }
 
 /** Without headings that are underlined, and without directives, of texts that are no Markdown. */
