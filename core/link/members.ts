@@ -1,8 +1,9 @@
 import { EXPRESSION, FLAG, FORM, KIND, REFERENCE } from '../facts/fileFacts.ts';
 import type { FactsOfFile } from '../contracts/linked.ts';
 import type { Place } from '../contracts/nameRules.ts';
-import { isSameDeclared, uncertain, type Declared, type Value } from '../contracts/values.ts';
+import { uncertain, type Declared, type Value } from '../contracts/values.ts';
 import { containerMember, contentOf } from './containers.ts';
+import { createAncestry, type Ancestry } from './ancestry.ts';
 import type { Evaluator } from './evaluator.ts';
 import type { FamilyRules } from './families.ts';
 import { substitute, type BoundOf } from './typeArguments.ts';
@@ -23,7 +24,7 @@ export const NO_ROUTINES = 8;
 const REACH = 3;
 
 /** What the members of types and other values are. */
-export interface Members {
+export interface Members extends Pick<Ancestry, 'typeOfType'> {
   /** A member of a value; `kinds` is {@link ROUTINES}, {@link NO_ROUTINES} or 0 for all. */
   memberOf(object: Value, name: string, kinds?: number): Value | null;
   /** A member of a type, its own or a parent's. */
@@ -35,17 +36,14 @@ export interface Members {
   parentsOf(file: number, declaration: number): Value[];
   /** The class that a type inherits from, whichever of its parts says so. */
   parentClass(type: Declared): Value | null;
-  /** The type whose instance a type is itself, where one is stated for it or for what it inherits from. */
-  typeOfType(type: Declared): Value | null;
   /** All places at which a type is declared: its own, and where a partial one goes on. */
   partsOf(type: Declared): Place[];
   /** `type A = B` is B when B can be followed; an object type stays itself. */
   expandAlias(value: Value): Value;
 }
 
-/** Give up on chains of aliases and parents longer than this, and on types that have more above them. */
+/** Give up on chains of aliases and parents longer than this. */
 const MOST_STEPS = 80;
-const MOST_ABOVE = 200;
 
 /** What was found of a name in types above another, by their keys: where parents share parents, each is asked once. */
 type Searched = Map<string, Value | null>;
@@ -74,6 +72,7 @@ export function createMembers({
   boundOf: BoundOf;
 } & Pick<Evaluator, 'evaluate' | 'exportOf'>): Members {
   const { ofFile: rulesOf, ofFamily: rulesOfFamily } = rules;
+  const { typeOfType, goesOnFrom } = createAncestry({ files, rules, evaluate, heldAt, parentsOf });
   const heirsOf = createHeirs(files, rules, parentsOf);
   const ofSeveral = new Map<string, Entry<Value | null>>();
   const states: FileState[] = files.map(() => ({ members: null, parents: null }));
@@ -124,28 +123,6 @@ export function createMembers({
       parent.tag !== 'declared' ||
       files[parent.file].facts.declarations.form[parent.declarations[0]] !== FORM.interface;
     return parents.find(isClass) ?? null;
-  }
-
-  function typeOfType(type: Declared): Value | null {
-    if (!rulesOf(type.file)?.callsMakeInstances) return null;
-    const open = [type];
-    for (const at of open) {
-      const stated = evaluate(at.file, files[at.file].facts.declarations.value[at.declarations[0]]);
-      // That of a type outside is the parent's own affair.
-      if (stated && (at === type || stated.tag === 'declared'))
-        return at.inferred ? uncertain(stated) : stated;
-      for (const parent of parentsOf(at.file, at.declarations[0])) {
-        if (parent.tag !== 'declared') continue;
-        const [first] = parent.declarations;
-        if (files[parent.file].facts.declarations.kind[first] === KIND.field) {
-          // One that a field holds may be made by calling the type of types: `Base = Register('Base', (), {})`.
-          const held = heldAt(parent, first);
-          if (held?.tag === 'instance' && held.type.tag === 'declared') return uncertain(held.type);
-        } else if (open.length < MOST_ABOVE && !open.some((known) => isSameDeclared(known, parent)))
-          open.push({ ...parent, inferred: at.inferred || parent.inferred });
-      }
-    }
-    return null;
   }
 
   function expandAlias(value: Value, steps = 0): Value {
@@ -445,23 +422,6 @@ export function createMembers({
 
   function holderOf({ file, declarations: [first] }: Declared): Place {
     return { file, declaration: files[file].facts.declarations.parent[first] };
-  }
-
-  /** True when a type inherits from another, directly or not. */
-  function goesOnFrom(type: Place, other: Place): boolean {
-    if (type.declaration < 0) return false;
-    const open: Declared[] = [];
-    const add = ({ file, declaration }: Place): void => {
-      for (const parent of parentsOf(file, declaration))
-        if (parent.tag === 'declared' && !open.some((known) => isSameDeclared(known, parent)))
-          open.push(parent);
-    };
-    add(type);
-    for (const parent of open) {
-      if (parent.file === other.file && parent.declarations.includes(other.declaration)) return true;
-      if (open.length < MOST_ABOVE) add({ file: parent.file, declaration: parent.declarations[0] });
-    }
-    return false;
   }
 
   function membersAbove(member: Declared): Declared | null {
