@@ -1,4 +1,4 @@
-import { EXPRESSION, FLAG, KIND } from '../facts/fileFacts.ts';
+import { EXPRESSION, FLAG, FORM, KIND } from '../facts/fileFacts.ts';
 import type { ImportTarget } from '../contracts/fileTree.ts';
 import type { FactsOfFile } from '../contracts/linked.ts';
 import { instanceOf, isSameDeclared, type Declared, type Value } from '../contracts/values.ts';
@@ -103,10 +103,11 @@ export function createHanded(
     return files[file].facts.declarations.kind[first] === kind;
   }
 
-  /** A routine and those that it overrides. */
+  /** A routine and those that it overrides. Nobody who makes an instance of a parent runs the heir's constructor. */
   function withOverridden(file: number, declaration: number): Declared[] {
     const { declarations, names } = files[file].facts;
     const found: Declared[] = [{ tag: 'declared', file, declarations: [declaration], inferred: false }];
+    if (declarations.form[declaration] === FORM.constructor) return found;
     for (const routine of found) {
       const holder = files[routine.file].facts.declarations.parent[routine.declarations[0]];
       if (holder < 0 || found.length > MOST_ABOVE) break;

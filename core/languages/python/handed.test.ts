@@ -74,6 +74,18 @@ describe('a parameter holds what its routine is given', () => {
     ]);
   });
 
+  it('but a constructor not what a parent’s is given', async () => {
+    const texts = {
+      'show.py': `import gates
+class Base:
+    def __init__(self, it): pass
+class A(Base):
+    def __init__(self, it): it.open()`,
+      'use.py': `${fromGates}from show import Base\nBase(Gate())`,
+    };
+    expect(await opened(texts)).toEqual([]);
+  });
+
   it('any of it, where it is given several things', async () => {
     const use = `${fromGates}from show import show\nshow(Gate())\nshow(Weir())\nshow(3)`;
     const texts = { 'show.py': 'import gates\ndef show(it): it.open()', 'use.py': use };
