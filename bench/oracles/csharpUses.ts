@@ -1,4 +1,4 @@
-import { cpSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { FORM, KIND } from '../../core/facts/fileFacts.ts';
@@ -6,7 +6,7 @@ import type { SurveyedCodebase } from '../../core/survey.ts';
 import { surveyPath } from '../../tests/surveyPath.ts';
 import { fetchDebianSource } from '../debianCode.ts';
 import { blankInactive, compile, constantIn, linesOfTypes, plainName, typeNames } from './csharp.ts';
-import { emptyScore, MADE, usesOf } from './sites.ts';
+import { emptyScore, linesIn, MADE, usesOf } from './sites.ts';
 import { parentTypes, withAncestors } from './typeEdges.ts';
 import { type UseKind, type UseScore } from './uses.ts';
 
@@ -199,13 +199,12 @@ function memberIn(operand: string): { type: string; name: string; parameters: nu
 /** Fields that are given their value where they are declared, which the assembly does in a constructor. */
 function initializedFields({ elements }: SurveyedCodebase, root: string): ReadonlySet<number> {
   const found = new Set<number>();
-  const lines = new Map<number, string[]>();
+  const linesOf = linesIn(root);
   for (let e = 0; e < elements.firstExternal; e++) {
     if (elements.kind[e] !== KIND.field) continue;
-    const file = elements.file[e];
-    const text = lines.get(file) ?? readFileSync(join(root, elements.key[file]), 'utf8').split('\n');
-    lines.set(file, text);
-    const declared = text.slice(elements.startLine[e] - 1, elements.endLine[e]).join('\n');
+    const declared = linesOf(elements.key[elements.file[e]])
+      .slice(elements.startLine[e] - 1, elements.endLine[e])
+      .join('\n');
     if (new RegExp(`\\b${elements.name[e]}\\s*=[^=>]`).test(declared)) found.add(e);
   }
   return found;

@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { existsSync, mkdirSync, readdirSync, readFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { FORM, KIND } from '../../core/facts/fileFacts.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
@@ -7,7 +7,7 @@ import { typeHierarchy } from '../../core/hierarchy/typeHierarchy.ts';
 import { installationRoot } from '../../server/installation.ts';
 import { surveyPath } from '../../tests/surveyPath.ts';
 import { fetchDebianSource } from '../debianCode.ts';
-import { filesByPath, MADE, scoreSites, type Site } from './sites.ts';
+import { filesByPath, linesIn, MADE, scoreSites, type Site } from './sites.ts';
 import type { UseScore } from './uses.ts';
 
 const script = join(installationRoot, 'bench', 'oracles', 'python_calls.py');
@@ -93,13 +93,10 @@ function sitesOf(survey: SurveyedCodebase, listing: string, root: string): Site[
       }
     return found;
   };
-  const texts = new Map<string, string[]>();
+  const linesOf = linesIn(root);
   /** True where a line bears a name; a routine that makes instances mostly runs without being named. */
-  const names = (path: string, line: number, name: string): boolean => {
-    const known = texts.get(path) ?? readFileSync(join(root, path), 'utf8').split('\n');
-    texts.set(path, known);
-    return known[line - 1]?.includes(name) === true;
-  };
+  const names = (path: string, line: number, name: string): boolean =>
+    linesOf(path)[line - 1]?.includes(name) === true;
   return listing.split('\n').flatMap((line): Site[] => {
     const [path, at, to, begins, name] = line.split('\t');
     if (name === undefined) return [];

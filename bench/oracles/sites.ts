@@ -1,3 +1,5 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { certainties, dependencyKinds, type Certainty } from '../../core/contracts/linked.ts';
 import { FORM, KIND } from '../../core/facts/fileFacts.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
@@ -174,6 +176,16 @@ export function filesByPath({ elements }: SurveyedCodebase): Map<string, number>
   for (let e = 0; e < elements.firstExternal; e++)
     if (elements.kind[e] === KIND.file) files.set(elements.key[e], e);
   return files;
+}
+
+/** Reads the lines of files of a folder, each file once. */
+export function linesIn(root: string): (path: string) => readonly string[] {
+  const known = new Map<string, readonly string[]>();
+  return (path) => {
+    const lines = known.get(path) ?? readFileSync(join(root, path), 'utf8').split('\n');
+    known.set(path, lines);
+    return lines;
+  };
 }
 
 /** The innermost of some elements of a file that covers a line; -1 where there is none. */

@@ -71,6 +71,11 @@ export function isSameDeclared(one: Declared, other: Declared): boolean {
   return one.file === other.file && one.declarations[0] === other.declarations[0];
 }
 
+/** Equal for two that {@link isSameDeclared} says are the same. */
+export function keyOfDeclared({ file, declarations: [first] }: Declared): string {
+  return `${file}:${first}`;
+}
+
 /** The name of the literal that a function without a name is. */
 export const FUNCTION = '(function)';
 

@@ -15,6 +15,25 @@ export interface Ancestry {
 /** Give up on types that have more above them. */
 const MOST_ABOVE = 200;
 
+/** A type and those above it, nearest first, each once; none beyond `most`. */
+export function* withTypesAbove(
+  type: Declared,
+  files: readonly FactsOfFile[],
+  parentsOf: (file: number, declaration: number) => Value[],
+  most = MOST_ABOVE,
+): Generator<Declared> {
+  const found = [type];
+  for (const at of found) {
+    yield at;
+    for (const parent of parentsOf(at.file, at.declarations[0])) {
+      if (found.length >= most) break;
+      if (parent.tag !== 'declared' || found.some((known) => isSameDeclared(known, parent))) continue;
+      if (files[parent.file].facts.declarations.kind[parent.declarations[0]] !== KIND.type) continue;
+      found.push({ ...parent, inferred: at.inferred || parent.inferred });
+    }
+  }
+}
+
 /** Each type is asked once, however many ways lead up to it: O(types above). */
 export function createAncestry({
   files,
@@ -32,39 +51,32 @@ export function createAncestry({
 }): Ancestry {
   function typeOfType(type: Declared): Value | null {
     if (!rulesOf(type.file)?.callsMakeInstances) return null;
-    const open = [type];
-    for (const at of open) {
+    for (const at of withTypesAbove(type, files, parentsOf)) {
       const stated = evaluate(at.file, files[at.file].facts.declarations.value[at.declarations[0]]);
       // That of a type outside is the parent's own affair.
       if (stated && (at === type || stated.tag === 'declared'))
         return at.inferred ? uncertain(stated) : stated;
       for (const parent of parentsOf(at.file, at.declarations[0])) {
-        if (parent.tag !== 'declared') continue;
-        const [first] = parent.declarations;
-        if (files[parent.file].facts.declarations.kind[first] === KIND.field) {
-          // One that a field holds may be made by calling the type of types: `Base = Register('Base', (), {})`.
-          const held = heldAt(parent, first);
-          if (held?.tag === 'instance' && held.type.tag === 'declared') return uncertain(held.type);
-        } else if (open.length < MOST_ABOVE && !open.some((known) => isSameDeclared(known, parent)))
-          open.push({ ...parent, inferred: at.inferred || parent.inferred });
+        // A parent that a field holds may be made by calling the type of types: `Base = Register('Base', (), {})`.
+        const held = parent.tag === 'declared' ? heldIn(parent) : null;
+        if (held?.tag === 'instance' && held.type.tag === 'declared') return uncertain(held.type);
       }
     }
     return null;
   }
 
+  /** What a field holds; null for all that is none. */
+  function heldIn(field: Declared): Value | null {
+    const [first] = field.declarations;
+    return files[field.file].facts.declarations.kind[first] === KIND.field ? heldAt(field, first) : null;
+  }
+
   function goesOnFrom(type: Place, other: Place): boolean {
     if (type.declaration < 0) return false;
-    const open: Declared[] = [];
-    const add = ({ file, declaration }: Place): void => {
-      for (const parent of parentsOf(file, declaration))
-        if (parent.tag === 'declared' && !open.some((known) => isSameDeclared(known, parent)))
-          open.push(parent);
-    };
-    add(type);
-    for (const parent of open) {
-      if (parent.file === other.file && parent.declarations.includes(other.declaration)) return true;
-      if (open.length < MOST_ABOVE) add({ file: parent.file, declaration: parent.declarations[0] });
-    }
+    const { file, declaration } = type;
+    const first: Declared = { tag: 'declared', file, declarations: [declaration], inferred: false };
+    for (const at of withTypesAbove(first, files, parentsOf))
+      if (at !== first && at.file === other.file && at.declarations.includes(other.declaration)) return true;
     return false;
   }
 

@@ -1,7 +1,8 @@
 import { EXPRESSION, FLAG, FORM, KIND } from '../facts/fileFacts.ts';
 import type { ImportTarget } from '../contracts/fileTree.ts';
 import type { FactsOfFile } from '../contracts/linked.ts';
-import { instanceOf, isSameDeclared, type Declared, type Value } from '../contracts/values.ts';
+import { instanceOf, isSameDeclared, keyOfDeclared, type Declared, type Value } from '../contracts/values.ts';
+import { withTypesAbove } from './ancestry.ts';
 import type { Evaluator } from './evaluator.ts';
 import type { FamilyRules } from './families.ts';
 import { eitherOf } from './meanings.ts';
@@ -61,8 +62,9 @@ export function createHanded(
         const values = handed.values[call];
         for (const routine of routinesCalled(file, callee)) {
           const before = isCalledByType(file, callee, routine) ? 1 : 0;
-          const known = found.get(keyOf(routine));
-          if (!known) found.set(keyOf(routine), [{ file, values, before }]);
+          const key = keyOfDeclared(routine);
+          const known = found.get(key);
+          if (!known) found.set(key, [{ file, values, before }]);
           else if (known.length < MOST_CALLS) known.push({ file, values, before });
         }
       });
@@ -108,12 +110,13 @@ export function createHanded(
     const { declarations, names } = files[file].facts;
     const found: Declared[] = [{ tag: 'declared', file, declarations: [declaration], inferred: false }];
     if (declarations.form[declaration] === FORM.constructor) return found;
+    const name = names[declarations.name[declaration]];
     for (const routine of found) {
       const holder = files[routine.file].facts.declarations.parent[routine.declarations[0]];
       if (holder < 0 || found.length > MOST_ABOVE) break;
       for (const parent of evaluator.parentsOf(routine.file, holder)) {
         const object = instanceOf(parent, false);
-        const above = object && evaluator.memberOf(object, names[declarations.name[declaration]]);
+        const above = object && evaluator.memberOf(object, name);
         const isNew = above?.tag === 'declared' && !found.some((known) => isSameDeclared(known, above));
         if (isNew && isOf(above, KIND.routine)) found.push(above);
       }
@@ -128,9 +131,9 @@ export function createHanded(
     let place = index + before;
     for (let cell = values; cell > 0; cell = b[cell]) {
       const value = a[cell];
-      if (operation[value] === EXPRESSION.entry) {
-        if (names[b[value]] === name) return evaluator.heldBy(evaluator.evaluate(file, a[value]));
-      } else if (place-- === 0) return evaluator.heldBy(evaluator.evaluate(file, value));
+      const isNamed = operation[value] === EXPRESSION.entry;
+      if (isNamed ? names[b[value]] === name : place-- === 0)
+        return evaluator.heldBy(evaluator.evaluate(file, isNamed ? a[value] : value));
     }
     return null;
   }
@@ -169,18 +172,9 @@ export function createHanded(
 
   /** A type or routine, if a file sees it, or else the nearest parent of the type that the file sees. */
   function nearest(file: number, { others: _, ...value }: Declared): Value | null {
-    const open: Declared[] = [value];
-    for (const at of open) {
-      if (sees(file, at.file)) return at;
-      if (!isOf(at, KIND.type) || open.length > MOST_ABOVE) continue;
-      for (const parent of evaluator.parentsOf(at.file, at.declarations[0]))
-        if (
-          parent.tag === 'declared' &&
-          isOf(parent, KIND.type) &&
-          !open.some((other) => isSameDeclared(other, parent))
-        )
-          open.push(parent);
-    }
+    if (!isOf(value, KIND.type)) return sees(file, value.file) ? value : null;
+    for (const type of withTypesAbove(value, files, evaluator.parentsOf, MOST_ABOVE))
+      if (sees(file, type.file)) return type;
     return null;
   }
 
@@ -205,19 +199,15 @@ export function createHanded(
 
   return (parameter) => {
     calls ??= callsByRoutine();
-    const values: Value[] = [];
-    for (const routine of withOverridden(parameter.file, parameter.declaration))
-      for (const call of calls.get(keyOf(routine)) ?? []) {
-        const value = valueFor(parameter, call);
-        const found = value && known(parameter.file, value);
-        if (found) values.push(found);
-      }
+    const handing = withOverridden(parameter.file, parameter.declaration).flatMap(
+      (routine) => calls!.get(keyOfDeclared(routine)) ?? [],
+    );
+    const values = handing.map((call) => {
+      const value = valueFor(parameter, call);
+      return value && known(parameter.file, value);
+    });
     const found = eitherOf(values);
     const named = found?.tag === 'instance' ? found.type : found;
     return named?.tag === 'declared' && (named.others?.length ?? 0) >= MOST_TYPES ? null : found;
   };
-}
-
-function keyOf({ file, declarations: [first] }: Declared): string {
-  return `${file}:${first}`;
 }

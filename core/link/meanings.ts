@@ -1,4 +1,4 @@
-import type { Declared, Value } from '../contracts/values.ts';
+import { keyOfDeclared, type Declared, type Value } from '../contracts/values.ts';
 
 /** More that a name may mean says nothing. */
 const MOST = 8;
@@ -56,8 +56,7 @@ function withOthers([first, ...others]: readonly Declared[]): Declared {
 }
 
 function keyOf(value: Value): unknown {
-  if (value.tag === 'declared') return `${value.file}:${value.declarations[0]}`;
-  if (value.tag === 'instance' && value.type.tag === 'declared')
-    return `of ${value.type.file}:${value.type.declarations[0]}`;
+  if (value.tag === 'declared') return keyOfDeclared(value);
+  if (value.tag === 'instance' && value.type.tag === 'declared') return `of ${keyOfDeclared(value.type)}`;
   return value;
 }

@@ -1,7 +1,7 @@
 import { EXPRESSION, FLAG, FORM, KIND, REFERENCE } from '../facts/fileFacts.ts';
 import type { FactsOfFile } from '../contracts/linked.ts';
 import type { Place } from '../contracts/nameRules.ts';
-import { uncertain, type Declared, type Value } from '../contracts/values.ts';
+import { keyOfDeclared, uncertain, type Declared, type Value } from '../contracts/values.ts';
 import { containerMember, contentOf } from './containers.ts';
 import { createAncestry, type Ancestry } from './ancestry.ts';
 import type { Evaluator } from './evaluator.ts';
@@ -300,7 +300,7 @@ export function createMembers({
     // What stands for type parameters would have to be part of the key.
     if (named.tag !== 'declared' || !named.others || field.args || through?.args)
       return memberOf(held, name, kinds);
-    const reached = through ? `${through.file}:${through.declarations[0]}` : '';
+    const reached = through ? keyOfDeclared(through) : '';
     return unfolding.once(ofSeveral, `${file}:${d} ${reached} ${kinds} ${name}`, () =>
       memberOf(held, name, kinds),
     );
@@ -356,7 +356,7 @@ export function createMembers({
     wanted: number,
     searched: Searched,
   ): Value | null {
-    const key = `${parent.file}:${parent.declarations[0]}`;
+    const key = keyOfDeclared(parent);
     const known = searched.get(key);
     if (known !== undefined) return known;
     // Met again above itself, it has nothing more.

@@ -1,7 +1,7 @@
 import { KIND, REFERENCE } from '../facts/fileFacts.ts';
 import type { FactsOfFile } from '../contracts/linked.ts';
 import type { Place } from '../contracts/nameRules.ts';
-import type { Declared, Value } from '../contracts/values.ts';
+import { keyOfDeclared, type Declared, type Value } from '../contracts/values.ts';
 import type { FamilyRules } from './families.ts';
 
 /** The types that go on from a type, directly or not, nearest first. */
@@ -30,7 +30,7 @@ export function createHeirs(
         if (declaration < 0 || declarations.kind[declaration] !== KIND.type) continue;
         for (const parent of parentsOf(file, declaration)) {
           if (parent.tag !== 'declared') continue;
-          const key = `${parent.file}:${parent.declarations[0]}`;
+          const key = keyOfDeclared(parent);
           const known = found.get(key);
           if (known) known.push({ file, declaration });
           else found.set(key, [{ file, declaration }]);
@@ -40,10 +40,10 @@ export function createHeirs(
     return found;
   };
 
-  return ({ file, declarations: [first] }) => {
+  return (type) => {
     children ??= readAll();
     const found: Place[] = [];
-    const open = [`${file}:${first}`];
+    const open = [keyOfDeclared(type)];
     const seen = new Set(open);
     for (const key of open)
       for (const child of children.get(key) ?? []) {

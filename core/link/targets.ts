@@ -47,9 +47,9 @@ export function createTargets(link: {
   const meantBy = (from: number, value: Declared, kind: number, args: number): Declared[] => {
     const { facts } = files[value.file];
     const chosen = chooseDeclarations(facts, value.declarations, kind);
-    const declarations = rules.ofFile(value.file)?.laterReplaces ? lastOf(facts, chosen) : chosen;
-    if (declarations.length > 1 && kind === REFERENCE.call && rules.ofFile(value.file)?.laterReplaces)
-      return [{ ...value, declarations }];
+    const isReplaced = rules.ofFile(value.file)?.laterReplaces === true;
+    const declarations = isReplaced ? lastOf(facts, chosen) : chosen;
+    if (isReplaced && kind === REFERENCE.call) return [{ ...value, declarations }];
     if (args === 0 || kind !== REFERENCE.call) {
       // Which body of a template is made follows from its arguments, which are not compared.
       const hasVariants = declarations.length > 1 && rules.ofFile(value.file)?.typesHaveVariants;
@@ -247,10 +247,14 @@ export function createTargets(link: {
     const name = rules.languageOf(type.file).specialRoutines?.allocated;
     if (name === undefined) return [];
     const routine = evaluator.memberOf({ tag: 'instance', type, inferred: type.inferred }, name);
-    if (routine?.tag !== 'declared' || routine.others || !isRoutine(routine)) return [];
+    return routine?.tag === 'declared' && !routine.others && isRoutine(routine) ? [runBy(type, routine)] : [];
+  }
+
+  /** A routine as what making an instance of a type runs. */
+  function runBy(type: Declared, routine: Declared): { target: Target; routine: Declared } {
     const certainty = type.inferred ? CERTAINTY.inferred : CERTAINTY.exact;
     const element = elementOf(routine.file, routine.declarations[0]);
-    return [{ target: { element, kind: RUNS_CONSTRUCTOR, certainty }, routine }];
+    return { target: { element, kind: RUNS_CONSTRUCTOR, certainty }, routine };
   }
 
   function isRoutine({ file, declarations: [first] }: Declared): boolean {
@@ -273,9 +277,7 @@ export function createTargets(link: {
     // A value that is made with nothing at all may be made by no constructor.
     const given = args === 0 ? -1 : files[from].facts.expressions.a[args];
     if (given >= 0 && !takes(files[meant.file], meant.declarations[0], given)) return [];
-    const certainty = type.inferred ? CERTAINTY.inferred : CERTAINTY.exact;
-    const element = elementOf(meant.file, meant.declarations[0]);
-    return [{ target: { element, kind: RUNS_CONSTRUCTOR, certainty }, routine: meant }];
+    return [runBy(type, meant)];
   }
 }
 

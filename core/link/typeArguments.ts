@@ -1,7 +1,7 @@
 import type { FactsOfFile } from '../contracts/linked.ts';
 import { EXPRESSION, typeParameterPlace } from '../facts/fileFacts.ts';
 import type { Declared, Signature, TypeParameter, Value } from '../contracts/values.ts';
-import { FUNCTION, instanceOf } from '../contracts/values.ts';
+import { FUNCTION, instanceOf, keyOfDeclared } from '../contracts/values.ts';
 import type { Members } from './members.ts';
 import { pointerTo } from './pointers.ts';
 
@@ -173,7 +173,7 @@ export function createTypeArguments({
   ): Value | null | undefined {
     if (type.file === parameter.file && type.declarations.includes(parameter.declaration))
       return type.args?.[parameter.index] ?? parameter;
-    const key = `${type.file}:${type.declarations[0]}`;
+    const key = keyOfDeclared(type);
     if (steps > MOST_STEPS || without.has(key)) return undefined;
     without.add(key);
     for (const { file, declaration } of partsOf(type)) {

@@ -79,7 +79,7 @@ export function filledContainer(
 export function contentsIn(reading: PythonReading): Contents {
   const { table } = reading;
   const found: Contents = { ofDeclaration: new Map(), ofLocal: new Map() };
-  const fields = membersByName(reading, KIND.field);
+  const fields = fieldsByName(reading);
   for (let node = 0; node < table.count; node++) {
     const put = puts[table.kind[node]] ? putAt(reading, node) : null;
     if (put) note(reading, found, fields, put.into, put);
@@ -141,23 +141,23 @@ function note(
     else if (binding?.kind === 'local') add(found.ofLocal, binding);
     return;
   }
-  const field = memberOfReceiver(reading, fields, into);
+  const field = fieldOfReceiver(reading, fields, into);
   if (field !== undefined) add(found.ofDeclaration, field);
 }
 
-/** The members of a kind, by the declaration that holds them and their name. */
-export function membersByName({ declarations }: PythonReading, wanted: number): Map<string, number> {
+/** The fields of types, by the declaration that holds them and their name. */
+function fieldsByName({ declarations }: PythonReading): Map<string, number> {
   const found = new Map<string, number>();
   declarations.forEach(({ kind, parent, name }, d) => {
-    if (kind === wanted && parent >= 0) found.set(`${parent} ${name}`, d);
+    if (kind === KIND.field && parent >= 0) found.set(`${parent} ${name}`, d);
   });
   return found;
 }
 
-/** The member of a method's own class that `self.name` means; undefined for all else. */
-export function memberOfReceiver(
+/** The field of a method's own class that `self.name` means; undefined for all else. */
+function fieldOfReceiver(
   reading: PythonReading,
-  members: ReadonlyMap<string, number>,
+  fields: ReadonlyMap<string, number>,
   node: number,
 ): number | undefined {
   const { table, declarations, ownerOf } = reading;
@@ -167,5 +167,5 @@ export function memberOfReceiver(
   if (cls < 0 || declarations[cls].kind !== KIND.type) return undefined;
   if (textOf(reading, childIn(table, node, F.object)) !== receiverName(reading, declarations[method].node))
     return undefined;
-  return members.get(`${cls} ${textOf(reading, childIn(table, node, F.attribute))}`);
+  return fields.get(`${cls} ${textOf(reading, childIn(table, node, F.attribute))}`);
 }

@@ -135,19 +135,17 @@ function isInBranch({ table }: PythonReading, node: number): boolean {
 }
 
 /** The decorators of a definition as they are written, without their arguments. */
-export function decoratorsOf({ table, text }: PythonReading, node: number): string[] {
+export function decoratorsOf(reading: PythonReading, node: number): string[] {
+  return decoratorTexts(reading, node).map((text) => text.replace(/\(.*$/s, '').trim());
+}
+
+/** The same with their arguments, without the `@`. */
+export function decoratorTexts({ table, text }: PythonReading, node: number): string[] {
   const decorated = table.parent[node];
   if (decorated < 0 || table.kind[decorated] !== K.decorated_definition) return [];
   const found: string[] = [];
-  for (let child = decorated + 1; child < table.next[decorated]; child = table.next[child]) {
-    if (table.kind[child] !== K.decorator) continue;
-    found.push(
-      text
-        .slice(table.start[child] + 1, table.end[child])
-        .replace(/\(.*$/s, '')
-        .trim(),
-    );
-  }
+  for (let child = decorated + 1; child < table.next[decorated]; child = table.next[child])
+    if (table.kind[child] === K.decorator) found.push(text.slice(table.start[child] + 1, table.end[child]));
   return found;
 }
 

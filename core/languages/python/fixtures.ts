@@ -1,6 +1,7 @@
 import { EXPRESSION, KIND } from '../../facts/fileFacts.ts';
 import { textOf } from '../reading/reading.ts';
 import { childIn } from '../reading/syntaxTable.ts';
+import { decoratorTexts } from './declare.ts';
 import type { PythonReading } from './reading.ts';
 import { F, K } from './vocabulary.ts';
 
@@ -10,8 +11,8 @@ import { F, K } from './vocabulary.ts';
  */
 export function fixturesIn(reading: PythonReading): [name: string, declaration: number][] {
   return reading.declarations.flatMap(({ kind, node, name }, declaration): [string, number][] => {
-    const decorator = kind === KIND.routine ? fixtureDecorator(reading, node) : null;
-    return decorator === null ? [] : [[namedIn(decorator) ?? name, declaration]];
+    const decorator = kind === KIND.routine ? fixtureDecorator(reading, node) : undefined;
+    return decorator === undefined ? [] : [[namedIn(decorator) ?? name, declaration]];
   });
 }
 
@@ -20,15 +21,9 @@ function namedIn(decorator: string): string | undefined {
   return /\bname\s*=\s*(['"])(\w+)\1/.exec(decorator)?.[2];
 }
 
-/** The text of the decorator that makes a routine a fixture; null for all others. */
-function fixtureDecorator({ table, text }: PythonReading, routine: number): string | null {
-  const decorated = table.parent[routine];
-  if (decorated < 0 || table.kind[decorated] !== K.decorated_definition) return null;
-  for (let child = decorated + 1; child < table.next[decorated]; child = table.next[child]) {
-    const written = text.slice(table.start[child], table.end[child]);
-    if (table.kind[child] === K.decorator && /^@\s*([\w.]+\.)?fixture\s*(\(|$)/.test(written)) return written;
-  }
-  return null;
+/** The text of the decorator that makes a routine a fixture; undefined for all others. */
+function fixtureDecorator(reading: PythonReading, routine: number): string | undefined {
+  return decoratorTexts(reading, routine).find((text) => /^\s*([\w.]+\.)?fixture\s*(\(|$)/.test(text));
 }
 
 /** The fixture that a parameter is handed; 0 where its routine is neither a test nor a fixture. */
@@ -37,7 +32,7 @@ export function suppliedExpression(reading: PythonReading, parameter: number, li
   const routine = table.parent[list];
   const declared = declarationAt.get(routine);
   if (declared === undefined) return 0;
-  if (!declarations[declared].name.startsWith('test') && fixtureDecorator(reading, routine) === null)
+  if (!declarations[declared].name.startsWith('test') && fixtureDecorator(reading, routine) === undefined)
     return 0;
   return expressions.add(EXPRESSION.supplied, expressions.name(textOf(reading, parameter)), declared);
 }

@@ -2,7 +2,7 @@ import type { FileTree, Resolution } from '../../contracts/fileTree.ts';
 import type { FactsOfFile } from '../../contracts/linked.ts';
 import type { NameContext, NameRules } from '../../contracts/nameRules.ts';
 import type { Value } from '../../contracts/values.ts';
-import { folderOf } from '../../contracts/fileTree.ts';
+import { folderOf, foldersAbove, joinPath } from '../../contracts/fileTree.ts';
 import { createModuleFinder, relativeBase, type FoundModule, type ModuleFinder } from './modules.ts';
 import { standardModules } from './standardModules.ts';
 
@@ -134,7 +134,7 @@ export function pythonNames({ files, own, targets, exportOf }: NameContext): Nam
     parentsMix: true,
     bringsIn: (file) => isPackage(files[file].path),
     suppliersOf: (file) =>
-      foldersAbove(files[file].path).flatMap((folder) => byPath.get(`${folder}conftest.py`) ?? []),
+      foldersAbove(files[file].path).flatMap((folder) => byPath.get(joinPath(folder, 'conftest.py')!) ?? []),
     laterReplaces: true,
   };
 }
@@ -142,17 +142,6 @@ export function pythonNames({ files, own, targets, exportOf }: NameContext): Nam
 /** True for the file that stands for its folder. */
 function isPackage(path: string): boolean {
   return /(^|\/)__init__\.pyi?$/.test(path);
-}
-
-/** The folders that a path lies in, innermost first, each with a slash behind it; the root is the empty one. */
-function foldersAbove(path: string): string[] {
-  const words = path.split('/').slice(0, -1);
-  return [...words.keys(), words.length].reverse().map((count) =>
-    words
-      .slice(0, count)
-      .map((word) => `${word}/`)
-      .join(''),
-  );
 }
 
 /** Methods that the language's own objects have as well. */
