@@ -1,6 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { mkdirSync, symlinkSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
+import { anyParents, diamonds, nestedTypes, nestings } from '../tests/nestedTypes.ts';
 import { isFull } from './attacked.ts';
 
 /** A folder of code that means ill, what must become of its survey, and how long that may take at the most. */
@@ -49,7 +50,27 @@ const project = (name: string, path: string, content: string, said?: RegExp): Ho
 const lines = (count: number, line: (i: number) => string): string =>
   Array.from({ length: count }, (_, i) => `${line(i)}\n`).join('');
 
+/** Types in a type that share parents in every way, a file a shape; the names of parents are looked up in the type around them. */
+const sharedParents = Object.entries(nestings).map(([language, nesting]): HostileCode => {
+  const shapes = [
+    diamonds(isFull ? 200 : 20),
+    anyParents(isFull ? 2_000 : 400),
+    anyParents(400, { inCircles: true }),
+  ];
+  return {
+    name: `types in a type that share parents (${language})`,
+    files: shapes.length,
+    fill(folder) {
+      shapes.forEach((parents, i) => {
+        for (const [path, content] of Object.entries(nestedTypes(nesting, parents)))
+          put(folder, `${i}/${path}`, content);
+      });
+    },
+  };
+});
+
 export const hostileCode: HostileCode[] = [
+  ...sharedParents,
   text('namespaces in one another (C++)', 'a.cpp', 'namespace a {\n'.repeat(deep) + '}\n'.repeat(deep), {
     partly: 1,
   }),

@@ -43,7 +43,7 @@ export interface Evaluator {
 }
 
 /** Give up on chains of types and aliases longer than this. */
-const MAX_DEPTH = 80;
+const MAX_DEPTH = 120;
 
 /**
  * Each expression and export is worked out once, and is the same whatever was asked for before. `rules` are

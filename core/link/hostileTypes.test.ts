@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { anyParents, diamonds, nestedTypes, nestings, parentsNamed } from '../../tests/nestedTypes.ts';
 import { dependenciesOf } from '../../tests/surveyText.ts';
 
 const many = (count: number, line: (index: number) => string): string =>
@@ -131,3 +132,42 @@ function f(a: A0<X0>, gate: A0<Gate>) { a.gone(); a.get().gone(); gate.get().ope
     },
   );
 });
+
+describe.each(Object.entries(nestings))(
+  'types of %s inside a type, whose parents share parents,',
+  (_, nesting) => {
+    it.each([
+      ['in twenty levels of two', diamonds(20)],
+      ['in hundreds with up to eight parents', anyParents(400)],
+    ])('%s, are resolved once each', { timeout: 5_000 }, async (_, parents) => {
+      const found = await dependenciesOf(nestedTypes(nesting, parents), 'inherit');
+      expect(found).toHaveLength(parentsNamed(parents));
+    });
+
+    it('end where they go on from themselves', { timeout: 5_000 }, async () => {
+      const parents = anyParents(400, { inCircles: true });
+      const found = await dependenciesOf(nestedTypes(nesting, parents), 'inherit');
+      expect(found.length).toBeGreaterThan(399);
+    });
+  },
+);
+
+it.each([
+  ['Java', 'O.java', 'extends', ', '],
+  ['C#', 'O.cs', ':', ', '],
+])(
+  'a type of %s that goes on from what it holds is given up where it is asked anew too often',
+  { timeout: 10_000 },
+  async (_, path, goesOn, and) => {
+    const floors = many(200, (i) =>
+      ['A', 'B']
+        .map((name) => {
+          const below = i === 0 ? [] : [`A${i - 1}`, `B${i - 1}`];
+          return `interface ${name}${i} ${goesOn} ${[...below, `Missing${i}`, 'Missing'].join(and)} {}`;
+        })
+        .join('\n'),
+    );
+    const found = await dependenciesOf({ [path]: `interface O ${goesOn} O.A199 {\n${floors}\n}` }, 'inherit');
+    expect(found).toContain(`inherit ${path}#O.A7 → ${path}#O.B6 exact`);
+  },
+);

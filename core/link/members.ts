@@ -361,7 +361,8 @@ export function createMembers({
     if (known !== undefined) return known;
     // Met again above itself, it has nothing more.
     searched.set(key, null);
-    const found = inheritedMember(parent, name, inferred, steps, wanted, searched);
+    // What the parents are may be asked on the way, which goes on from here: steps up and steps into expressions count together.
+    const found = unfolding.deeper(() => inheritedMember(parent, name, inferred, steps, wanted, searched));
     searched.set(key, found);
     return found;
   }

@@ -5,7 +5,7 @@ export interface Known<K, T> {
 }
 
 /** A value that rests on no circle stands for itself. */
-export type Entry<T> = T | Open | Provisional<T> | OverCircles<T> | Unknown;
+export type Entry<T> = T | Open | Provisional<T> | OverCircles<T> | Unknown<T>;
 
 /** Things that were found to rest on each other. Circles that share a thing are one. */
 class Circle {
@@ -38,6 +38,12 @@ class Circle {
 /** More circles than this are taken for one, which is true enough: it only costs time. */
 const MOST_CIRCLES = 12;
 
+/**
+ * What was worked out anew so often stays what it was found to be the last time. Only code that is made to take long comes here; it
+ * would double with every step otherwise.
+ */
+const MOST_TIMES = 64;
+
 /** Being worked out, so many steps down. */
 class Open {
   constructor(readonly depth: number) {}
@@ -57,6 +63,8 @@ class OverCircles<T> {
     readonly value: T,
     readonly of: Circle | null,
     readonly over: ReadonlySet<Circle>,
+    /** How often it has been worked out. */
+    readonly times: number,
   ) {}
 
   get isOpen(): boolean {
@@ -65,16 +73,20 @@ class OverCircles<T> {
   }
 }
 
-/** Of a circle, and not yet worked out by itself. */
-class Unknown {
-  constructor(readonly of: Circle) {}
+/** Of a circle, and not yet worked out by itself; `found` on behalf of another, the last time of so many. */
+class Unknown<T> {
+  constructor(
+    readonly found: T,
+    readonly of: Circle,
+    readonly times: number,
+  ) {}
 }
 
 /**
  * Works things out that rest on each other, each once, though some rest on themselves: met again on the way to itself, a thing is
  * taken for unknown (null). Each is what it is when it is asked for by itself, whatever was asked for before it. For that,
  * what is found on behalf of another while that is not known is forgotten; and while a thing of a circle is open, what rests on
- * that circle is worked out anew. O(n) things, and O(n²) for a circle of n.
+ * that circle is worked out anew, though no more than {@link MOST_TIMES} times. O(n) things.
  */
 export class Unfolding {
   private depth = 0;
@@ -99,23 +111,28 @@ export class Unfolding {
       return entry.value;
     }
     if (entry instanceof OverCircles) {
-      if (entry.isOpen) return this.workOut(known, key, work, entry, entry.of);
+      if (entry.isOpen && entry.times < MOST_TIMES) return this.workOut(known, key, work, entry);
       this.restOn(entry.over);
       return entry.value;
     }
-    if (entry instanceof Unknown) return this.workOut(known, key, work, null, entry.of);
+    if (entry instanceof Unknown) {
+      if (entry.times < MOST_TIMES) return this.workOut(known, key, work, entry);
+      known.set(key, entry.found);
+      return entry.found;
+    }
     if (entry !== undefined) return entry;
-    return this.workOut(known, key, work, null, null);
+    return this.workOut(known, key, work, undefined);
   }
 
   private workOut<K, T>(
     known: Known<K, T | null>,
     key: K,
     work: () => T | null,
-    before: OverCircles<T | null> | null,
-    circle: Circle | null,
+    before: OverCircles<T | null> | Unknown<T | null> | undefined,
   ): T | null {
     if (this.isTooDeep()) return null;
+    const circle = before?.of ?? null;
+    const times = 1 + (before?.times ?? 0);
     const { depth, met: metBefore, over: overBefore, provisional } = this;
     const mark = provisional.length;
     known.set(key, new Open(depth));
@@ -134,7 +151,9 @@ export class Unfolding {
         if (circle) whole.merge(circle);
         known.set(
           key,
-          before ? new OverCircles(before.value, whole, joined(before.over, whole)) : new Unknown(whole),
+          before instanceof OverCircles
+            ? new OverCircles(before.value, whole, joined(before.over, whole), times)
+            : new Unknown(value, whole, times),
         );
       };
       provisional.push({ entry, forget });
@@ -146,7 +165,7 @@ export class Unfolding {
         while (provisional.length > mark) provisional.pop()!.forget(own);
       }
       if (own) this.restOn(new Set([own]));
-      known.set(key, this.over ? new OverCircles(value, own, this.over) : value);
+      known.set(key, this.over ? new OverCircles(value, own, this.over, times) : value);
       this.met = metBefore;
     }
     const inner = this.over as Set<Circle> | null;

@@ -32,6 +32,8 @@ const opensScope = kindSet(
   K.catch_clause,
 );
 
+const outsideMembers = kindSet(K.base_class_clause);
+
 const typeForms: Record<number, number | undefined> = {
   [K.class_specifier]: FORM.class,
   [K.struct_specifier]: FORM.struct,
@@ -42,7 +44,7 @@ const typeForms: Record<number, number | undefined> = {
 /** First pass: macros, namespaces, types, routines, variables, fields, and the scopes of locals. */
 export function declareAll(reading: NativeReading): void {
   declareMacros(reading);
-  walkDeclarations(reading, { declare: declareNode, opensScope, holdsVar: kindSet() });
+  walkDeclarations(reading, { declare: declareNode, opensScope, holdsVar: kindSet(), outsideMembers });
 }
 
 /** What `#define` names: with parameters a routine, otherwise a field; empty ones only switch something on. */

@@ -51,6 +51,7 @@ export function declareAll(reading: Reading): string {
     declare: (_, node, kind, at) => (node === namespace.node ? -1 : declareNode(reading, node, kind, at)),
     opensScope,
     holdsVar: kindSet(),
+    outsideMembers: kindSet(K.base_list),
   });
   return namespace.name;
 }

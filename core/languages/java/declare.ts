@@ -29,6 +29,8 @@ const opensScope = kindSet(
   K.switch_rule,
 );
 
+const outsideMembers = kindSet(K.superclass, K.super_interfaces, K.extends_interfaces, K.permits);
+
 const typeForms: Record<number, number | undefined> = {
   [K.class_declaration]: FORM.class,
   [K.interface_declaration]: FORM.interface,
@@ -39,7 +41,7 @@ const typeForms: Record<number, number | undefined> = {
 
 /** First pass: types, routines, fields, imports, and the scopes of locals and type parameters. */
 export function declareAll(reading: Reading): void {
-  walkDeclarations(reading, { declare: declareNode, opensScope, holdsVar: kindSet() });
+  walkDeclarations(reading, { declare: declareNode, opensScope, holdsVar: kindSet(), outsideMembers });
 }
 
 function declareNode(reading: Reading, node: number, kind: number, at: Position): number {

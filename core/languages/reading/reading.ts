@@ -56,7 +56,10 @@ export interface Reading {
   lineStarts: Uint32Array;
   /** Scope in which each node stands. */
   scopeOf: Scope[];
-  /** Innermost declaration in which each node stands; -1 for the file. A declaration's own node stands outside it. */
+  /**
+   * Innermost declaration whose names are in scope at each node; -1 for the file. A declaration's own node stands outside it, and so
+   * do the names of its parents.
+   */
   ownerOf: Int32Array;
   /** Stretches of nodes, `[from, to)`, that are nested too deep to be read; in their order. */
   unread: [from: number, to: number][];

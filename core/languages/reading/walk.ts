@@ -16,6 +16,8 @@ export interface DeclaringRules<R extends Reading> {
   opensScope: Uint8Array;
   /** Scopes that pass declarations of functions and variables no further up. */
   holdsVar: Uint8Array;
+  /** Parts of a declaration's head in which its own members are not in scope: the names of its parents. */
+  outsideMembers?: Uint8Array;
 }
 
 /**
@@ -44,9 +46,11 @@ export function walkDeclarations<R extends Reading>(reading: R, rules: Declaring
     const kind = table.kind[node];
     const declared = rules.declare(reading, node, kind, position);
     const scoped = rules.opensScope[kind] === 1;
-    if (declared < 0 && !scoped) continue;
+    const isOutside = rules.outsideMembers?.[kind] === 1 && position.owner >= 0;
+    if (declared < 0 && !scoped && !isOutside) continue;
     const end = table.next[node];
     open.push({ end, scope: position.scope, owner: position.owner, nested, letters });
+    if (isOutside) position.owner = reading.declarations[position.owner].parent;
     if (declared >= 0) {
       position.owner = declared;
       nested++;
