@@ -13,6 +13,7 @@ import { openCommandCache, type CommandCache } from '../server/store/commandCach
 import { readRules } from '../server/views/rules/readRules.ts';
 import { RULES_FILE } from '../server/views/rules/rulesView.ts';
 import { readPlain } from './plain.ts';
+import { clearProgress, type Terminal } from './terminal.ts';
 import type { Progress } from '../server/survey/progress.ts';
 import { surveySource, type SourceSurvey, type SurveyCache } from '../server/survey/surveySource.ts';
 
@@ -34,36 +35,41 @@ export interface Surveying {
 
 /** Surveys what was typed, hands the survey on, says what it came to, and leaves nothing behind but what it knows of the files. */
 export async function withSurvey(
+  terminal: Terminal,
   typed: string,
   { ref, intake = intakeSaid(typed), anew = false }: Surveying,
   use: (result: SourceSurvey, surveyed: Surveyed) => Promise<void>,
 ): Promise<void> {
   const origin = originOf(typed, ref);
   const workplace = mkdtempSync(join(tmpdir(), 'yletope-cli-'));
-  const known = anew ? null : knownOf(origin);
+  const known = anew ? null : knownOf(terminal, origin);
   try {
-    const { commit, result } = await surveyOrigin(origin, { workplace, rules: intake, cache: known?.cache });
+    const { commit, result } = await surveyOrigin(terminal, origin, {
+      workplace,
+      rules: intake,
+      cache: known?.cache,
+    });
     await use(result, { origin, commit, readText: textReader(origin, commit ?? null, workplace) });
-    saySurveyed(result);
+    saySurveyed(terminal, result);
   } finally {
     const problem = known?.close() ?? null;
-    if (problem !== null) sayNotKept(problem);
+    if (problem !== null) sayNotKept(terminal, problem);
     rmSync(workplace, { recursive: true, force: true });
   }
 }
 
 /** What earlier runs found out; null, and a line that says so, where the data folder cannot be used: all is read anew then. */
-function knownOf({ address, ref }: Origin): CommandCache | null {
+function knownOf(terminal: Terminal, { address, ref }: Origin): CommandCache | null {
   try {
     return openCommandCache(dataFolder(), `${address} ${ref ?? ''}`);
   } catch (error) {
-    sayNotKept((error as Error).message);
+    sayNotKept(terminal, (error as Error).message);
     return null;
   }
 }
 
-function sayNotKept(why: string): void {
-  process.stderr.write(
+function sayNotKept({ err }: Terminal, why: string): void {
+  err.write(
     `Nothing is kept for the next run in ${dataFolder()}: ${why}. Its command-cache.db may be deleted.\n`,
   );
 }
@@ -75,6 +81,7 @@ function intakeSaid(typed: string): IntakeRules {
 }
 
 async function surveyOrigin(
+  terminal: Terminal,
   origin: Origin,
   { workplace, rules, cache }: { workplace: string; rules: IntakeRules; cache?: SurveyCache },
 ): Promise<{ commit: string | undefined; result: SourceSurvey }> {
@@ -82,14 +89,14 @@ async function surveyOrigin(
     workplace,
     limits: defaultLimits,
     refresh: true,
-    onStep: (step) => showProgress({ phase: 'open', done: 0, total: 0, step }),
+    onStep: (step) => showProgress(terminal, { phase: 'open', done: 0, total: 0, step }),
   });
   try {
     const result = await surveySource(source, {
       name: origin.address,
       rules,
       cache,
-      onProgress: showProgress,
+      onProgress: (progress) => showProgress(terminal, progress),
     });
     return { commit: source.commit, result };
   } finally {
@@ -97,26 +104,27 @@ async function surveyOrigin(
   }
 }
 
-export async function write(pieces: Iterable<string | Uint8Array>, file: string): Promise<void> {
+/** Writes to a file, or to standard output for `-`. */
+export async function write(
+  { out }: Terminal,
+  pieces: Iterable<string | Uint8Array>,
+  file: string,
+): Promise<void> {
   const toStandardOutput = file === '-';
-  await pipeline(Readable.from(pieces), toStandardOutput ? process.stdout : createWriteStream(file), {
+  await pipeline(Readable.from(pieces), toStandardOutput ? out : createWriteStream(file), {
     end: !toStandardOutput,
   });
 }
 
-function saySurveyed({ survey, leftOut }: SourceSurvey): void {
-  clearProgress();
+function saySurveyed(terminal: Terminal, { survey, leftOut }: SourceSurvey): void {
+  clearProgress(terminal);
   const lines = survey.files.reduce((sum, file) => sum + file.lines.lines, 0);
-  process.stderr.write(
+  terminal.err.write(
     `Surveyed ${survey.files.length} files, ${lines.toLocaleString('en')} lines; ${survey.gaps.length} gaps, ${leftOut.length} left out.\n`,
   );
 }
 
-function showProgress({ phase, done, total, step }: Progress): void {
-  if (!process.stderr.isTTY) return;
-  process.stderr.write(`\r\x1b[K${step ?? `${phase} ${done} of ${total}`}`.slice(0, 120));
-}
-
-export function clearProgress(): void {
-  if (process.stderr.isTTY) process.stderr.write('\r\x1b[K');
+function showProgress({ err }: Terminal, { phase, done, total, step }: Progress): void {
+  if (!err.isTTY) return;
+  err.write(`\r\x1b[K${step ?? `${phase} ${done} of ${total}`}`.slice(0, 120));
 }

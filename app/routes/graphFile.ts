@@ -1,4 +1,5 @@
-import { graphFormats, graphMediaTypes, type GraphFormat } from '../../server/views/graph/graphFile.ts';
+import { graphMediaTypes } from '../../server/views/graph/graphFile.ts';
+import { graphFormats, type GraphFormat } from '../../server/views/graph/graphFormats.ts';
 import { answeringAsync, askFor, requestedCodebase } from './requests.ts';
 import type { Route } from './+types/graphFile';
 

@@ -8,9 +8,7 @@ import { shapeInput } from '../../core/shape/shapeInput.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { Problem } from '../problem.ts';
 import type { AnchorFile } from './anchorFile.ts';
-
-export const proposalSources = ['links', 'folders', 'packages', 'build', 'anchors'] as const;
-export type ProposalSource = (typeof proposalSources)[number];
+import type { ProposalSource } from './proposalSources.ts';
 
 export interface ProposalAsked {
   from: ProposalSource;

@@ -2,15 +2,9 @@ import type { Marking } from '../../../core/marks/marking.ts';
 import { csvOf } from '../../export/csv.ts';
 import { pdfOfSvg } from '../../export/pdfOfSvg.ts';
 import { dark, light } from '../../export/sheetLook.ts';
+import type { GraphFormat, TextFormat } from './graphFormats.ts';
 import { graphSvg, inXml } from './graphSvg.ts';
 import type { GraphPicture } from './graphView.ts';
-
-/** How a drawing is written as text. */
-export const textFormats = ['dot', 'graphml', 'mermaid', 'csv', 'json'] as const;
-type TextFormat = (typeof textFormats)[number];
-/** As text, and as a picture: for screens and documents, with the sentence and the legend. */
-export const graphFormats = [...textFormats, 'svg', 'pdf'] as const;
-export type GraphFormat = (typeof graphFormats)[number];
 
 export const graphMediaTypes: Record<GraphFormat, string> = {
   svg: 'image/svg+xml',

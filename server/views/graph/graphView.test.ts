@@ -6,7 +6,8 @@ import { scopeOf } from '../ground/scope.ts';
 import { matrixView } from '../matrixView.ts';
 import { filterOf } from '../picture/filters.ts';
 import { graphQuery } from './graphQuery.ts';
-import { graphText, type textFormats } from './graphFile.ts';
+import { graphText } from './graphFile.ts';
+import type { TextFormat } from './graphFormats.ts';
 import { graphView, type GraphPicture } from './graphView.ts';
 
 let survey: SurveyedCodebase;
@@ -176,7 +177,7 @@ describe('the graph around an element', () => {
 });
 
 describe('a graph as text', () => {
-  const written = (format: (typeof textFormats)[number]): string =>
+  const written = (format: TextFormat): string =>
     graphText(drawn('', true), format, 'Files "by" <folder> & all');
 
   it('is GraphML with graphs in nodes, each node with its place, and every edge between two of them', () => {

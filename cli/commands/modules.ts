@@ -1,0 +1,45 @@
+import { readAnchorFile } from '../../server/plans/anchorFile.ts';
+import { planFileOf } from '../../server/plans/planFile.ts';
+import { readComments } from '../../server/plans/readComments.ts';
+import type { ProposalSource } from '../../server/plans/proposalSources.ts';
+import { proposePlan } from '../../server/plans/proposePlan.ts';
+import { Problem } from '../../server/problem.ts';
+import { readPlain } from '../plain.ts';
+import { withSurvey, write } from '../surveying.ts';
+import type { Terminal } from '../terminal.ts';
+
+export interface ModulesOptions {
+  ref?: string;
+  from: ProposalSource;
+  anchors?: string;
+  names: number;
+  nearness: number;
+  count?: number;
+  seed: number;
+  json: string;
+}
+
+/** Writes a plan of the modules that a codebase is made of. */
+export async function modulesCommand(
+  terminal: Terminal,
+  typed: string,
+  options: ModulesOptions,
+): Promise<void> {
+  const { from, names, nearness, count = null, seed } = options;
+  if ((from === 'anchors') !== (options.anchors !== undefined))
+    throw new Problem('badRequest', '--from anchors and --anchors FILE belong together.');
+  if (count !== null && from !== 'links')
+    throw new Problem('badRequest', '--count is for modules from links; elsewhere their number is given.');
+  // What was typed wrong is said before a survey is made.
+  const anchors =
+    options.anchors === undefined ? null : readAnchorFile(readPlain(options.anchors), options.anchors);
+  await withSurvey(terminal, typed, options, async ({ survey }, { readText }) => {
+    const comments = names > 0 ? await readComments(survey, readText) : undefined;
+    const proposal = proposePlan(survey, { from, names, nearness, count, seed, anchors }, comments);
+    return write(
+      terminal,
+      [`${JSON.stringify(planFileOf(proposal, survey.files), null, 1)}\n`],
+      options.json,
+    );
+  });
+}

@@ -1,0 +1,191 @@
+import { Command, InvalidArgumentError, Option } from 'commander';
+import { builtArrangements } from '../core/arrangement/arrangement.ts';
+import { grains } from '../core/arrangement/units.ts';
+import { measuredKinds } from '../core/measures/measure.ts';
+import { proposalSources } from '../server/plans/proposalSources.ts';
+import { graphFormats } from '../server/views/graph/graphFormats.ts';
+import type { CheckOptions } from './commands/check.ts';
+import type { ExportOptions } from './commands/export.ts';
+import type { ModulesOptions } from './commands/modules.ts';
+import type { CyclesOptions, MeasuresOptions } from './commands/tables.ts';
+import { grainOf } from './grains.ts';
+import type { Terminal } from './terminal.ts';
+
+const place = 'a folder, a git repository (path or address), or an archive (.zip, .tar, .tar.gz, .tgz)';
+
+/** All commands and what they are told. What carries a command out is loaded when it is asked for. */
+export function programFor(terminal: Terminal): Command {
+  const program = new Command('yletope')
+    .description('Surveys a codebase: its elements, dependencies, measures and cycles.')
+    .configureOutput({
+      writeOut: (text) => terminal.out.write(text),
+      writeErr: (text) => terminal.err.write(text),
+      // An error is one line, for whoever reads logs; commander puts what may have been meant on a second.
+      outputError: (text, print) => print(`${text.trim().replaceAll('\n', ' ')}\n`),
+    })
+    .exitOverride();
+  addTables(program, terminal);
+  addPlans(program, terminal);
+  addExport(program, terminal);
+  addCheck(program, terminal);
+  addStore(program, terminal);
+  return program;
+}
+
+/** A command that surveys what is typed. */
+function surveying(program: Command, name: string, description: string): Command {
+  return program
+    .command(name)
+    .description(description)
+    .argument('<PATH|ADDRESS|ARCHIVE>', place)
+    .option('--ref <REF>', 'branch, tag or commit of the repository');
+}
+
+const byOption = (): Option =>
+  new Option('--by <ARRANGEMENT>', 'how elements stand in groups')
+    .choices(builtArrangements)
+    .default('folders');
+const withTestsOption = (): Option => new Option('--with-tests', 'count tests too').default(false);
+
+function addTables(program: Command, terminal: Terminal): void {
+  surveying(program, 'survey', 'survey a codebase and write the result as JSON')
+    .requiredOption('--json <FILE>', 'where to write the exchange format; - for standard output')
+    .action(async (typed: string, options: { json: string; ref?: string }) => {
+      const { surveyCommand } = await import('./commands/survey.ts');
+      await surveyCommand(terminal, typed, options);
+    });
+  surveying(program, 'measures', 'survey a codebase and write its measures as comma-separated values')
+    .addOption(new Option('--of <KIND>', 'what is measured').choices(measuredKinds).default('file'))
+    .addOption(byOption())
+    .option('--column <MEASURE...>', 'the measures to write; the usual ones when none is named')
+    .addOption(withTestsOption())
+    .requiredOption('--csv <FILE>', 'where to write them; - for standard output')
+    .action(async (typed: string, options: MeasuresOptions) => {
+      const { measuresCommand } = await import('./commands/tables.ts');
+      await measuresCommand(terminal, typed, options);
+    });
+  surveying(
+    program,
+    'cycles',
+    'survey a codebase and write the dependencies inside its cycles as comma-separated values',
+  )
+    .addOption(byOption())
+    .addOption(new Option('--grain <GRAIN>', 'what a cycle is among').choices(grains).default('files'))
+    .addOption(withTestsOption())
+    .requiredOption('--csv <FILE>', 'where to write them; - for standard output')
+    .action(async (typed: string, options: CyclesOptions) => {
+      const { cyclesCommand } = await import('./commands/tables.ts');
+      await cyclesCommand(terminal, typed, options);
+    });
+}
+
+function addPlans(program: Command, terminal: Terminal): void {
+  surveying(program, 'modules', 'survey a codebase and write a plan of the modules that it is made of')
+    .addOption(
+      new Option('--from <SOURCE>', 'what modules are taken from').choices(proposalSources).default('links'),
+    )
+    .option(
+      '--anchors <FILE>',
+      'files typical of each module, as YAML or JSON: a list of patterns by its name',
+    )
+    .option('--names <SHARE>', 'what names weigh beside links, 0 to 1', share, 0)
+    .option('--nearness <SHARE>', 'what lying in one folder weighs beside links, 0 to 1', share, 0)
+    .option('--count <N>', 'how many modules there shall be, from links', wholeNumber)
+    .option('--seed <N>', 'the same number gives the same plan', wholeNumber, 1)
+    .requiredOption('--json <FILE>', 'where to write the plan; - for standard output')
+    .action(async (typed: string, options: ModulesOptions) => {
+      const { modulesCommand } = await import('./commands/modules.ts');
+      await modulesCommand(terminal, typed, options);
+    });
+  program
+    .command('compare')
+    .description('say how alike two plans of modules are')
+    .argument('<A.json>', 'a plan')
+    .argument('<B.json>', 'another plan of the same files')
+    .action(async (first: string, second: string) => {
+      const { compareCommand } = await import('./commands/compare.ts');
+      await compareCommand(terminal, first, second);
+    });
+}
+
+function addExport(program: Command, terminal: Terminal): void {
+  surveying(program, 'export', 'survey a codebase and write who uses whom as a graph')
+    .option(
+      '--by <ARRANGEMENT>',
+      'how elements stand in groups: folders, packages, build, or a file with a plan',
+      'folders',
+    )
+    .addOption(
+      new Option('--grain <GRAIN>', 'what stands in a group').choices(Object.keys(grainOf)).default('file'),
+    )
+    .addOption(new Option('--format <FORMAT>', 'the format').choices(graphFormats).default('graphml'))
+    .option('--with-tests', 'count tests in', false)
+    .requiredOption('--out <FILE>', 'where to write the graph; - for standard output')
+    .action(async (typed: string, options: ExportOptions) => {
+      const { exportCommand } = await import('./commands/export.ts');
+      await exportCommand(terminal, typed, options);
+    });
+}
+
+function addCheck(program: Command, terminal: Terminal): void {
+  surveying(program, 'check', 'survey a codebase and hold it to the rules that its yletope.yaml says')
+    .option('--rules <FILE>', 'the rules, where they are not in the yletope.yaml of the folder')
+    .option('--baseline <FILE>', 'violations that are known: only new ones are told')
+    .option('--since <REF>', 'only what came since that branch, tag or commit of the repository is told')
+    .option('--write-baseline <FILE>', 'where to write the violations of now, as a baseline')
+    .option('--sarif <FILE>', 'where to write what was found as SARIF 2.1.0; - for standard output')
+    .option('--junit <FILE>', 'the same as JUnit XML')
+    .option('--markdown <FILE>', 'the same as a summary for a merge request')
+    .option('--anew', 'read everything anew, whatever is known of earlier runs')
+    .action(async (typed: string, options: CheckOptions) => {
+      const { checkCommand } = await import('./commands/check.ts');
+      await checkCommand(terminal, typed, options);
+    });
+}
+
+/** What works on the database of the web application. */
+function addStore(program: Command, terminal: Terminal): void {
+  surveying(program, 'open', 'survey a codebase into the database that the web application shows')
+    .option('--name <NAME>', 'the name it is listed under')
+    .option(
+      '--plan <FILE>',
+      'a plan of its modules, to be read unless it has one: YAML, JSON, CSV or a list of owners',
+    )
+    .option('--rules <FILE>', 'what it is held to, to be taken over unless it has rules')
+    .action(
+      async (typed: string, options: { name?: string; ref?: string; plan?: string; rules?: string }) => {
+        const { openCommand } = await import('./commands/open.ts');
+        await openCommand(typed, options);
+      },
+    );
+  program
+    .command('rescue')
+    .description('save what can still be read of a damaged database into an empty data folder')
+    .option('--into <FOLDER>', 'the folder to save it in; one beside the data folder unless it is named')
+    .action(async (options: { into?: string }) => {
+      const { rescueCommand } = await import('./commands/jobs.ts');
+      rescueCommand(terminal, options);
+    });
+  program
+    .command('run')
+    .description('carry out a job that waits in the database')
+    .argument('<JOB>', 'the number of the job', Number)
+    .action(async (id: number) => {
+      const { runCommand } = await import('./commands/jobs.ts');
+      await runCommand(id);
+    });
+}
+
+function share(typed: string): number {
+  const value = Number(typed);
+  if (typed.trim() === '' || !(value >= 0 && value <= 1))
+    throw new InvalidArgumentError('It lies from 0 to 1.');
+  return value;
+}
+
+function wholeNumber(typed: string): number {
+  const value = Number(typed);
+  if (!Number.isInteger(value) || value < 1 || value > 1_000_000)
+    throw new InvalidArgumentError('It is a whole number from 1 on.');
+  return value;
+}
