@@ -15,7 +15,7 @@ import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import { describe, expect, it, onTestFinished } from 'vitest';
 import { installationRoot } from '../server/installation.ts';
-import { runCommandLine } from '../tests/commandLine.ts';
+import { runBuiltCommandLine } from '../tests/commandLine.ts';
 import { startServer, type RunningServer } from '../tests/runningServer.ts';
 import { mountSmallDisk, type SmallDisk } from '../tests/smallDisk.ts';
 import { temporaryFolder } from '../tests/temporaryFolder.ts';
@@ -54,7 +54,7 @@ function surveyed(notes = 200): { data: string; code: string } {
     ),
   );
   const data = temporaryFolder();
-  expect(runCommandLine(data, 'open', code).status).toBe(0);
+  expect(runBuiltCommandLine(data, 'open', code).status).toBe(0);
   const store = new Database(join(data, 'yletope.db'));
   const write = store.prepare(
     "INSERT INTO note (codebase_id, key, body, author, written_at) VALUES (1, 'f1.ts', ?, 'a', '2026-01-01')",
@@ -86,7 +86,7 @@ describe('a database that is not as it should be', () => {
     const sentence =
       /yletope\.db was written by a later Yletope \(schema 999, this one knows \d+\)\. Update Yletope/;
     await expect(startServer(data)).rejects.toThrow(sentence);
-    const { status, stderr } = runCommandLine(data, 'open', installationRoot);
+    const { status, stderr } = runBuiltCommandLine(data, 'open', installationRoot);
     expect([status, stderr.trim().split('\n')]).toEqual([2, [expect.stringMatching(sentence)]]);
     expect(digest(file)).toBe(before);
   });
@@ -96,7 +96,7 @@ describe('a database that is not as it should be', () => {
       'yletope.db': 'not a database at all, but a letter to my aunt\n'.repeat(50),
     });
     await expect(startServer(data)).rejects.toThrow(/yletope\.db is no database\. Move it away/);
-    expect(runCommandLine(data, 'open', installationRoot)).toMatchObject({ status: 2 });
+    expect(runBuiltCommandLine(data, 'open', installationRoot)).toMatchObject({ status: 2 });
     expect(readFileSync(join(data, 'yletope.db'), 'utf8')).toContain('my aunt');
   });
 
@@ -132,7 +132,7 @@ describe('a database that is not as it should be', () => {
       );
     await server.end('SIGTERM');
     const into = join(temporaryFolder(), 'saved');
-    const { status, stdout } = runCommandLine(data, 'rescue', '--into', into);
+    const { status, stdout } = runBuiltCommandLine(data, 'rescue', '--into', into);
     expect([status, /^note: (\d+) rows/m.exec(stdout)?.[1] !== undefined]).toEqual([0, true]);
     const saved = new Database(join(into, 'yletope.db'), { readonly: true });
     const bodies = saved.prepare('SELECT body FROM note').pluck().all() as string[];
@@ -142,7 +142,7 @@ describe('a database that is not as it should be', () => {
     expect(bodies.every((body) => /^note \d+: words/.test(body))).toBe(true);
     saved.close();
     expect((await fetch((await serving(into)).url)).status).toBe(200);
-    expect(runCommandLine(data, 'rescue', '--into', into).stderr).toContain('There is a database in');
+    expect(runBuiltCommandLine(data, 'rescue', '--into', into).stderr).toContain('There is a database in');
   });
 
   it('cut short is told of in one sentence, by whoever opens it', async () => {
@@ -226,6 +226,6 @@ describe('a disk that is full', () => {
     await expect(startServer(disk)).rejects.toThrow(
       /cannot be written to\. Give this account the right to, or set YLETOPE_DATA/,
     );
-    expect(runCommandLine(disk, 'open', installationRoot).stderr).toMatch(/cannot be written to/);
+    expect(runBuiltCommandLine(disk, 'open', installationRoot).stderr).toMatch(/cannot be written to/);
   });
 });

@@ -1,7 +1,7 @@
 import { appendFileSync, cpSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { runCommandLine } from '../tests/commandLine.ts';
+import { runBuiltCommandLine } from '../tests/commandLine.ts';
 import { fetchDebianSource } from './debianCode.ts';
 
 /** An order of which something breaks: the whole of a codebase is judged. */
@@ -35,7 +35,7 @@ export function benchCheck(): void {
 
 function check(what: string, code: string, data: string): void {
   const started = performance.now();
-  const { stdout, status } = runCommandLine(data, 'check', code);
+  const { stdout, status } = runBuiltCommandLine(data, 'check', code);
   if (status !== 1) throw new Error(`check ended with ${status}`);
   const seconds = ((performance.now() - started) / 1000).toFixed(1);
   console.log(`  ${what.padEnd(30)}${seconds} s (${stdout.trim().split('\n').at(-1)})`);

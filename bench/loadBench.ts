@@ -1,7 +1,7 @@
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { runCommandLine } from '../tests/commandLine.ts';
+import { runBuiltCommandLine } from '../tests/commandLine.ts';
 import { startServer, type RunningServer } from '../tests/runningServer.ts';
 
 const CLIENTS = 50;
@@ -37,7 +37,7 @@ function residentOf({ process: { pid } }: RunningServer): number {
  */
 export async function benchLoad(root: string): Promise<void> {
   const data = mkdtempSync(join(tmpdir(), 'yletope-load-'));
-  const { status, stderr } = runCommandLine(data, 'open', root);
+  const { status, stderr } = runBuiltCommandLine(data, 'open', root);
   if (status !== 0) throw new Error(stderr);
   const server = await startServer(data);
   try {

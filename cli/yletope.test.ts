@@ -9,21 +9,21 @@ import { openStore } from '../server/store/database.ts';
 import { modulePlan, modulePlans } from '../server/store/modulePlans.ts';
 import { ruleBook } from '../server/store/ruleBooks.ts';
 import { commitAll, gitIn, gitRepository } from '../tests/gitRepository.ts';
-import { runCommandLine } from '../tests/commandLine.ts';
+import { runBuiltCommandLine, runCommandLine, type Ran } from '../tests/commandLine.ts';
 import { filledFolder, temporaryFolder } from '../tests/temporaryFolder.ts';
 
 const usualData = filledFolder();
 afterAll(() => rmSync(usualData, { recursive: true, force: true, maxRetries: 5 }));
 
-const yletope = (...args: string[]) => runCommandLine(usualData, ...args);
+const yletope = (...args: string[]): Promise<Ran> => runCommandLine(usualData, ...args);
 
 const demo = join(installationRoot, 'demo', 'hollowmere');
 const demoPlan = join(installationRoot, 'demo', 'hollowmere-plan.yaml');
 
 describe('yletope survey', () => {
-  it('writes the exchange format, as its schema has it', () => {
+  it('writes the exchange format, as its schema has it', async () => {
     const file = join(temporaryFolder(), 'demo.json');
-    expect(yletope('survey', demo, '--json', file)).toMatchObject({ status: 0, stdout: '' });
+    expect(await yletope('survey', demo, '--json', file)).toMatchObject({ status: 0, stdout: '' });
     const schema = JSON.parse(
       readFileSync(join(installationRoot, 'docs', 'yletope-graph.schema.json'), 'utf8'),
     ) as object;
@@ -36,15 +36,20 @@ describe('yletope survey', () => {
     expect(validate(result), JSON.stringify(validate.errors?.[0])).toBe(true);
   });
 
-  it('says the same of the same code twice, apart from the time', () => {
+  it('says the same of the same code twice, apart from the time', async () => {
     const timeless = (text: string): string => text.replace(/"surveyedAt":"[^"]+"/, '');
-    const [first, second] = [yletope('survey', demo, '--json', '-'), yletope('survey', demo, '--json', '-')];
+    const [first, second] = [
+      await yletope('survey', demo, '--json', '-'),
+      await yletope('survey', demo, '--json', '-'),
+    ];
     expect(first.stdout.length).toBeGreaterThan(100_000);
     expect(timeless(first.stdout)).toBe(timeless(second.stdout));
   });
 
-  it('sorts its arrays by key', () => {
-    const { elements, files, dependencies } = JSON.parse(yletope('survey', demo, '--json', '-').stdout) as {
+  it('sorts its arrays by key', async () => {
+    const { elements, files, dependencies } = JSON.parse(
+      (await yletope('survey', demo, '--json', '-')).stdout,
+    ) as {
       elements: { key: string }[];
       files: { path: string }[];
       dependencies: { from: string }[];
@@ -61,8 +66,8 @@ describe('yletope survey', () => {
     [['survey', demo], "required option '--json <FILE>' not specified"],
     [['survey', demo, '--json', '/no/such/place/out.json'], 'no such file or directory'],
     [['measure'], "unknown command 'measure'"],
-  ])('%j is bad usage or input: exit code 2 and one line', (args, message) => {
-    const { status, stdout, stderr } = yletope(...args);
+  ])('%j is bad usage or input: exit code 2 and one line', async (args, message) => {
+    const { status, stdout, stderr } = await yletope(...args);
     expect(status).toBe(2);
     expect(stdout).toBe('');
     expect(stderr).toContain(message);
@@ -70,27 +75,39 @@ describe('yletope survey', () => {
   });
 });
 
+it('the built command line writes to standard output and ends with the code of its command', () => {
+  const folder = temporaryFolder({ 'a.ts': 'export const a = 1;\n', 'yletope.yaml': 'yletope: 1\n' });
+  expect(runBuiltCommandLine(usualData, 'check', folder)).toEqual({
+    status: 0,
+    stdout: '0 found, 0 accepted\n',
+    stderr: expect.stringContaining('Surveyed 1 files') as string,
+  });
+  expect(runBuiltCommandLine(usualData, 'check', join(folder, 'none')).status).toBe(2);
+});
+
 describe('yletope survey of other sources', () => {
   /** Paths of the files in what was written to standard output. */
   const filesOf = (stdout: string): string[] =>
     (JSON.parse(stdout) as { files: { path: string }[] }).files.map(({ path }) => path);
 
-  it('takes a repository at a branch, tag or commit, and records the commit', () => {
+  it('takes a repository at a branch, tag or commit, and records the commit', async () => {
     const repository = gitRepository({ 'a.ts': 'export const a = 1;\n' });
     gitIn(repository, 'tag', 'v1');
     writeFileSync(join(repository, 'b.ts'), '');
     const second = commitAll(repository, 'second');
-    expect(filesOf(yletope('survey', repository, '--ref', 'v1', '--json', '-').stdout)).toEqual(['a.ts']);
-    const { stdout } = yletope('survey', `file://${repository}`, '--json', '-');
+    expect(filesOf((await yletope('survey', repository, '--ref', 'v1', '--json', '-')).stdout)).toEqual([
+      'a.ts',
+    ]);
+    const { stdout } = await yletope('survey', `file://${repository}`, '--json', '-');
     expect(filesOf(stdout)).toEqual(['a.ts', 'b.ts']);
     expect((JSON.parse(stdout) as { codebase: unknown }).codebase).toMatchObject({ commit: second });
   });
 
-  it('takes an archive, and leaves nothing behind', () => {
+  it('takes an archive, and leaves nothing behind', async () => {
     const file = join(temporaryFolder(), 'demo.tar.gz');
     execFileSync('tar', ['-czf', file, '-C', demo, 'src', 'package.json']);
     const before = leftBehind();
-    const { status, stdout } = yletope('survey', file, '--json', '-');
+    const { status, stdout } = await yletope('survey', file, '--json', '-');
     expect(status).toBe(0);
     expect(filesOf(stdout)).toContain('src/tolls/tariff.ts');
     expect(leftBehind()).toEqual(before);
@@ -102,8 +119,8 @@ describe('yletope survey of other sources', () => {
     [['survey', 'ext::sh -c id', '--json', '-'], 'is no address that Yletope opens'],
     [['survey', demo, '--ref', 'v9', '--json', '-'], 'is not a git repository'],
     [['survey', '--json', '-', '--', '-u'], 'is no address that Yletope opens'],
-  ])('%j is bad input: exit code 2 and one line', (args, message) => {
-    const { status, stderr } = yletope(...args);
+  ])('%j is bad input: exit code 2 and one line', async (args, message) => {
+    const { status, stderr } = await yletope(...args);
     expect(status).toBe(2);
     expect(stderr).toContain(message);
     expect(stderr.trim().split('\n')).toHaveLength(1);
@@ -112,8 +129,8 @@ describe('yletope survey of other sources', () => {
 
 describe('tables of yletope', () => {
   /** Rows of a table on standard output, without its head. */
-  const rowsOf = (...args: string[]): string[][] => {
-    const { status, stdout, stderr } = yletope(...args, '--csv', '-');
+  const rowsOf = async (...args: string[]): Promise<string[][]> => {
+    const { status, stdout, stderr } = await yletope(...args, '--csv', '-');
     expect({ status, stderr }).toEqual({ status: 0, stderr: expect.stringContaining('Surveyed') as string });
     return stdout
       .trimEnd()
@@ -122,9 +139,9 @@ describe('tables of yletope', () => {
       .map((line) => line.split(','));
   };
 
-  it('measures the groups of an arrangement', () => {
-    const modules = rowsOf('measures', demo, '--of', 'group', '--by', 'modules', '--column', 'files');
-    const folders = rowsOf('measures', demo, '--of', 'group', '--column', 'files');
+  it('measures the groups of an arrangement', async () => {
+    const modules = await rowsOf('measures', demo, '--of', 'group', '--by', 'modules', '--column', 'files');
+    const folders = await rowsOf('measures', demo, '--of', 'group', '--column', 'files');
     expect(modules.every(([key]) => key.startsWith('modules:'))).toBe(true);
     const filesIn = (rows: string[][], whole: string): number =>
       Number(rows.find(([key]) => key === whole)?.[1]);
@@ -132,15 +149,14 @@ describe('tables of yletope', () => {
     expect(filesIn(folders, '')).toBeGreaterThan(50);
   });
 
-  it('counts tests when it is told to', () => {
-    const [without, withTests] = [[], ['--with-tests']].map(
-      (told) => rowsOf('measures', demo, ...told).length,
-    );
+  it('counts tests when it is told to', async () => {
+    const without = (await rowsOf('measures', demo)).length;
+    const withTests = (await rowsOf('measures', demo, '--with-tests')).length;
     expect(withTests).toBeGreaterThan(without);
   });
 
-  it('writes what goes on inside the cycles of a grain, what to cut first at their heads', () => {
-    const steps = rowsOf('cycles', demo, '--grain', 'files');
+  it('writes what goes on inside the cycles of a grain, what to cut first at their heads', async () => {
+    const steps = await rowsOf('cycles', demo, '--grain', 'files');
     const tags = [...new Set(steps.map(([tag]) => tag))].filter((tag) => tag.startsWith('C'));
     expect(tags.length).toBeGreaterThan(1);
     for (const tag of tags) {
@@ -151,7 +167,7 @@ describe('tables of yletope', () => {
       // Every member is left and reached, or it would be in no cycle.
       expect(new Set(own.map((step) => step[1]))).toEqual(new Set(own.map((step) => step[2])));
     }
-    const types = rowsOf('cycles', demo, '--grain', 'types', '--by', 'modules');
+    const types = await rowsOf('cycles', demo, '--grain', 'types', '--by', 'modules');
     expect(types).not.toEqual(steps);
   });
 
@@ -166,8 +182,8 @@ describe('tables of yletope', () => {
       ['cycles', join(demo, 'src'), '--by', 'modules', '--csv', '-'],
       'This code has no modules to arrange it by.',
     ],
-  ])('%j is bad usage: exit code 2 and one line', (args, message) => {
-    const { status, stdout, stderr } = yletope(...args);
+  ])('%j is bad usage: exit code 2 and one line', async (args, message) => {
+    const { status, stdout, stderr } = await yletope(...args);
     expect({ status, stdout }).toEqual({ status: 2, stdout: '' });
     expect(stderr).toContain(message);
     expect(stderr.trim().split('\n')).toHaveLength(1);
@@ -175,8 +191,8 @@ describe('tables of yletope', () => {
 });
 
 describe('yletope export', () => {
-  it('writes who uses whom by folders, packages, the build or a plan, in each format', () => {
-    const json = JSON.parse(yletope('export', demo, '--format', 'json', '--out', '-').stdout) as {
+  it('writes who uses whom by folders, packages, the build or a plan, in each format', async () => {
+    const json = JSON.parse((await yletope('export', demo, '--format', 'json', '--out', '-')).stdout) as {
       caption: string;
       nodes: { key: string; parent: string | null }[];
       edges: { from: string; to: string; references: number }[];
@@ -186,31 +202,22 @@ describe('yletope export', () => {
     expect(json.edges).toContainEqual(
       expect.objectContaining({ from: 'src/tolls/tariff.ts', to: 'src/tolls/rebates.ts' }),
     );
-    const csv = yletope(
-      'export',
-      demo,
-      '--by',
-      demoPlan,
-      '--grain',
-      'group',
-      '--format',
-      'csv',
-      '--out',
-      '-',
+    const csv = (
+      await yletope('export', demo, '--by', demoPlan, '--grain', 'group', '--format', 'csv', '--out', '-')
     ).stdout;
     expect(csv).toContain('plan:tolls,plan:kernel,');
     for (const format of ['dot', 'graphml', 'mermaid', 'svg'])
-      expect(yletope('export', demo, '--by', 'packages', '--format', format, '--out', '-').stdout).toContain(
-        'planner',
-      );
+      expect(
+        (await yletope('export', demo, '--by', 'packages', '--format', format, '--out', '-')).stdout,
+      ).toContain('planner');
   });
 
   it.each([
     [['--by', 'nothing'], 'nothing is no file that can be read.'],
     [['--grain', 'line'], 'Allowed choices are group, file, type, routine.'],
     [['--format', 'gif'], 'Allowed choices are dot, graphml, mermaid, csv, json, svg, pdf.'],
-  ])('%j ends with one line and 2', (args, sentence) => {
-    const { status, stderr } = yletope('export', demo, ...args, '--out', '-');
+  ])('%j ends with one line and 2', async (args, sentence) => {
+    const { status, stderr } = await yletope('export', demo, ...args, '--out', '-');
     expect(status).toBe(2);
     expect(stderr).toContain(sentence);
     expect(stderr.trim().split('\n')).toHaveLength(1);
@@ -218,12 +225,12 @@ describe('yletope export', () => {
 });
 
 describe('yletope open', () => {
-  it('surveys into the database, with a plan that it reads once', () => {
+  it('surveys into the database, with a plan that it reads once', async () => {
     const data = temporaryFolder();
     const held = ['--rules', join(demo, 'yletope.yaml')];
     const open = () => runCommandLine(data, 'open', demo, '--name', 'Canal', '--plan', demoPlan, ...held);
-    expect(open().status).toBe(0);
-    expect(open().status).toBe(0);
+    expect((await open()).status).toBe(0);
+    expect((await open()).status).toBe(0);
     const store = openStore(data);
     expect(ruleBook(store, 1).text).toContain('# What Hollowmere is held to');
     const [plan, ...others] = modulePlans(store, 1);
@@ -232,9 +239,9 @@ describe('yletope open', () => {
     store.close();
   });
 
-  it('says in one line what is wrong with a plan', () => {
+  it('says in one line what is wrong with a plan', async () => {
     const folder = temporaryFolder({ 'plan.csv': 'a.ts\n' });
-    const { status, stderr } = runCommandLine(folder, 'open', demo, '--plan', join(folder, 'plan.csv'));
+    const { status, stderr } = await runCommandLine(folder, 'open', demo, '--plan', join(folder, 'plan.csv'));
     expect(status).toBe(2);
     expect(stderr).toContain('plan.csv, line 1: a path and a module are needed');
   });
@@ -245,14 +252,14 @@ describe('yletope modules', () => {
     modules: { id: string; members: { key: string; why: string; doubt: number }[] }[];
     notPlaced: string[];
   }
-  const plan = (...args: string[]): Plan =>
-    JSON.parse(yletope('modules', demo, ...args, '--json', '-').stdout) as Plan;
+  const plan = async (...args: string[]): Promise<Plan> =>
+    JSON.parse((await yletope('modules', demo, ...args, '--json', '-')).stdout) as Plan;
 
-  it('writes a plan of every file, the same each time, which compare holds to another', () => {
+  it('writes a plan of every file, the same each time, which compare holds to another', async () => {
     const [links, folders] = [join(temporaryFolder(), 'links.json'), join(temporaryFolder(), 'folders.json')];
-    expect(yletope('modules', demo, '--json', links)).toMatchObject({ status: 0, stdout: '' });
-    yletope('modules', demo, '--from', 'folders', '--json', folders);
-    expect(readFileSync(links, 'utf8')).toBe(yletope('modules', demo, '--json', '-').stdout);
+    expect(await yletope('modules', demo, '--json', links)).toMatchObject({ status: 0, stdout: '' });
+    await yletope('modules', demo, '--from', 'folders', '--json', folders);
+    expect(readFileSync(links, 'utf8')).toBe((await yletope('modules', demo, '--json', '-')).stdout);
     const validate = new Ajv2020({ strict: true }).compile(
       JSON.parse(readFileSync(join(installationRoot, 'docs', 'module-plan.schema.json'), 'utf8')) as object,
     );
@@ -265,11 +272,11 @@ describe('yletope modules', () => {
     expect(new Set(modules.map(({ id }) => id)).size).toBe(modules.length);
     expect(modules.flatMap(({ members }) => members).every(({ why }) => why.length > 0)).toBe(true);
 
-    const same = yletope('compare', links, links).stdout;
+    const same = (await yletope('compare', links, links)).stdout;
     expect(same).toContain(`files in both            ${files.length}\n`);
     expect(same).toMatch(/MoJoFM there +100\.0\nMoJoFM back +100\.0\nadjusted Rand index +1\.000\n/);
     const other = /MoJoFM there +([\d.]+)\nMoJoFM back +([\d.]+)/.exec(
-      yletope('compare', links, folders).stdout,
+      (await yletope('compare', links, folders)).stdout,
     )!;
     for (const figure of other.slice(1).map(Number)) {
       expect(figure).toBeGreaterThan(30);
@@ -277,13 +284,13 @@ describe('yletope modules', () => {
     }
   });
 
-  it('makes as many as are asked for, and grows them from anchors', () => {
-    expect(plan('--count', '5').modules).toHaveLength(5);
+  it('makes as many as are asked for, and grows them from anchors', async () => {
+    expect((await plan('--count', '5')).modules).toHaveLength(5);
     const anchors = join(
       temporaryFolder({ 'anchors.yaml': 'tolls: [src/tolls/tariff.ts]\nboats: [src/fleet/*.ts]\n' }),
       'anchors.yaml',
     );
-    const grown = plan('--from', 'anchors', '--anchors', anchors);
+    const grown = await plan('--from', 'anchors', '--anchors', anchors);
     expect(grown.modules.map(({ id }) => id).sort()).toEqual(['boats', 'tolls']);
     expect(grown.modules.find(({ id }) => id === 'tolls')!.members.map(({ key }) => key)).toContain(
       'src/tolls/tariff.ts',
@@ -304,8 +311,8 @@ describe('yletope modules', () => {
     [['compare', 'none.json', 'none.json'], 'none.json is no file that can be read.'],
     [['compare', demoPlan, demoPlan], 'places folders (src/web/**)'],
     [['open', demo, '--plan', 'none.csv'], 'none.csv is no file that can be read.'],
-  ])('%j ends with one line and 2', (args, sentence) => {
-    const { status, stderr, stdout } = yletope(...args);
+  ])('%j ends with one line and 2', async (args, sentence) => {
+    const { status, stderr, stdout } = await yletope(...args);
     expect({ status, stdout }).toEqual({ status: 2, stdout: '' });
     expect(stderr).toContain(sentence);
     expect(stderr.trim().split('\n')).toHaveLength(1);
@@ -320,9 +327,9 @@ describe('yletope check', () => {
   const rules = (more = ''): string =>
     `yletope: 1\nrules:\n  - name: layers\n    reason: Low knows nothing of high.\n    order: [high, low]\n${more}`;
 
-  it('ends with 1 where something breaks the rules, each in one line with its place', () => {
+  it('ends with 1 where something breaks the rules, each in one line with its place', async () => {
     const folder = temporaryFolder({ ...files, 'yletope.yaml': rules() });
-    const { status, stdout } = yletope('check', folder, '--sarif', join(folder, 'found.sarif'));
+    const { status, stdout } = await yletope('check', folder, '--sarif', join(folder, 'found.sarif'));
     expect(status).toBe(1);
     expect(stdout.trim().split('\n')).toEqual([
       'low/a.ts:2: layers: low/a.ts uses high/b.ts (call). Low knows nothing of high.',
@@ -333,47 +340,50 @@ describe('yletope check', () => {
     expect(sarif.version).toBe('2.1.0');
   });
 
-  it('ends with 0 where all of it was accepted', () => {
+  it('ends with 0 where all of it was accepted', async () => {
     const accepting = rules('exceptions:\n  - { from: low/a.ts, reason: Since ever. }\n');
-    const { status, stdout } = yletope('check', temporaryFolder({ ...files, 'yletope.yaml': accepting }));
+    const { status, stdout } = await yletope(
+      'check',
+      temporaryFolder({ ...files, 'yletope.yaml': accepting }),
+    );
     expect([status, stdout.trim()]).toEqual([0, '0 found, 2 accepted']);
   });
 
-  it('ends with 2 and one line where the rules cannot be read', () => {
+  it('ends with 2 and one line where the rules cannot be read', async () => {
     const folder = temporaryFolder({ ...files, 'yletope.yaml': rules('    seas: next\n') });
-    const { status, stderr } = yletope('check', folder);
+    const { status, stderr } = await yletope('check', folder);
     expect(status).toBe(2);
     expect(stderr.trim()).toMatch(/^yletope: yletope\.yaml, line 3, column 5: .*$/);
-    expect(yletope('check', temporaryFolder(files)).stderr).toContain(
+    expect((await yletope('check', temporaryFolder(files))).stderr).toContain(
       'yletope.yaml is no file that can be read',
     );
   });
 
-  it('tells only what is new since a baseline, of which it writes another', () => {
+  it('tells only what is new since a baseline, of which it writes another', async () => {
     const folder = temporaryFolder({ ...files, 'yletope.yaml': rules() });
     const base = join(folder, 'base.json');
-    expect(yletope('check', folder, '--write-baseline', base).status).toBe(1);
-    const same = yletope('check', folder, '--baseline', base);
+    expect((await yletope('check', folder, '--write-baseline', base)).status).toBe(1);
+    const same = await yletope('check', folder, '--baseline', base);
     expect([same.status, same.stdout.trim().split('\n')]).toEqual([
       0,
       ['0 found, 0 accepted', '2 known before'],
     ]);
     writeFileSync(join(folder, 'low', 'c.ts'), "import { b } from '../high/b';\nexport const c = b;\n");
-    const { status, stdout } = yletope('check', folder, '--baseline', base, '--markdown', '-');
+    const { status, stdout } = await yletope('check', folder, '--baseline', base, '--markdown', '-');
     expect(status).toBe(1);
     expect(stdout).toContain('new since');
     expect(stdout).toContain('`low/c.ts:1`');
     expect(stdout).not.toContain('low/a.ts');
     const other = temporaryFolder({ 'x.ts': 'export const x = 1;\n', 'yletope.yaml': rules() });
-    const refused = yletope('check', other, '--baseline', base);
+    const refused = await yletope('check', other, '--baseline', base);
     expect([refused.status, refused.stderr]).toEqual([2, expect.stringContaining('baseline of other code')]);
   });
 
-  it('tells what a range of commits brought, and writes JUnit', () => {
+  it('tells what a range of commits brought, and writes JUnit', async () => {
     const folder = gitRepository({ ...files, 'yletope.yaml': rules() });
     writeFileSync(join(folder, 'low', 'c.ts'), "import { b } from '../high/b';\nexport const c = 2;\n");
     const found = join(folder, 'found.xml');
-    const { status, stdout } = yletope('check', folder, '--since', 'HEAD', '--junit', found);
+    const { status, stdout } = await yletope('check', folder, '--since', 'HEAD', '--junit', found);
     expect(status).toBe(1);
     expect(stdout.trim().split('\n')).toEqual([
       'low/c.ts:1: layers: low/c.ts uses high/b.ts (import). Low knows nothing of high.',
@@ -381,38 +391,38 @@ describe('yletope check', () => {
       '2 known before',
     ]);
     expect(readFileSync(found, 'utf8')).toContain('failures="1"');
-    const gone = yletope('check', folder, '--since', 'nowhere');
+    const gone = await yletope('check', folder, '--since', 'nowhere');
     expect(gone.status).toBe(2);
     expect(gone.stderr.trim().split('\n')).toHaveLength(1);
   });
 
-  it('reads what the file of rules says is to be read, as every survey from the command line does', () => {
+  it('reads what the file of rules says is to be read, as every survey from the command line does', async () => {
     const intake = 'intake:\n  choices:\n    - { glob: low/**, take: leaveOut }\n';
     const folder = temporaryFolder({ ...files, 'yletope.yaml': rules() + intake });
-    expect(yletope('check', folder).status).toBe(0);
-    const survey = JSON.parse(yletope('survey', folder, '--json', '-').stdout) as {
+    expect((await yletope('check', folder)).status).toBe(0);
+    const survey = JSON.parse((await yletope('survey', folder, '--json', '-')).stdout) as {
       files: { path: string }[];
     };
     expect(survey.files.map(({ path }) => path)).toEqual(['high/b.ts']);
   });
 
-  it('says the same of what did not change, from what it keeps in the data folder, and of what did what is new', () => {
+  it('says the same of what did not change, from what it keeps in the data folder, and of what did what is new', async () => {
     const folder = temporaryFolder({ ...files, 'yletope.yaml': rules() });
     const data = temporaryFolder();
-    const first = runCommandLine(data, 'check', folder);
-    expect(runCommandLine(data, 'check', folder)).toEqual(first);
-    expect(runCommandLine(data, 'check', folder, '--anew')).toEqual(first);
+    const first = await runCommandLine(data, 'check', folder);
+    expect(await runCommandLine(data, 'check', folder)).toEqual(first);
+    expect(await runCommandLine(data, 'check', folder, '--anew')).toEqual(first);
     expect(readdirSync(data)).toEqual(['command-cache.db']);
     writeFileSync(join(folder, 'low', 'a.ts'), 'export const a = 1;\n');
-    expect(runCommandLine(data, 'check', folder)).toMatchObject({
+    expect(await runCommandLine(data, 'check', folder)).toMatchObject({
       status: 0,
       stdout: '0 found, 0 accepted\n',
     });
   });
 
-  it('surveys all the same where it can keep nothing, and says so', () => {
+  it('surveys all the same where it can keep nothing, and says so', async () => {
     const folder = temporaryFolder({ ...files, 'yletope.yaml': rules() });
-    const { status, stderr } = runCommandLine(join(folder, 'yletope.yaml'), 'check', folder);
+    const { status, stderr } = await runCommandLine(join(folder, 'yletope.yaml'), 'check', folder);
     expect(status).toBe(1);
     expect(stderr).toContain('Nothing is kept for the next run');
   });
