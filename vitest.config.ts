@@ -1,16 +1,26 @@
 import { defineConfig } from 'vitest/config';
 
+const unit = ['{core,server,cli,app,tests}/**/*.test.ts'];
+/** Tests that replace modules for their file, which others in the same thread would see. */
+const alone = ['**/*.alone.test.ts'];
+
 export default defineConfig({
   test: {
     projects: [
       {
         test: {
           name: 'unit',
-          include: ['{core,server,cli,app,tests}/**/*.test.ts'],
+          include: unit,
+          exclude: [...alone, '**/node_modules/**'],
           testTimeout: 60_000,
           // By itself one core is left free, which of two is half of them.
           maxWorkers: 2,
+          // Modules are loaded once a thread instead of once a file, which takes as long as the tests themselves.
+          isolate: false,
         },
+      },
+      {
+        test: { name: 'alone', include: alone, testTimeout: 60_000, maxWorkers: 2 },
       },
       {
         test: {
@@ -28,8 +38,10 @@ export default defineConfig({
           include: ['e2e/**/*.test.ts'],
           testTimeout: 60_000,
           hookTimeout: 120_000,
-          // One browser, one server: the files share nothing, but two cores are not enough for two of each.
+          // One browser for all files, and one page at a time that has the two cores.
+          globalSetup: ['e2e/sharedBrowser.ts'],
           fileParallelism: false,
+          isolate: false,
         },
       },
     ],

@@ -11,6 +11,7 @@ import { ThemeProvider } from '@mui/material/styles';
 import { useContext, type ReactNode } from 'react';
 import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration } from 'react-router';
 import type { Route } from './+types/root';
+import { QuietMark } from './frame/QuietMark.tsx';
 import { NonceContext, nonceOfRequest } from './nonce.ts';
 import { pageHeaders } from './pageHeaders.ts';
 import { fromBase } from './state/base.ts';
@@ -52,6 +53,7 @@ export function Layout({ children }: { children: ReactNode }) {
       <body>
         <InitColorSchemeScript attribute="data-theme" defaultMode="system" nonce={nonce} />
         <ThemeProvider theme={theme} defaultMode="system">
+          <QuietMark />
           {children}
         </ThemeProvider>
         <ScrollRestoration nonce={nonce} />

@@ -2,7 +2,8 @@ import { mkdtempSync, mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from 'puppeteer-core';
-import { matrixDrawn, startInstrument } from '../e2e/instrument.ts';
+import { matrixDrawn } from '../e2e/instrument.ts';
+import { startStandalone } from '../e2e/standalone.ts';
 import { folderOrigin } from '../server/source/address.ts';
 import { openCodebase } from '../server/store/codebases.ts';
 import { openStore } from '../server/store/database.ts';
@@ -33,7 +34,7 @@ function writeCodebase(folder: string): void {
 
 /** Prints how long the matrix of 1,000 files takes to be drawn, its frames, and the views of the demo. */
 export async function benchMatrix(): Promise<void> {
-  const instrument = await startInstrument({ surveyed: true });
+  const instrument = await startStandalone({ surveyed: true });
   const folder = mkdtempSync(join(tmpdir(), 'yletope-matrix-'));
   try {
     writeCodebase(folder);

@@ -1,14 +1,8 @@
 import { rmSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { mountSmallDisk, type SmallDisk } from '../tests/smallDisk.ts';
-import {
-  clickText,
-  comesAlive,
-  startInstrument,
-  textOf,
-  waitForText,
-  type Instrument,
-} from './instrument.ts';
+import { clickText, comesAlive, goTo, textOf, waitForText, type Instrument } from './instrument.ts';
+import { startInstrument } from './startInstrument.ts';
 
 const MEGABYTES = 12;
 
@@ -31,7 +25,7 @@ describe('on a disk that is full', () => {
     if (disk === null) return skip();
     const { page, url } = instrument;
     const focus = 'src%2Ftolls%2Ftariff.ts';
-    await page.goto(`${url}/codebases/1/source?file=${focus}&focus=${focus}`, { waitUntil: 'networkidle2' });
+    await goTo(page, `${url}/codebases/1/source?file=${focus}&focus=${focus}`);
     await comesAlive(page, '.dossier button');
     await clickText(page, '.dossier button', 'write one');
     await page.waitForSelector('.note-dialog textarea');
@@ -53,7 +47,7 @@ describe('on a disk that is full', () => {
     // It can be pressed again once the page has looked what became of the first attempt.
     await clickText(page, '.note-dialog button:not([disabled])', 'Keep the note');
     await page.waitForFunction(() => document.querySelector('.note-dialog') === null);
-    await page.goto(`${url}/codebases/1/notes`, { waitUntil: 'networkidle2' });
+    await goTo(page, `${url}/codebases/1/notes`);
     expect(await textOf(page, 'main')).toContain('words that took me an hour');
   });
 });

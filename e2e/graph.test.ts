@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { accessibilityFaults, clickText, surveyAgain, textOf, waitForText } from './instrument.ts';
+import { accessibilityFaults, clickText, goTo, surveyAgain, textOf, waitForText } from './instrument.ts';
 import { surveyedDemo } from './surveyedDemo.ts';
 
 const demo = surveyedDemo();
@@ -329,7 +329,7 @@ describe('the graph', () => {
 
   it('becomes a module of the plan', async () => {
     const { page, url } = demo.instrument;
-    await page.goto(`${url}/codebases/1/modules`, { waitUntil: 'networkidle2' });
+    await goTo(page, `${url}/codebases/1/modules`);
     await clickText(page, 'button', 'Propose');
     await page.waitForSelector('.plan-frame');
     await open('graph?around=src%2Ftolls%2Ftariff.ts&down=0');

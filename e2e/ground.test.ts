@@ -4,7 +4,7 @@ import { arrangementIds } from '../core/arrangement/arrangement.ts';
 import { grains } from '../core/arrangement/units.ts';
 import { railViews } from '../app/frame/viewDescriptor.ts';
 import { allViews } from '../app/views.ts';
-import { clickText, matrixDrawn, surveyAgain, textOf, waitForText } from './instrument.ts';
+import { clickText, goTo, matrixDrawn, reload, surveyAgain, textOf, waitForText } from './instrument.ts';
 import { surveyedDemo } from './surveyedDemo.ts';
 
 const demo = surveyedDemo();
@@ -49,7 +49,7 @@ describe('every view', () => {
     const before = await width();
     await page.click('.rail-fold');
     expect(await width()).toBeLessThan(60);
-    await page.reload({ waitUntil: 'networkidle2' });
+    await reload(page);
     await page.waitForSelector('.rail.folded');
     await page.click('.rail-fold');
     expect(await width()).toBe(before);
@@ -139,7 +139,7 @@ describe('a picture that takes more than an address', () => {
     expect(parameter('order')).toBe('name');
     await waitForText(page, '.chip', 'Open as at first');
     // Whoever is sent the address sees the groups that were opened by hand.
-    await page.goto(page.url(), { waitUntil: 'networkidle2' });
+    await goTo(page, page.url());
     await matrixDrawn(page);
     await clickText(page, '.chip', 'Open as at first');
     await page.waitForFunction(() => !new URLSearchParams(location.search).has('kept'));
@@ -181,7 +181,7 @@ describe('a link that is copied', () => {
     expect(link).toMatch(/\/matrix\?in=src&survey=1$/);
     await open('survey');
     await surveyAgain(page);
-    await page.goto(link, { waitUntil: 'networkidle2' });
+    await goTo(page, link);
     await waitForText(page, '.survey-part', 'there is a newer one');
     await clickText(page, '.survey-part a', 'there is a newer one');
     await page.waitForFunction(() => !location.search.includes('survey='));

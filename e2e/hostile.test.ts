@@ -2,7 +2,8 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { allViews } from '../app/views.ts';
-import { openAndSurvey, startInstrument, waitForText, type Instrument } from './instrument.ts';
+import { goTo, openAndSurvey, waitForText, type Instrument } from './instrument.ts';
+import { startInstrument } from './startInstrument.ts';
 
 let instrument: Instrument;
 
@@ -61,7 +62,7 @@ describe('a codebase whose names and texts are scripts', () => {
     '%s shows them as text, and runs none',
     async (view) => {
       const { page, url } = instrument;
-      const answer = await page.goto(`${url}/codebases/1/${view}`, { waitUntil: 'networkidle2' });
+      const answer = await goTo(page, `${url}/codebases/1/${view}`);
       expect(answer!.status()).toBe(200);
       expect(await marked()).toBeNull();
       expect(await page.$$eval('script:not([src]):not([nonce])', (found) => found.length)).toBe(0);
@@ -73,7 +74,7 @@ describe('a codebase whose names and texts are scripts', () => {
 
   it('drawings that are exported are drawings, opened by themselves too', async () => {
     const { page, url } = instrument;
-    const response = await page.goto(`${url}/codebases/1/graph`, { waitUntil: 'networkidle2' });
+    const response = await goTo(page, `${url}/codebases/1/graph`);
     expect(response!.status()).toBe(200);
     const svg = await page.evaluate(async () => (await fetch('/codebases/1/graphs/graph.svg')).text());
     expect(svg).toContain('window.evil');

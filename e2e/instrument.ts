@@ -2,14 +2,9 @@ import { AxePuppeteer } from '@axe-core/puppeteer';
 import { cpSync, mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import puppeteer, { type ElementHandle, type Page } from 'puppeteer-core';
-import { installationRoot } from '../server/installation.ts';
-import { folderOrigin } from '../server/source/address.ts';
-import { openCodebase } from '../server/store/codebases.ts';
-import { openStore } from '../server/store/database.ts';
-import { createJob } from '../server/store/jobs.ts';
-import { runJob } from '../server/work/runJob.ts';
+import type { Browser, ElementHandle, HTTPResponse, Page } from 'puppeteer-core';
 import { startServer } from '../tests/runningServer.ts';
+import { copySurveyed, demoFolder } from './surveyedData.ts';
 
 /** A running Yletope with a database of its own, and a browser to drive it. */
 export interface Instrument {
@@ -26,36 +21,25 @@ export interface Instrument {
   close(): Promise<void>;
 }
 
-export const CHROMIUM = '/usr/bin/chromium';
-const flags =
-  `--headless=new --no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking
-  --disable-component-update --disable-sync`.split(/\s+/);
-
-/** Starts the built application; with `surveyed`, the demo is codebase 1. `onData` may prepare the folder of its database, and gives what takes that back. */
-export async function startInstrument(options: {
-  surveyed: boolean;
-  onData?: (folder: string) => () => void;
-}): Promise<Instrument> {
+/**
+ * Starts the built application over a database of its own, in a window of a browser that shares nothing with others. With `surveyed`, a
+ * folder with the surveyed demo, that is codebase 1; `onData` may prepare the folder of the database, and gives what takes that back.
+ */
+export async function startedIn(
+  browser: Browser,
+  { surveyed, onData }: { surveyed: string | null; onData?: (folder: string) => () => void },
+): Promise<Instrument> {
   const folder = mkdtempSync(join(tmpdir(), 'yletope-e2e-'));
   const data = join(folder, 'data');
   const demo = join(folder, 'hollowmere');
   mkdirSync(data);
-  const release = options.onData?.(data);
-  cpSync(join(installationRoot, 'demo', 'hollowmere'), demo, { recursive: true });
-  if (options.surveyed) {
-    const store = openStore(data);
-    const opened = openCodebase(store, folderOrigin(demo), 'Hollowmere');
-    await runJob(store, createJob(store, opened.id).id);
-    store.close();
-  }
+  const release = onData?.(data);
+  cpSync(demoFolder, demo, { recursive: true });
+  if (surveyed !== null) copySurveyed(surveyed, folder);
   let server = await startServer(data);
   const { url } = server;
-  const browser = await puppeteer.launch({
-    executablePath: CHROMIUM,
-    userDataDir: join(folder, 'browser'),
-    args: flags,
-  });
-  const page = await browser.newPage();
+  const context = await browser.createBrowserContext();
+  const page = await context.newPage();
   await page.setViewport({ width: 1280, height: 800 });
   const errors: string[] = [];
   page.on('pageerror', (error) => errors.push(String(error)));
@@ -70,12 +54,30 @@ export async function startInstrument(options: {
       server = await startServer(data, { port: Number(new URL(url).port) });
     },
     close: async () => {
-      await browser.close();
+      await context.close();
       await server.end('SIGTERM');
       release?.();
       rmSync(folder, { recursive: true, force: true, maxRetries: 10, retryDelay: 100 });
     },
   };
+}
+
+/** Waits until the page is alive and waits for nothing: it says so itself. */
+export async function quiet(page: Page): Promise<void> {
+  await page.waitForSelector('html[data-quiet]');
+}
+
+/** Loads the page at hand anew and waits until it is quiet. */
+export async function reload(page: Page): Promise<void> {
+  await page.reload({ waitUntil: 'domcontentloaded' });
+  await quiet(page);
+}
+
+/** Goes to an address and waits until its page is quiet; gives the answer of the server. */
+export async function goTo(page: Page, address: string): Promise<HTTPResponse | null> {
+  const answer = await page.goto(address, { waitUntil: 'domcontentloaded' });
+  await quiet(page);
+  return answer;
 }
 
 /** Waits until the matrix has been drawn with its present rows. */
@@ -126,7 +128,7 @@ export async function surveyAgain(page: Page): Promise<void> {
   ]);
   // What a page says that was there before may still be of the survey before.
   const [base] = /^.*\/codebases\/\d+/.exec(page.url())!;
-  await page.goto(`${base}/survey`, { waitUntil: 'networkidle2' });
+  await goTo(page, `${base}/survey`);
   await waitForText(page, '.survey-page > section', 'Done in');
   await page.waitForFunction(() => !document.body.innerText.includes('under way'));
 }
@@ -158,7 +160,7 @@ export async function clickText(page: Page, selector: string, text: string): Pro
 
 /** Types a path or address, and perhaps a reference, into the page of codebases. */
 export async function lookOver({ page, url }: Instrument, path: string, ref = ''): Promise<void> {
-  await page.goto(url, { waitUntil: 'networkidle2' });
+  await goTo(page, url);
   await page.type('input[name=path]', path);
   if (ref !== '') await page.type('input[name=ref]', ref);
   await clickText(page, 'button', 'Look it over');

@@ -7,13 +7,14 @@ import { gitIn } from '../tests/gitRepository.ts';
 import {
   clickText,
   comesAlive,
+  goTo,
   lookOver,
   openAndSurvey,
-  startInstrument,
   textOf,
   waitForText,
   type Instrument,
 } from './instrument.ts';
+import { startInstrument } from './startInstrument.ts';
 
 let instrument: Instrument;
 
@@ -22,8 +23,7 @@ beforeAll(async () => {
 });
 afterAll(() => instrument.close());
 
-const go = (path: string) =>
-  instrument.page.goto(`${instrument.url}/codebases/1/${path}`, { waitUntil: 'networkidle2' });
+const go = (path: string) => goTo(instrument.page, `${instrument.url}/codebases/1/${path}`);
 
 /** Clicks the control of this name, as a reader of the screen is told it. */
 async function clickNamed(name: string): Promise<void> {
@@ -183,9 +183,9 @@ describe('other sources', () => {
     await waitForText(page, '.survey-page', 'Done in');
     expect(await textOf(page, '.survey-page')).toContain('1 file,');
     const base = page.url().replace('/survey', '');
-    await page.goto(`${base}/source?file=a.ts`, { waitUntil: 'networkidle2' });
+    await goTo(page, `${base}/source?file=a.ts`);
     await waitForText(page, '.cm-content', 'export const a');
-    await page.goto(`${base}/intake`, { waitUntil: 'networkidle2' });
+    await goTo(page, `${base}/intake`);
     await page.$eval('.ref-form input', (input) => input.select());
     await page.type('.ref-form input', 'other');
     await clickText(page, 'button', 'Read this branch, tag or commit');
@@ -207,7 +207,7 @@ describe('other sources', () => {
     const { page, demo, url } = instrument;
     const archive = join(demo, '..', 'hollow.tar.gz');
     execFileSync('tar', ['-czf', archive, '-C', demo, 'src', 'package.json', 'tsconfig.json']);
-    await page.goto(url, { waitUntil: 'networkidle2' });
+    await goTo(page, url);
     await comesAlive(page, 'input[type=file]');
     const field = (await page.$('input[type=file]')) as ElementHandle<HTMLInputElement>;
     writeFileSync(join(demo, '..', 'none.zip'), 'no archive');
@@ -219,7 +219,7 @@ describe('other sources', () => {
     await clickText(page, 'button', 'Survey');
     await waitForText(page, '.survey-page', 'Done in');
     const base = page.url().replace('/survey', '');
-    await page.goto(`${base}/source?file=src/kernel/money.ts`, { waitUntil: 'networkidle2' });
+    await goTo(page, `${base}/source?file=src/kernel/money.ts`);
     await waitForText(page, '.cm-content', 'class Money');
   });
 

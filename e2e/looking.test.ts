@@ -1,6 +1,6 @@
 import { AxePuppeteer } from '@axe-core/puppeteer';
 import { describe, expect, it } from 'vitest';
-import { clickText, matrixDrawn, textOf, waitForText } from './instrument.ts';
+import { clickText, goTo, matrixDrawn, reload, textOf, waitForText } from './instrument.ts';
 import { surveyedDemo } from './surveyedDemo.ts';
 
 const everyView = [
@@ -162,7 +162,7 @@ describe('the matrix', () => {
     await page.keyboard.up('Control');
     await page.waitForFunction(() => location.search.includes('zoom='));
     const zoomed = parameter('zoom')!;
-    await page.reload({ waitUntil: 'networkidle2' });
+    await reload(page);
     await matrixDrawn(page);
     expect(parameter('zoom')).toBe(zoomed);
     await page.focus('.matrix-canvas');
@@ -187,7 +187,7 @@ describe('the matrix', () => {
     await page.waitForSelector('.against-list li');
     await page.click('.against-list li input');
     await waitForText(page, '.against-list', '1 of');
-    await page.reload({ waitUntil: 'networkidle2' });
+    await reload(page);
     await page.waitForSelector('.against-list li.ticked');
     await page.click('.against-list li .plain-button');
     await page.waitForSelector('.dossier .place');
@@ -398,7 +398,7 @@ describe('the frame', () => {
 
   it('what is not there is said in a sentence', async () => {
     const { page } = demo.instrument;
-    await page.goto(`${demo.instrument.url}/codebases/99/overview`, { waitUntil: 'networkidle2' });
+    await goTo(page, `${demo.instrument.url}/codebases/99/overview`);
     expect(await textOf(page, 'h1')).toBe('There is no codebase 99; it may have been removed.');
     await open('matrix?in=no/such/folder');
     expect(await textOf(page, 'h1')).toBe('This survey has no no/such/folder.');

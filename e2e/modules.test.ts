@@ -5,7 +5,7 @@ import { describe, expect, it } from 'vitest';
 import { planFileSchema } from '../server/plans/planFile.ts';
 import { allViews } from '../app/views.ts';
 import { temporaryFolder } from '../tests/temporaryFolder.ts';
-import { accessibilityFaults, clickText, surveyAgain, textOf, waitForText } from './instrument.ts';
+import { accessibilityFaults, clickText, goTo, surveyAgain, textOf, waitForText } from './instrument.ts';
 import { modulesPage } from './modulesPage.ts';
 import { surveyedDemo } from './surveyedDemo.ts';
 
@@ -128,7 +128,7 @@ describe('modules', () => {
     await open('modules?plan=1');
     const count = (await moduleNames()).length;
     const late = await page.browserContext().newPage();
-    await late.goto(`${url}/codebases/1/modules?plan=1`, { waitUntil: 'networkidle2' });
+    await goTo(late, `${url}/codebases/1/modules?plan=1`);
     await page.bringToFront();
     await page.focus('.module-words input');
     await page.$eval('.module-words input', (field) => field.select());

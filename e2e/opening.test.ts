@@ -3,13 +3,14 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import {
   clickText,
+  goTo,
   lookOver,
   openAndSurvey,
-  startInstrument,
   textOf,
   waitForText,
   type Instrument,
 } from './instrument.ts';
+import { startInstrument } from './startInstrument.ts';
 
 let instrument: Instrument;
 
@@ -24,7 +25,7 @@ const survey = (path: string): Promise<void> => openAndSurvey(instrument, path);
 describe('opening a codebase', () => {
   it('an empty list says what to do', async () => {
     const { page, url } = instrument;
-    await page.goto(url, { waitUntil: 'networkidle2' });
+    await goTo(page, url);
     expect(await textOf(page, 'main')).toContain('Type the path of a folder above to look it over');
   });
 
@@ -60,10 +61,10 @@ describe('opening a codebase', () => {
     const { page, demo } = instrument;
     const base = page.url().replace(/\/overview.*/, '');
     writeFileSync(join(demo, 'src', 'kernel', 'added.ts'), 'export function added() {}\n');
-    await page.goto(`${base}/survey`, { waitUntil: 'networkidle2' });
+    await goTo(page, `${base}/survey`);
     await clickText(page, 'button', 'Survey again');
     await waitForText(page, '.survey-page > section', ': 137 files,');
-    await page.goto(`${base}/overview?tests=in`, { waitUntil: 'networkidle2' });
+    await goTo(page, `${base}/overview?tests=in`);
     expect(await textOf(page, '.caption')).toContain('137 files');
   });
 
@@ -78,7 +79,7 @@ describe('opening a codebase', () => {
 
   it('removing asks first, and then the codebase is gone from the list', async () => {
     const { page, url } = instrument;
-    await page.goto(url, { waitUntil: 'networkidle2' });
+    await goTo(page, url);
     await page.click('button[aria-label="Remove hollowmere"]');
     await waitForText(page, '[role=dialog]', 'is not touched');
     await page.click('[role=dialog] button[type=submit]');
@@ -92,7 +93,7 @@ describe('a survey that takes a while', () => {
     const large = join(demo, '..', 'large');
     const line = 'export function f(x: number) { return x > 1 ? g(x) : h(x && 2); }\n';
     mkdirSync(large);
-    for (let i = 0; i < 600; i++) writeFileSync(join(large, `f${i}.ts`), line.repeat(250));
+    for (let i = 0; i < 600; i++) writeFileSync(join(large, `f${i}.ts`), line.repeat(60));
     await survey(large);
     await page.waitForFunction(() => / of 600 files, .* a second, .* left/.test(document.body.innerText));
     expect(await textOf(page, '.title-block')).toContain('extract');

@@ -1,14 +1,8 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import {
-  clickText,
-  openAndSurvey,
-  startInstrument,
-  textOf,
-  waitForText,
-  type Instrument,
-} from './instrument.ts';
+import { clickText, goTo, openAndSurvey, textOf, waitForText, type Instrument } from './instrument.ts';
+import { startInstrument } from './startInstrument.ts';
 
 let instrument: Instrument;
 
@@ -23,18 +17,18 @@ describe('a server that is killed in the middle of a survey', () => {
     const large = join(demo, '..', 'large');
     mkdirSync(large);
     const line = 'export function f(x: number) { return x > 1 ? g(x) : h(x && 2); }\n';
-    for (let i = 0; i < 600; i++) writeFileSync(join(large, `f${i}.ts`), line.repeat(250));
+    for (let i = 0; i < 600; i++) writeFileSync(join(large, `f${i}.ts`), line.repeat(60));
     await openAndSurvey(instrument, large);
     await page.waitForFunction(() => / of 600 files/.test(document.body.innerText));
     const address = page.url();
 
     await instrument.restart('SIGKILL');
 
-    await page.goto(`${url}/codebases/1/overview`, { waitUntil: 'networkidle2' });
+    await goTo(page, `${url}/codebases/1/overview`);
     expect(await textOf(page, '.overview')).toContain('assessPassage');
-    await page.goto(url, { waitUntil: 'networkidle2' });
+    await goTo(page, url);
     await waitForText(page, '.codebases', 'survey interrupted');
-    await page.goto(address, { waitUntil: 'networkidle2' });
+    await goTo(page, address);
     await waitForText(page, '.survey-page', 'Nothing that was read is lost.');
     await clickText(page, 'button', 'Resume');
     await waitForText(page, '.survey-page', 'Done in');

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { accessibilityFaults, clickText, textOf, waitForText } from './instrument.ts';
+import { accessibilityFaults, clickText, goTo, textOf, waitForText } from './instrument.ts';
 import { surveyedDemo } from './surveyedDemo.ts';
 
 const demo = surveyedDemo();
@@ -91,7 +91,7 @@ describe('saved views', () => {
     await open('saved');
     await clickText(page, '.saved-views li:nth-of-type(2) .chip', 'Open the codebase with it');
     await waitForText(page, '.saved-views', 'what this codebase opens with');
-    await page.goto(`${url}/codebases/1`, { waitUntil: 'networkidle2' });
+    await goTo(page, `${url}/codebases/1`);
     expect(new URL(page.url()).pathname).toBe('/codebases/1/matrix');
     expect(parameter('grain')).toBe('types');
   });

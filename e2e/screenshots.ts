@@ -7,7 +7,8 @@ import { changeRuleBook } from '../server/store/ruleBooks.ts';
 import { makePlan } from '../server/store/modulePlans.ts';
 import { writeNote } from '../server/store/notes.ts';
 import { makeShortlist } from '../server/store/shortlists.ts';
-import { matrixDrawn, startInstrument } from './instrument.ts';
+import { goTo, matrixDrawn } from './instrument.ts';
+import { startStandalone } from './standalone.ts';
 
 /** Draws docs/screenshots/ from the demo: `npm run screenshots`. */
 const folder = join(installationRoot, 'docs', 'screenshots');
@@ -126,13 +127,13 @@ function hidePath(path: string): void {
 }
 
 mkdirSync(folder, { recursive: true });
-const instrument = await startInstrument({ surveyed: true });
+const instrument = await startStandalone({ surveyed: true });
 try {
   const { page, url } = instrument;
   leave(instrument.data);
   for (const { name, path, scheme, ready } of shots) {
     await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);
-    await page.goto(url + path, { waitUntil: 'networkidle2' });
+    await goTo(page, url + path);
     await page.waitForSelector(ready);
     if (path.includes('/matrix')) await matrixDrawn(page);
     await page.evaluate(hidePath, instrument.demo);

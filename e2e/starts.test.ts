@@ -2,7 +2,7 @@ import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, it } from 'vitest';
 import { commitAll, gitIn, gitRepository } from '../tests/gitRepository.ts';
-import { clickText, openAndSurvey, surveyAgain, textOf, waitForText } from './instrument.ts';
+import { clickText, goTo, openAndSurvey, surveyAgain, textOf, waitForText } from './instrument.ts';
 import { running } from './surveyedDemo.ts';
 
 const yletope = running(false);
@@ -31,17 +31,17 @@ it('what is around begins from a shortlist, from what changed since a survey, an
   await waitForText(page, '.survey-page > section', 'Done in');
   writeFileSync(join(folder, 'locks/gate.ts'), 'export const gate = () => 2;\n');
   commitAll(folder, 'second');
-  await page.goto(`${url}/codebases/1/intake`, { waitUntil: 'networkidle2' });
+  await goTo(page, `${url}/codebases/1/intake`);
   await surveyAgain(page);
 
   // Nothing is in focus: sets are offered in place of it.
-  await page.goto(`${url}/codebases/1/around`, { waitUntil: 'networkidle2' });
+  await goTo(page, `${url}/codebases/1/around`);
   await clickText(page, 'button', 'Begin from …');
   await clickText(page, '[role=menuitem]', 'what changed since the survey...');
   await waitForText(page, '.caption', '1 element');
   expect(await listed()).toEqual(['locks/pump.ts', 'desk/form.ts']);
 
-  await page.goto(`${url}/codebases/1/around`, { waitUntil: 'networkidle2' });
+  await goTo(page, `${url}/codebases/1/around`);
   await clickText(page, 'button', 'Begin from …');
   await clickText(page, '[role=menuitem]', 'what changed since a branch, tag or commit …');
   await page.waitForSelector('input[name=ref]:focus');
@@ -59,12 +59,12 @@ it('what is around begins from a shortlist, from what changed since a survey, an
   await page.keyboard.type('reached');
   await page.keyboard.press('Enter');
   await waitForText(page, '.tray-line', 'reached');
-  await page.goto(`${url}/codebases/1/around`, { waitUntil: 'networkidle2' });
+  await goTo(page, `${url}/codebases/1/around`);
   await clickText(page, 'button', 'Begin from …');
   await clickText(page, '[role=menuitem]', 'the shortlist reached, 2 elements');
   await waitForText(page, '.caption', 'the shortlist reached (2 elements)');
 
   // A name of no commit gets one sentence.
-  await page.goto(`${url}/codebases/1/around?set=commits:nowhere`, { waitUntil: 'networkidle2' });
+  await goTo(page, `${url}/codebases/1/around?set=commits:nowhere`);
   expect(await textOf(page, 'body')).toContain('nowhere');
 });

@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, expect } from 'vitest';
-import { startInstrument, type Instrument } from './instrument.ts';
+import { goTo, type Instrument } from './instrument.ts';
+import { startInstrument } from './startInstrument.ts';
 
 /** Yletope for all tests of a file; the pages must report no failure of their own. */
 export interface Running {
@@ -39,7 +40,7 @@ export function surveyedDemo(): SurveyedDemo {
     },
     async open(path) {
       const { instrument } = demo;
-      await instrument.page.goto(`${instrument.url}/codebases/1/${path}`, { waitUntil: 'networkidle2' });
+      await goTo(instrument.page, `${instrument.url}/codebases/1/${path}`);
     },
     parameter: (name) => new URL(demo.instrument.page.url()).searchParams.get(name),
   };

@@ -6,6 +6,7 @@ import { dateAndTime } from '../state/figures.ts';
 import { patched } from '../state/pictureState.ts';
 import { SaveDialog } from './parts.ts';
 import { fromBase } from '../state/base.ts';
+import { ownFetch } from '../state/ownFetch.ts';
 
 /** The survey that is shown, a newer one when an address names an older, and a link that names it for others. */
 export function SurveyPart({
@@ -23,7 +24,7 @@ export function SurveyPart({
   const [copied, setCopied] = useState<'yes' | 'no' | null>(null);
   const copy = async (): Promise<void> => {
     try {
-      const pinned = await fetch(fromBase(`/codebases/${codebase.id}/surveys/${record.id}/pin`), {
+      const pinned = await ownFetch(`/codebases/${codebase.id}/surveys/${record.id}/pin`, {
         method: 'post',
       });
       const query = patched(params, { survey: String(record.id) });

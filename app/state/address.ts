@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import { useRouteLoaderData, useSearchParams } from 'react-router';
 import { joinedAddress, KEPT } from '../../server/views/picture/address.ts';
 import { besidePicture } from './pictureState.ts';
-import { fromBase } from './base.ts';
+import { ownFetch } from './ownFetch.ts';
 
 /** Longer addresses do not survive being sent around; servers take some times as much. */
 const LONGEST = 3_000;
@@ -43,7 +43,7 @@ export function tooLong(params: URLSearchParams): { kept: string; rest: URLSearc
 export async function fitted(codebaseId: string, params: URLSearchParams): Promise<URLSearchParams> {
   const long = tooLong(params);
   if (!long) return params;
-  const response = await fetch(fromBase(`/codebases/${codebaseId}/addresses`), {
+  const response = await ownFetch(`/codebases/${codebaseId}/addresses`, {
     method: 'post',
     headers: { 'content-type': 'text/plain' },
     body: long.kept,

@@ -3,6 +3,7 @@ import { temporaryFolder } from '../../tests/temporaryFolder.ts';
 import { decode } from '../source/decode.ts';
 import extractBatch, { type ExtractTask } from './extractWorker.ts';
 import { unpackFacts } from './packedFacts.ts';
+import { createParserRuntime } from './parser.ts';
 
 const bytes = (...values: number[]): Buffer => Buffer.from(values);
 
@@ -25,6 +26,14 @@ describe('the text of a file', () => {
   it('is null for what is no text', () => {
     expect(decode(bytes(1, 0, 2))).toBeNull();
   });
+});
+
+it('a thread that gives up one parser has another', async () => {
+  for (let i = 0; i < 2; i++) {
+    const { parse } = await createParserRuntime();
+    const parsed = await parse('tree-sitter-typescript/tree-sitter-typescript.wasm', 'const a = 1;');
+    expect(parsed!.tree.rootNode.hasError).toBe(false);
+  }
 });
 
 describe('a batch', () => {

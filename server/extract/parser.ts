@@ -13,15 +13,24 @@ export interface ParserRuntime extends TextParser {
 /** A file that takes longer is given up and reported as failed. */
 const PARSE_LIMIT_MS = 20_000;
 
+let started: Promise<CursorCalls> | undefined;
+
+/** Starts the WebAssembly module, once a thread: it fills the object that it is given the first time, and no other. */
+function startModule(): Promise<CursorCalls> {
+  return (started ??= (async () => {
+    const module = {} as Partial<CursorCalls>;
+    await Parser.init(module);
+    if (!module._ts_tree_cursor_goto_first_child_wasm)
+      throw new Error('web-tree-sitter has other exports than expected');
+    return module as CursorCalls;
+  })());
+}
+
+/** A parser with nothing loaded yet; a thread may have another when one cannot be trusted any more. */
 export async function createParserRuntime(): Promise<ParserRuntime> {
-  // The module fills the object it is given with its exports, the cursor functions among them.
-  const module = {} as Partial<CursorCalls>;
-  await Parser.init(module);
-  if (!module._ts_tree_cursor_goto_first_child_wasm)
-    throw new Error('web-tree-sitter has other exports than expected');
+  const calls = await startModule();
   const parser = new Parser();
   const loaded = new Map<string, Language>();
-  const calls = module as CursorCalls;
   const loadedLanguage = async (grammar: string): Promise<Language> => {
     let language = loaded.get(grammar);
     if (!language) {

@@ -132,7 +132,7 @@ describe('a kill in mid-survey', () => {
     const files = Object.fromEntries(
       Array.from({ length: 400 }, (_, i) => [
         `f${i}.ts`,
-        'export function f() { return g(1 + 2); }\n'.repeat(400),
+        'export function f() { return g(1 + 2); }\n'.repeat(60),
       ]),
     );
     const folder = temporaryFolder(files);

@@ -25,7 +25,7 @@ const code = (files: number): Record<string, string> =>
   Object.fromEntries(
     Array.from({ length: files }, (_, i) => [
       `f${i}.ts`,
-      'export function f(x: number) { return x > 1 ? g(x) : 2; }\n'.repeat(200),
+      'export function f(x: number) { return x > 1 ? g(x) : 2; }\n'.repeat(50),
     ]),
   );
 

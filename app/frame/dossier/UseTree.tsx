@@ -9,7 +9,7 @@ import { kindChoices, type KindChoice } from '../../../server/views/picture/filt
 import { useShortlists } from '../shortlists/Shortlists.tsx';
 import { ElementName } from '../ElementName.tsx';
 import { NamedList } from '../names/Names.tsx';
-import { fromBase } from '../../state/base.ts';
+import { ownFetch } from '../../state/ownFetch.ts';
 
 type Direction = 'uses' | 'usedBy';
 
@@ -122,7 +122,7 @@ async function loadStep(
 ): Promise<Neighbours | null> {
   const query = besideQuery(params, { key, direction, of, ...(limit ? { limit: String(limit) } : {}) });
   try {
-    const response = await fetch(fromBase(`/codebases/${codebaseId}/uses?${query}`));
+    const response = await ownFetch(`/codebases/${codebaseId}/uses?${query}`);
     const told = (await response.json()) as { answer: Neighbours } | { problem: string };
     return 'problem' in told ? null : told.answer;
   } catch {

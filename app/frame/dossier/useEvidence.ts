@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useState } from 'react';
 import type { Part } from '../../../server/views/table.ts';
 import type { Evidence, EvidenceGroup } from '../../../server/views/picture/evidenceView.ts';
-import { fromBase } from '../../state/base.ts';
+import { ownFetch } from '../../state/ownFetch.ts';
 
 interface Read {
   /** The address that was asked. */
@@ -49,7 +49,7 @@ export function useEvidence(address: string): EvidenceRead {
 /** A page of the answer; null when nobody waits for it any more. */
 async function readPage(address: string, signal: AbortSignal): Promise<Part<'evidence'> | null> {
   try {
-    const response = await fetch(fromBase(address), { signal });
+    const response = await ownFetch(address, { signal });
     return (await response.json()) as Part<'evidence'>;
   } catch {
     return signal.aborted ? null : { problem: 'The server does not answer. Is it still running?' };

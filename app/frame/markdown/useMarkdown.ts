@@ -1,7 +1,7 @@
 import type { Root } from 'hast';
 import { useEffect, useState } from 'react';
 import { LONGEST_PART, type Html } from '../../../server/markdown/markdownTask.ts';
-import { fromBase } from '../../state/base.ts';
+import { ownFetch } from '../../state/ownFetch.ts';
 
 /** Trees of parts that were asked for, by their text; null for those that are shown as they are. */
 const asked = new Map<string, Promise<Root | null>>();
@@ -9,7 +9,7 @@ const MOST_KEPT = 300;
 
 async function treeOf(text: string, html: Html): Promise<Root | null> {
   if (text.length > LONGEST_PART) return null;
-  const response = await fetch(fromBase(`/markdown?html=${html}`), { method: 'post', body: text });
+  const response = await ownFetch(`/markdown?html=${html}`, { method: 'post', body: text });
   return response.ok ? ((await response.json()) as Root | null) : null;
 }
 

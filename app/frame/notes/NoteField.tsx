@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState, type ClipboardEvent, type DragEvent } from 'react';
 import { counted } from '../../state/figures.ts';
 import { NoteText } from './NoteText.tsx';
-import { fromBase } from '../../state/base.ts';
+import { ownFetch } from '../../state/ownFetch.ts';
 
 /** A field for Markdown that takes pictures by paste or drop, with the note as it will read below it. */
 export function NoteField({
@@ -29,7 +29,7 @@ export function NoteField({
       try {
         const form = new FormData();
         form.set('picture', file);
-        const response = await fetch(fromBase(`/codebases/${codebaseId}/pictures`), {
+        const response = await ownFetch(`/codebases/${codebaseId}/pictures`, {
           method: 'post',
           body: form,
         });

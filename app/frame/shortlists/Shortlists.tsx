@@ -12,7 +12,7 @@ import { useFetcher } from 'react-router';
 import type { ShortlistPage, ShortlistSummary } from '../../../server/views/shortlistView.ts';
 import type { Answer } from '../../../server/views/table.ts';
 import { OfferDialog } from '../parts.ts';
-import { fromBase } from '../../state/base.ts';
+import { ownFetch } from '../../state/ownFetch.ts';
 
 /** Elements to be put into a list: by their keys, or all that answers what was typed into the finder. */
 export type Offer = { suggested: string; count: number } & ({ keys: string[] } | { found: string });
@@ -70,7 +70,7 @@ export function ShortlistProvider({ codebaseId, children }: { codebaseId: string
       try {
         const body = new FormData();
         for (const [name, value] of Object.entries(form)) body.set(name, value);
-        const response = await fetch(fromBase(address), {
+        const response = await ownFetch(address, {
           method: 'post',
           body,
           headers: { accept: 'application/json' },

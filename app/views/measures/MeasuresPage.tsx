@@ -20,6 +20,7 @@ import { useShortlists } from '../../frame/shortlists/Shortlists.tsx';
 import { useSearchParams } from 'react-router';
 import { usePicture } from '../../state/usePicture.ts';
 import { fromBase } from '../../state/base.ts';
+import { ownFetch } from '../../state/ownFetch.ts';
 import './measures.css';
 
 const MeasuresGrid = onDemand(async () => (await import('./MeasuresGrid.tsx')).MeasuresGrid);
@@ -53,7 +54,7 @@ export function MeasuresPage({
   const { offer } = useShortlists();
   const [choosing, setChoosing] = useState(false);
   const shortlistAll = async (): Promise<void> => {
-    const response = await fetch(fromBase(`/codebases/${codebaseId}/measures.csv?${address}`));
+    const response = await ownFetch(`/codebases/${codebaseId}/measures.csv?${address}`);
     const keys = keysIn(await response.text());
     offer({ suggested: `${noun}s measured`, count: keys.length, keys });
   };

@@ -3,7 +3,7 @@ import type { SentEdit } from '../../../server/plans/planForm.ts';
 import type { PlanEffect } from '../../../server/views/plan/editedPlan.ts';
 import { besideQuery } from '../../state/pictureState.ts';
 import { usePicture } from '../../state/usePicture.ts';
-import { fromBase } from '../../state/base.ts';
+import { ownFetch } from '../../state/ownFetch.ts';
 
 /** An edit that is thought of, and what it would make of the plan as soon as that is known. */
 export interface Tried {
@@ -67,7 +67,7 @@ async function effectOf(
 ): Promise<{ effect: PlanEffect | null; problem: string | null }> {
   const body = new FormData();
   body.set('edit', JSON.stringify(edit));
-  const response = await fetch(fromBase(address), { method: 'post', body, signal });
+  const response = await ownFetch(address, { method: 'post', body, signal });
   const said = (await response.json()) as { answer: PlanEffect } | { problem: string };
   return 'answer' in said ? { effect: said.answer, problem: null } : { effect: null, problem: said.problem };
 }

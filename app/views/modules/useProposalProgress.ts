@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { Progress } from '../../../server/ask/ask.ts';
-import { fromBase } from '../../state/base.ts';
+import { ownFetch } from '../../state/ownFetch.ts';
 
 /** How often is asked how far it is, in milliseconds. */
 const OFTEN = 400;
@@ -12,7 +12,7 @@ export function useProposalProgress(codebaseId: string, isBusy: boolean): Progre
     if (!isBusy) return;
     const controller = new AbortController();
     const timer = window.setInterval(() => {
-      fetch(fromBase(`/codebases/${codebaseId}/planProgress`), { signal: controller.signal })
+      ownFetch(`/codebases/${codebaseId}/planProgress`, { signal: controller.signal })
         .then((response) => response.json() as Promise<Progress | null>)
         .then(setProgress)
         // What cannot be told now is told at the next turn.

@@ -18,7 +18,7 @@ import type { MarginMark } from './margin.ts';
 import { declarationsAround } from './place.ts';
 import type { SourceEvents, WantedLines } from './SourceText.tsx';
 import { useFilePart } from './useFilePart.ts';
-import { fromBase } from '../../state/base.ts';
+import { ownFetch } from '../../state/ownFetch.ts';
 
 /** Lines that are shown until the editor is there. */
 const FIRST_LINES = 200;
@@ -134,7 +134,7 @@ export function SourcePane({
       let card = cards.current.get(key);
       if (!card) {
         const address = `/codebases/${codebaseId}/card?${besideQuery(params, { key, focus: null })}`;
-        card = fetch(fromBase(address))
+        card = ownFetch(address)
           .then((response) => (response.ok ? (response.json() as Promise<{ answer?: Card }>) : null))
           .then((told) => told?.answer ?? null)
           .catch(() => null);

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { MatchesLine } from '../../../server/views/textSearchView.ts';
 import type { MatchedFile } from '../../../server/views/textSearchView.ts';
-import { fromBase } from '../../state/base.ts';
+import { ownFetch } from '../../state/ownFetch.ts';
 
 /** What a search in texts has found so far. */
 export interface Matches {
@@ -69,7 +69,7 @@ async function readLines(
   signal: AbortSignal,
   onLine: (line: MatchesLine) => void,
 ): Promise<void> {
-  const response = await fetch(fromBase(address), { signal });
+  const response = await ownFetch(address, { signal });
   if (!response.ok || !response.body) throw new Error(response.statusText);
   const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
   let rest = '';
