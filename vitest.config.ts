@@ -38,9 +38,9 @@ export default defineConfig({
           include: ['e2e/**/*.test.ts'],
           testTimeout: 60_000,
           hookTimeout: 120_000,
-          // One browser for all files, and one page at a time that has the two cores.
+          // One browser for all files; each has a server and a window of its own.
           globalSetup: ['e2e/sharedBrowser.ts'],
-          fileParallelism: false,
+          maxWorkers: 2,
           isolate: false,
         },
       },
