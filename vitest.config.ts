@@ -1,7 +1,7 @@
 import { defineConfig } from 'vitest/config';
 
 const unit = ['{core,server,cli,app,tests}/**/*.test.ts'];
-/** Tests that replace modules for their file, which others in the same thread would see. */
+/** Tests that replace modules, or hold the one runtime of a process: others in the same process would see it. */
 const alone = ['**/*.alone.test.ts'];
 
 export default defineConfig({

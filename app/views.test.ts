@@ -7,7 +7,7 @@ import { leftOutReasons } from '../server/intake/reasons.ts';
 import type { ElementLabel } from '../server/views/ground/elements.ts';
 import { groupAround } from './frame/elementLinks.ts';
 import { groupText, kindWord } from '../server/views/picture/groupText.ts';
-import { railGroups, railViews } from './frame/viewDescriptor.ts';
+import { railGroups, railViews, tabsAround } from './frame/viewDescriptor.ts';
 import { dependencyWords, gapWords, leftOutWords, placeOf, whyLeftOut } from './state/words.ts';
 import { allViews } from './views.ts';
 
@@ -32,7 +32,17 @@ describe('the table of views', () => {
     expect(places).toEqual([...places].sort((a, b) => a - b));
     const hidden = allViews.filter(({ group: place }) => place === null).map(({ path }) => path);
     expect(hidden.sort()).toEqual(['document', 'source', 'survey']);
-    expect(railViews(allViews)).toHaveLength(allViews.length - hidden.length);
+    const tabs = allViews.filter(({ tabOf }) => tabOf !== undefined).map(({ path }) => path);
+    expect(tabs).toEqual(['strays', 'compare']);
+    expect(railViews(allViews)).toHaveLength(allViews.length - hidden.length - tabs.length);
+    expect(railViews(allViews).length).toBeLessThanOrEqual(20);
+  });
+
+  it('shows a view with tabs on each of them, and none elsewhere', () => {
+    const tabs = (path: string): string[] => tabsAround(allViews, path).map((view) => view.path);
+    for (const path of ['modules', 'strays', 'compare'])
+      expect(tabs(path)).toEqual(['modules', 'strays', 'compare']);
+    expect(tabs('matrix')).toEqual([]);
   });
 
   it('shows an element where it can be shown, and says nothing where it cannot', () => {

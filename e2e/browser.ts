@@ -4,7 +4,8 @@ export const CHROMIUM = '/usr/bin/chromium';
 
 const flags =
   `--headless=new --no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking
-  --disable-component-update --disable-sync`.split(/\s+/);
+  --disable-component-update --disable-sync --disable-back-forward-cache --process-per-site
+  --disable-features=BackForwardCache,RenderDocument,SpareRendererForSitePerProcess`.split(/\s+/);
 
 /** Starts a browser with a folder of its own. */
 export function launchBrowser(userDataDir: string): Promise<Browser> {

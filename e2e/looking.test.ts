@@ -9,25 +9,13 @@ import {
   waitForText,
 } from './instrument.ts';
 import { surveyedDemo } from './surveyedDemo.ts';
+import { viewAddresses } from './viewAddresses.ts';
 
 const everyView = [
-  'overview',
-  'intake',
-  'completeness',
+  ...viewAddresses,
   'completeness?compare=src/desk/format.ts&compare=src/web/api/format.ts',
-  'document?file=docs/tolls.md',
-  'measures',
-  'matrix',
-  'modules',
-  'cycles',
-  'around?focus=src%2Ftolls%2Ftariff.ts',
   'around?focus=src%2Ftolls&direction=uses&together=kind',
-  'source?file=src/tolls/tariff.ts',
-  'text?q=toll',
-  'types?of=folder&in=src/desk',
   'types?as=list&focus=src%2Fdesk%2Fscreen.ts%23Screen',
-  'notes',
-  'survey',
 ];
 
 const demo = surveyedDemo();

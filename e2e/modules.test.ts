@@ -10,7 +10,7 @@ import { modulesPage } from './modulesPage.ts';
 import { surveyedDemo } from './surveyedDemo.ts';
 
 const demo = surveyedDemo();
-const { open, parameter } = demo;
+const { open } = demo;
 
 const { moduleNames, memberNames, openedModule, settledDown, takeBack } = modulesPage(demo);
 
@@ -21,7 +21,7 @@ describe('modules', () => {
     await waitForText(page, '.modules-start h1', 'Which modules is this made of?');
     await page.click('.propose button[type=submit]');
     await page.waitForSelector('.plan-view');
-    expect(parameter('plan')).toBe('1');
+    await page.waitForFunction(() => new URLSearchParams(location.search).get('plan') === '1');
     expect((await moduleNames()).length).toBeGreaterThan(6);
     expect(await textOf(page, '.caption')).toMatch(/0 % of the code settled/);
   });

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { gzipSync } from 'node:zlib';
 import { surveyedDemo } from './surveyedDemo.ts';
+import { viewAddresses } from './viewAddresses.ts';
 
 const demo = surveyedDemo();
 
@@ -18,26 +19,7 @@ async function weightOf(url: string, path: string): Promise<number> {
 }
 
 describe('what a view loads before it is painted first', () => {
-  it.each([
-    'overview',
-    'intake',
-    'completeness',
-    'text',
-    'measures',
-    'matrix',
-    'types',
-    'cycles',
-    'graph?in=src',
-    'modules',
-    'strays',
-    'compare',
-    'saved',
-    'around?focus=src%2Ftolls%2Ftariff.ts',
-    'notes',
-    'source?file=src/tolls/tariff.ts',
-    'document?file=docs/tolls.md',
-    'survey',
-  ])('%s: at most 250 kB compressed', async (path) => {
+  it.each(viewAddresses)('%s: at most 250 kB compressed', async (path) => {
     const weight = await weightOf(demo.instrument.url, path);
     expect(weight).toBeGreaterThan(50_000);
     expect(weight).toBeLessThanOrEqual(250_000);

@@ -1,5 +1,5 @@
 import { useEffect, useSyncExternalStore } from 'react';
-import { useFetchers, useNavigation, useRevalidator } from 'react-router';
+import { useFetchers, useLocation, useNavigation, useRevalidator } from 'react-router';
 import { pendingFetches } from '../state/ownFetch.ts';
 
 /** What was just received is drawn within this. */
@@ -8,6 +8,8 @@ const DRAWN_MS = 50;
 /** Marks the document as quiet while the page is alive and waits for nothing, for whoever drives it from outside. */
 export function QuietMark(): null {
   const { state } = useNavigation();
+  // Each page that is come to is marked anew.
+  const { key } = useLocation();
   const revalidator = useRevalidator();
   const fetchers = useFetchers();
   const pending = useSyncExternalStore(pendingFetches.subscribe, pendingFetches.count, () => 1);
@@ -24,6 +26,6 @@ export function QuietMark(): null {
       clearTimeout(timer);
       delete dataset.quiet;
     };
-  }, [isQuiet]);
+  }, [isQuiet, key]);
   return null;
 }

@@ -4,7 +4,7 @@ import type { Totals } from '../../server/survey/totals.ts';
 import type { News } from '../../server/views/completenessNews.ts';
 import { useAddress } from '../state/address.ts';
 import { carriedOver } from '../state/pictureState.ts';
-import { railGroups, useViews, type ViewDescriptor } from './viewDescriptor.ts';
+import { railGroups, railViews, tabsAround, useViews, type ViewDescriptor } from './viewDescriptor.ts';
 
 /** A count that has room beside a view's name. */
 function short(count: number): string {
@@ -16,10 +16,13 @@ const FOLDED = 'yletope-rail-folded';
 /** The views in working order, one line each. It folds to their signs, and remembers that. */
 export function Rail({
   codebaseId,
+  view,
   totals,
   news,
 }: {
   codebaseId: number;
+  /** The path of the view at hand. */
+  view: string;
   totals: Totals | null;
   news: News | null;
 }) {
@@ -32,13 +35,14 @@ export function Rail({
     setFolded(folded);
   };
   const carried = carriedOver(params);
+  const whole = tabsAround(views, view)[0]?.path;
   const withTests = params.get('tests') === 'in';
   const badge = (count: ViewDescriptor['count']): number =>
     totals && count ? count(totals, news, withTests) : 0;
   return (
     <nav className={`rail${isFolded ? ' folded' : ''}`} aria-label="Views">
       {railGroups.map((group) => {
-        const own = views.filter((view) => view.group === group);
+        const own = railViews(views).filter((view) => view.group === group);
         if (own.length === 0) return null;
         return (
           <div key={group}>
@@ -48,6 +52,8 @@ export function Rail({
                 key={path}
                 to={`/codebases/${codebaseId}/${path}${carried}`}
                 title={isFolded ? name : undefined}
+                // Of a tab the view that it is of is marked.
+                className={({ isActive }) => (isActive || path === whole ? 'active' : '')}
               >
                 <svg width="20" height="20" aria-hidden="true">
                   <path d={drawing} />

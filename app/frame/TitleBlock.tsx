@@ -89,7 +89,7 @@ export function TitleBlock({
   );
 }
 
-/** The share of imports that were resolved; and until it was looked at, how much is missing or doubled. */
+/** The share of imports that were resolved, how much is missing, and how much of it nobody has looked at yet. */
 function Completeness({
   record: { totals },
   news,
@@ -106,12 +106,11 @@ function Completeness({
   return (
     <Link
       to={`${base}/completeness`}
-      title="The share of imports that were resolved. What is missing, doubled or unused is in Completeness."
+      title="The share of imports that were resolved. New is what Completeness lists and nobody has looked at yet."
     >
       <small>
-        {news.total > 0
-          ? `${counted(news.gap, 'gap')}, ${news.partly} partly read, ${news.total - news.gap - news.partly} more`
-          : 'looked at'}
+        {counted(totals.gaps, 'gap')}, {totals.partlyRead} partly read
+        {news.total > 0 && <>, {news.total} new</>}
       </small>
       <b className={news.total === 0 || isWhole ? undefined : 'caution'}>complete {shown} %</b>
     </Link>

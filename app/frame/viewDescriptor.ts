@@ -14,6 +14,8 @@ export interface ViewDescriptor {
   name: string;
   /** Where it stands in the rail; null for a view that is reached from others only. */
   group: (typeof railGroups)[number] | null;
+  /** The path of the view in the rail of which it is a tab; it stands in the rail itself where this is left out. */
+  tabOf?: string;
   /** Its sign, 20 by 20, as the path of a stroke. */
   drawing: string;
   /** Keys that hold in it alone, with what they do. */
@@ -44,5 +46,12 @@ export function useViews(): readonly ViewDescriptor[] {
 
 /** Those that stand in the rail; a view's place among the keys `1` to `9` is its place here. */
 export function railViews(views: readonly ViewDescriptor[]): ViewDescriptor[] {
-  return railGroups.flatMap((group) => views.filter((view) => view.group === group));
+  return railGroups.flatMap((group) => views.filter((view) => view.group === group && !view.tabOf));
+}
+
+/** A view of the rail with its tabs, for the view itself and each of them; empty for one without tabs. */
+export function tabsAround(views: readonly ViewDescriptor[], path: string): ViewDescriptor[] {
+  const whole = views.find((view) => view.path === path)?.tabOf ?? path;
+  const tabs = views.filter(({ tabOf }) => tabOf === whole);
+  return tabs.length === 0 ? [] : [...views.filter((view) => view.path === whole), ...tabs];
 }

@@ -11,6 +11,7 @@ import { ElementMenuProvider } from '../frame/ElementMenu.tsx';
 import { Finder, KeysDialog, Tray } from '../frame/parts.ts';
 import { Rail } from '../frame/Rail.tsx';
 import { TitleBlock } from '../frame/TitleBlock.tsx';
+import { ViewTabs } from '../frame/ViewTabs.tsx';
 import { MarksProvider } from '../frame/marks/Marks.tsx';
 import { NoteDialogProvider } from '../frame/notes/NoteDialog.tsx';
 import { ShortlistProvider } from '../frame/shortlists/Shortlists.tsx';
@@ -93,8 +94,9 @@ function Frame({ loaderData }: Route.ComponentProps) {
                   news={news}
                   onFind={() => setFinding(true)}
                 />
-                <Rail codebaseId={codebase.id} totals={record?.totals ?? null} news={news} />
+                <Rail codebaseId={codebase.id} view={view} totals={record?.totals ?? null} news={news} />
                 <main className="view" tabIndex={-1}>
+                  <ViewTabs codebaseId={codebase.id} view={view} />
                   <Outlet />
                 </main>
                 {dossier !== 'never' && record && (

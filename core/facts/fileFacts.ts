@@ -26,7 +26,7 @@ export interface FileFacts {
 }
 
 /** Part of the cache key: raise it whenever extraction gives different facts for the same text. */
-export const FRONT_END_VERSION = 22;
+export const FRONT_END_VERSION = 23;
 
 export type ParseState = 'clean' | 'partial' | 'failed';
 

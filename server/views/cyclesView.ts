@@ -10,7 +10,7 @@ import type { SurveyedCodebase } from '../../core/survey.ts';
 import type { Scope } from './ground/scope.ts';
 import { csvOf } from '../export/csv.ts';
 import { arranged, type PictureQuestion } from './picture/arranged.ts';
-import { cycleKey, cycleNamed } from './picture/cycleNames.ts';
+import { cycleKey, cycleNamed, cyclesInScope } from './picture/cycleNames.ts';
 import { nodeLabel, type NodeLabel } from './picture/labels.ts';
 
 export interface CyclesQuery extends PictureQuestion {
@@ -99,7 +99,7 @@ export function cyclesView(survey: SurveyedCodebase, query: CyclesQuery): Cycles
   const picture = arranged(survey, query);
   const { arrangement, units } = picture;
   const isInside = (node: number): boolean => isBelow(picture, node, query.scope.group);
-  const found = picture.cycles.filter(({ members }) => members.some(isInside));
+  const found = cyclesInScope(picture, query.scope.group);
   const named = query.cycle === null ? found[0] : cycleNamed(survey, picture, query.cycle);
   const chosen = named ?? found[0];
   const inCycle = new Uint8Array(units.count);

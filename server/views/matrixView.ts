@@ -16,7 +16,7 @@ import { dependencyKinds, type DependencyKind } from '../../core/contracts/linke
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import type { Scope } from './ground/scope.ts';
 import { arranged, type PictureQuestion } from './picture/arranged.ts';
-import { cycleKey } from './picture/cycleNames.ts';
+import { cycleKey, cyclesInScope } from './picture/cycleNames.ts';
 import { groupLabel, nodeLabel, type NodeLabel } from './picture/labels.ts';
 
 /** What the matrix is to show. */
@@ -55,6 +55,8 @@ export interface MatrixPicture {
   cells: { row: number[]; column: number[]; count: number[] };
   /** From the first to the last row of a cycle's members, the largest cycle first. */
   brackets: { first: number; last: number; tag: string; key: string }[];
+  /** How many cycles the list of cycles has of the same question, those among them whose members are no rows here. */
+  cycleCount: number;
   totals: { references: number; againstReferences: number; againstCells: number; largest: number };
   /** Cells against the order, the weightiest first, with what they are made of. */
   against: { row: number; column: number; count: number; kinds: { kind: DependencyKind; count: number }[] }[];
@@ -108,6 +110,7 @@ export function matrixView(survey: SurveyedCodebase, query: MatrixQuery): Matrix
     })),
     cells,
     brackets: order === 'name' ? [] : bracketsOf(survey, picture, rows, flat),
+    cycleCount: cyclesInScope(picture, scope.group).length,
     totals,
     against: againstCells(survey, picture, rows, query.filter),
     broken: brokenCells(survey, picture, rows, query),
@@ -202,7 +205,9 @@ function bracketsOf(
     if (rows[row].heading) while (end < rows.length && rows[end].depth > rows[row].depth) end++;
     return end - 1;
   };
-  return picture.cycles.flatMap(({ tag, members }) => {
+  return picture.cycles.flatMap(({ tag, members, group }) => {
+    // A list has no rows of groups, and so none of their cycles.
+    if (flat && group >= 0) return [];
     const shown = members.flatMap((node) => rowOf.get(node) ?? []);
     const isSideBySide = members.every(
       (node) => parentOfNode(picture, node) === parentOfNode(picture, members[0]),

@@ -4,6 +4,7 @@ export const compare: ViewDescriptor = {
   path: 'compare',
   name: 'Compare',
   group: 'Shape',
+  tabOf: 'modules',
   drawing: 'M3 4v12M17 4v12M3 6c7 0 7 8 14 8M3 14c7 0 7-8 14-8',
   dossier: 'withFocus',
 };

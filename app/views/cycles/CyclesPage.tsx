@@ -33,7 +33,7 @@ export function CyclesPage({ picture, scope }: { picture: CyclesPicture; scope: 
         Circles of use among the <GrainPart /> of <ScopePart scope={scope} />, and among neighbours{' '}
         <ArrangementPart scope={scope} />, by references of <KindsPart />, <CertaintyPart />, tests{' '}
         <TestsPart />
-        <ListsPart />.
+        <ListsPart />: {counted(cycles.length, 'cycle')}.
       </Caption>
       {open ? (
         <div className="cycles-view">
@@ -42,7 +42,9 @@ export function CyclesPage({ picture, scope }: { picture: CyclesPicture; scope: 
               ({ title, listed }) =>
                 listed.length > 0 && (
                   <section key={title}>
-                    <h2>{title}</h2>
+                    <h2>
+                      {title} <span className="faded">{figure(listed.length)}</span>
+                    </h2>
                     <ol>
                       {listed.map((cycle) => (
                         <CycleEntry key={cycle.key} cycle={cycle} isOpen={cycle.key === open.key} />

@@ -209,9 +209,10 @@ function Remarks({
           <RowName name={scene.labels[broad.row]} /> uses {broad.all ? 'all' : broad.count}
         </button>
       )}
-      {picture.brackets.length > 0 && (
+      {picture.cycleCount > 0 && (
         <Link className="chip" to={`/codebases/${codebaseId}/cycles${carriedOver(params)}`}>
-          {counted(picture.brackets.length, 'cycle')} →
+          {counted(picture.cycleCount, 'cycle')}
+          {picture.brackets.length < picture.cycleCount && <>, {picture.brackets.length} marked here</>} →
         </Link>
       )}
       {picture.broken.length > 0 && (

@@ -36,6 +36,7 @@ const picture: MatrixPicture = {
   rows: [row('src/a.ts'), row('src/b.ts', 1), row('src/c.ts', 2)],
   cells: { row: [2, 1, 0], column: [0, 0, 2], count: [5, 40, 1] },
   brackets: [],
+  cycleCount: 0,
   totals: { references: 46, againstReferences: 1, againstCells: 1, largest: 40 },
   against: [],
   broken: [],

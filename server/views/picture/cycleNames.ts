@@ -1,5 +1,6 @@
 import type { ArrangedSurvey } from '../../../core/arrangement/arranged.ts';
 import type { Cycle } from '../../../core/arrangement/cycles.ts';
+import { isBelow } from '../../../core/arrangement/nodes.ts';
 import { endOfNode } from '../../../core/arrangement/ends.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 
@@ -27,4 +28,9 @@ export function cycleNamed(
     ({ tag, members }) =>
       tag[0] === sort && members.some((node) => endOfNode(picture, survey.elements, node) === end),
   );
+}
+
+/** The cycles that have a member in a group: those that are listed, and counted wherever their number is told. */
+export function cyclesInScope(picture: ArrangedSurvey, scope: number): Cycle[] {
+  return picture.cycles.filter(({ members }) => members.some((node) => isBelow(picture, node, scope)));
 }

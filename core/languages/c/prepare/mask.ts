@@ -1,5 +1,13 @@
 import type { MacroTable } from './macros.ts';
 import type { Scan } from './scan.ts';
+import { ShownTokens } from './shownTokens.ts';
+import {
+  instantiationBegins,
+  memberPointer,
+  typeKeys,
+  unknownForm,
+  type UnknownForm,
+} from './unknownForms.ts';
 import { TOKEN, type Range } from '../../reading/tokens.ts';
 
 /** A place where a macro is used in a way that the parser is not shown. */
@@ -32,7 +40,6 @@ const headWords = new Set(
     /\s+/,
   ),
 );
-const typeKeys = new Set(['class', 'struct', 'union', 'enum', 'interface']);
 /** Names that by convention are macros. */
 const isMacroName = /^[A-Z_][A-Z0-9_]{2,}$/;
 
@@ -44,13 +51,11 @@ type Scope = 'namespace' | 'class' | 'enum' | 'code' | 'value';
  * `EXPORT int f(void) NOTHROW;`, `DECLARE(Name)` alone on a line. O(tokens).
  */
 export function maskMacros(scan: Scan, dropped: readonly Range[], table: MacroTable): Masking {
-  return new Masker(scan, dropped, table).run();
+  return new Masker(new ShownTokens(scan, dropped), table).run();
 }
 
 class Masker {
   private readonly masking: Masking = { blanks: [], puts: [], uses: [] };
-  /** Tokens that are left, as indexes into the scan. */
-  private readonly tokens: number[];
   private readonly scopes: Scope[] = ['namespace'];
   private parens = 0;
   /** Tokens of the statement at hand that stay; at its start there are none. */
@@ -65,38 +70,20 @@ class Masker {
   private readonly unwrapped = new Set<number>();
 
   constructor(
-    private readonly scan: Scan,
-    dropped: readonly Range[],
+    private readonly tokens: ShownTokens,
     private readonly table: MacroTable,
-  ) {
-    this.tokens = [];
-    let range = 0;
-    for (let i = 0; i < scan.count; i++) {
-      while (range < dropped.length && dropped[range][1] <= scan.start[i]) range++;
-      if (range < dropped.length && scan.start[i] >= dropped[range][0]) continue;
-      this.tokens.push(i);
-    }
-  }
+  ) {}
 
   run(): Masking {
     for (let at = 0; at < this.tokens.length; at++) {
       if (this.unwrapped.has(at)) continue;
-      const text = this.text(at);
-      const kind = this.scan.kind[this.tokens[at]];
+      const text = this.tokens.text(at);
+      const kind = this.tokens.kind(at);
       const last = kind === TOKEN.word ? this.maskAt(at, text) : -1;
       if (last >= 0) at = last;
       else this.follow(at, text, kind);
     }
     return this.masking;
-  }
-
-  private text(at: number): string {
-    const token = this.tokens[at];
-    return token === undefined ? '' : this.scan.text.slice(this.scan.start[token], this.scan.end[token]);
-  }
-
-  private isWord(at: number): boolean {
-    return this.scan.kind[this.tokens[at]] === TOKEN.word;
   }
 
   private get scope(): Scope {
@@ -110,6 +97,8 @@ class Masker {
       return;
     }
     if (text === '(' && this.maskMemberPointer(at)) return;
+    const isHead = this.parens > 0 && (this.scope === 'namespace' || this.scope === 'class');
+    this.hide(unknownForm(this.tokens, at, isHead));
     switch (text) {
       case '<':
         if (this.statement[0] === 'template' && this.parens === 0) this.angles++;
@@ -152,17 +141,22 @@ class Masker {
     this.statement.push(text);
   }
 
-  /** `(Type::*name)`: the grammar knows pointers to functions, but none to members. */
+  /** `(Type::*name)`: what follows its blanked part is within parentheses. */
   private maskMemberPointer(open: number): boolean {
-    let at = open + 1;
-    while (this.isWord(at) && this.text(at + 1) === ':' && this.text(at + 2) === ':') at += 3;
-    if (at === open + 1 || this.text(at) !== '*') return false;
-    this.masking.blanks.push([this.scan.start[this.tokens[open + 1]], this.scan.start[this.tokens[at]]]);
-    for (let i = open + 1; i < at; i++) this.unwrapped.add(i);
+    const form = memberPointer(this.tokens, open);
+    this.hide(form);
+    if (!form) return false;
     this.parens++;
     this.sawParens = true;
     this.statement.push('(');
     return true;
+  }
+
+  private hide(form: UnknownForm | null): void {
+    if (!form) return;
+    if (form.blank) this.masking.blanks.push(form.blank);
+    if (form.put) this.masking.puts.push(form.put);
+    for (const token of form.hidden) this.unwrapped.add(token);
   }
 
   private endStatement(): void {
@@ -174,7 +168,7 @@ class Masker {
   /** What a `{` opens, by what stands before it. */
   private opened(at: number): Scope {
     const { statement } = this;
-    const before = at > 0 ? this.text(at - 1) : '';
+    const before = at > 0 ? this.tokens.text(at - 1) : '';
     if (this.parens > 0) return before === ')' || before === ']' ? 'code' : 'value';
     if (statement.includes('namespace') || (statement[0] === 'extern' && statement.at(-1) === '0'))
       return 'namespace';
@@ -199,15 +193,19 @@ class Masker {
   /** Masks what begins at a word, if it is to be masked; returns the last token that is done with, or -1. */
   private maskAt(at: number, word: string): number {
     const effect = this.table.get(word);
-    const next = this.text(at + 1);
+    const next = this.tokens.text(at + 1);
+    const last = instantiationBegins(this.tokens, at);
+    if (last >= 0) return this.blank(at, last, '__template');
+    if (this.joinsString(at, word))
+      return this.blank(at, next === '(' ? this.tokens.closing(at + 1) : at, word);
     if (effect === 'blank') return this.blank(at, at, word);
     if (effect === 'opens' || effect === 'closes') return this.putBrace(at, word, effect);
     if (effect === 'unwrap' && next === '(') return this.unwrap(at, word);
     if (effect === 'empty')
-      return next === '(' && !this.isDeclarator(at) ? this.blank(at, this.closing(at + 1), word) : -1;
+      return next === '(' && !this.isDeclarator(at) ? this.blank(at, this.tokens.closing(at + 1), word) : -1;
     if (effect === 'name' && this.followsMacro(at)) return this.blank(at, at, word);
-    if (effect === 'blankCall') return this.blank(at, next === '(' ? this.closing(at + 1) : at, word);
-    if (word === 'typename' && this.text(at - 1) === '=') return this.blank(at, at, '__typename');
+    if (effect === 'blankCall') return this.blank(at, next === '(' ? this.tokens.closing(at + 1) : at, word);
+    if (word === 'typename' && this.tokens.text(at - 1) === '=') return this.blank(at, at, '__typename');
     if (this.angles > 0 && next === '(' && this.isMacro(word)) return this.maskTemplateParameter(at, word);
     if (this.parens > 0) return this.maskInParens(at, word);
     if (this.scope === 'value' || this.scope === 'enum') return -1;
@@ -219,20 +217,33 @@ class Masker {
     return -1;
   }
 
+  /** A macro behind a string that it is joined with: `"%" PRIu64 " bytes"`. The grammar knows them before a string alone. */
+  private joinsString(at: number, word: string): boolean {
+    if (!this.tokens.text(at - 1).endsWith('"') || headWords.has(word) || builtIn.has(word)) return false;
+    // `extern "C" int f();`, `operator "" _km`.
+    const before = this.statement.at(-2);
+    if (before === 'extern' || before === 'operator') return false;
+    const isPrefix = /^(u8|[uUL])?R?$/.test(word) && this.tokens.text(at + 1).startsWith('"');
+    const isSuffix = !isMacroName.test(word) && this.tokens.end(at - 1) === this.tokens.start(at);
+    return !isPrefix && !isSuffix;
+  }
+
   /** A name with parameters, of a routine that a macro of the same name can switch off. */
   private isDeclarator(at: number): boolean {
     if (this.scope === 'code' || this.scope === 'value' || this.parens > 0) return false;
-    const close = this.closing(at + 1);
-    if (this.text(close + 1) === '{') return true;
+    const close = this.tokens.closing(at + 1);
+    if (this.tokens.text(close + 1) === '{') return true;
     for (let i = at + 2; i < close - 1; i++)
-      if (this.text(i) === '*' || (this.isWord(i) && this.isWord(i + 1))) return true;
+      if (this.tokens.text(i) === '*' || (this.tokens.isWord(i) && this.tokens.isWord(i + 1))) return true;
     return false;
   }
 
   /** Strings that macros stand for may follow each other in an expression. */
   private followsMacro(at: number): boolean {
     const isInExpression = this.parens > 0 || this.scope === 'value';
-    return isInExpression && this.isWord(at - 1) && this.table.get(this.text(at - 1)) === 'name';
+    return (
+      isInExpression && this.tokens.isWord(at - 1) && this.table.get(this.tokens.text(at - 1)) === 'name'
+    );
   }
 
   /** `TEST_START` … `TEST_STOP`: a routine without a name, so that what stands between is read. */
@@ -241,13 +252,13 @@ class Masker {
     if (effect === 'opens' && !isOuter) return -1;
     // The counterpart of a namespace's macro, which was blanked as well; one that is called is of another kind.
     if (effect === 'closes' && this.openedByMacros === 0)
-      return this.text(at + 1) === '(' ? -1 : this.blank(at, at, word);
+      return this.tokens.text(at + 1) === '(' ? -1 : this.blank(at, at, word);
     const text = effect === 'opens' ? 'void _(){' : '}';
     if (this.parens > 0 || text.length > word.length) return -1;
     this.openedByMacros += effect === 'opens' ? 1 : -1;
-    const end = this.text(at + 1) === '(' ? this.closing(at + 1) : at;
+    const end = this.tokens.text(at + 1) === '(' ? this.tokens.closing(at + 1) : at;
     this.blank(at, end, word);
-    this.masking.puts.push({ at: this.scan.start[this.tokens[at]], text });
+    this.masking.puts.push({ at: this.tokens.start(at), text });
     if (effect === 'opens') this.scopes.push('code');
     else if (this.scopes.length > 1) this.scopes.pop();
     this.endStatement();
@@ -256,9 +267,8 @@ class Masker {
 
   /** Blanks the name and the parentheses of a macro that only passes on its argument. */
   private unwrap(at: number, word: string): number {
-    const close = this.closing(at + 1);
-    const token = this.tokens[close];
-    this.masking.blanks.push([this.scan.start[token], this.scan.end[token]]);
+    const close = this.tokens.closing(at + 1);
+    this.masking.blanks.push([this.tokens.start(close), this.tokens.end(close)]);
     this.unwrapped.add(close);
     return this.blank(at, at + 1, word);
   }
@@ -270,34 +280,43 @@ class Masker {
 
   /** `template <typename T, ENABLE_IF(…)>`: a parameter, whatever it says. */
   private maskTemplateParameter(at: number, word: string): number {
-    const close = this.closing(at + 1);
+    const close = this.tokens.closing(at + 1);
     if (word.length < 3) return -1;
     this.blank(at, close, word);
-    this.masking.puts.push({ at: this.scan.start[this.tokens[at]], text: 'int' });
+    this.masking.puts.push({ at: this.tokens.start(at), text: 'int' });
     return close;
   }
 
   /** A calling convention: `(WINAPI *callback)(int)`. */
   private maskInParens(at: number, word: string): number {
     const isDeclarator = this.scope === 'namespace' || this.scope === 'class';
-    if (!isDeclarator || this.text(at - 1) !== '(' || this.text(at + 1) !== '*' || !this.isMacro(word))
+    if (
+      !isDeclarator ||
+      this.tokens.text(at - 1) !== '(' ||
+      this.tokens.text(at + 1) !== '*' ||
+      !this.isMacro(word)
+    )
       return -1;
-    const isFunction = this.isWord(at + 2) && this.text(at + 3) === ')' && this.text(at + 4) === '(';
+    const isFunction =
+      this.tokens.isWord(at + 2) && this.tokens.text(at + 3) === ')' && this.tokens.text(at + 4) === '(';
     return isFunction ? this.blank(at, at, word) : -1;
   }
 
   /** A call that begins a statement, and is no statement itself. */
   private maskCall(at: number, word: string): number | null {
     if (headWords.has(word) || builtIn.has(word)) return null;
-    const close = this.closing(at + 1);
-    const after = this.text(close + 1);
+    const close = this.tokens.closing(at + 1);
+    const after = this.tokens.text(close + 1);
     if (this.scope === 'code') {
       const effect = this.table.get(word);
+      // `EXPECT_OK(status) << "text";` goes on as an expression.
+      const isOperand = after === '<' && this.tokens.text(close + 2) === '<';
       if (after === '{' || effect)
-        return after === ';' ? null : this.putHead(at, close, word, effect === 'loop');
-      const continues = after === '' || !(this.isWord(close + 1) || after === '}') || !this.isNewLine(close);
+        return after === ';' || isOperand ? null : this.putHead(at, close, word, effect === 'loop');
+      const continues =
+        after === '' || !(this.tokens.isWord(close + 1) || after === '}') || !this.tokens.isNewLine(close);
       if (continues || headWords.has(word)) return null;
-      const gap = this.scan.end[this.tokens[close]];
+      const gap = this.tokens.end(close);
       this.masking.puts.push({ at: gap, text: ';' });
       return null;
     }
@@ -307,7 +326,7 @@ class Masker {
     if (after === '{') return this.keepCall(at, close);
     const isAlone =
       after === '' ||
-      ((this.isWord(close + 1) || after === '}' || after === '~' || after === '[') &&
+      ((this.tokens.isWord(close + 1) || after === '}' || after === '~' || after === '[') &&
         !/^(const|noexcept|override|final|try|volatile)$/.test(after));
     return isAlone ? this.blank(at, close, word) : null;
   }
@@ -315,16 +334,16 @@ class Masker {
   /** `TEST(suite, name) {` parses as a definition, `DECLARE(x);` as a statement; what is no name inside is not shown. */
   private keepCall(at: number, close: number): number | null {
     const isPlain = (i: number): boolean =>
-      this.text(i) === ',' ||
-      (this.isWord(i) &&
-        !builtIn.has(this.text(i)) &&
-        !headWords.has(this.text(i)) &&
-        this.table.get(this.text(i)) !== 'blank');
+      this.tokens.text(i) === ',' ||
+      (this.tokens.isWord(i) &&
+        !builtIn.has(this.tokens.text(i)) &&
+        !headWords.has(this.tokens.text(i)) &&
+        this.table.get(this.tokens.text(i)) !== 'blank');
     for (let i = at + 2; i < close; i++) {
       if (isPlain(i)) continue;
-      const [open, end] = [this.scan.end[this.tokens[at + 1]], this.scan.start[this.tokens[close]]];
+      const [open, end] = [this.tokens.end(at + 1), this.tokens.start(close)];
       if (end > open) this.masking.blanks.push([open, end]);
-      this.statement.push(this.text(at), '(', ')');
+      this.statement.push(this.tokens.text(at), '(', ')');
       this.sawParens = true;
       return close;
     }
@@ -333,15 +352,14 @@ class Masker {
 
   /** `FOR_EACH(a, b) {` is read as `while`, other macros before a block as `if`. */
   private putHead(at: number, close: number, word: string, isLoop: boolean): number | null {
-    const token = this.tokens[at];
     const head = isLoop && word.length >= 5 ? 'while' : 'if';
     if (word.length < head.length) return null;
-    this.masking.puts.push({ at: this.scan.start[token], text: head.padEnd(word.length) });
-    this.masking.uses.push({ name: word, offset: this.scan.start[token] });
+    this.masking.puts.push({ at: this.tokens.start(at), text: head.padEnd(word.length) });
+    this.masking.uses.push({ name: word, offset: this.tokens.start(at) });
     // What is no expression is not shown; a condition must be there.
     if (!this.isExpression(at + 2, close - 1) && close > at + 1) {
-      const open = this.scan.end[this.tokens[at + 1]];
-      const end = this.scan.start[this.tokens[close]];
+      const open = this.tokens.end(at + 1);
+      const end = this.tokens.start(close);
       if (end === open) return null;
       this.masking.blanks.push([open, end]);
       this.masking.puts.push({ at: open, text: '1' });
@@ -353,28 +371,28 @@ class Masker {
   private isExpression(from: number, to: number): boolean {
     if (from > to) return false;
     for (let at = from; at < to; at++) {
-      const [text, next] = [this.text(at), this.text(at + 1)];
-      if (this.isWord(at) && this.isWord(at + 1) && text !== 'sizeof') return false;
+      const [text, next] = [this.tokens.text(at), this.tokens.text(at + 1)];
+      if (this.tokens.isWord(at) && this.tokens.isWord(at + 1) && text !== 'sizeof') return false;
       if (text === ';' || text === '{' || builtIn.has(text)) return false;
       if (text === '*' && (next === ',' || next === ')')) return false;
     }
-    return !builtIn.has(this.text(to)) && this.text(to) !== '*';
+    return !builtIn.has(this.tokens.text(to)) && this.tokens.text(to) !== '*';
   }
 
   /** A name that by its place can only be a macro. */
   private maskName(at: number, word: string): number {
     const { statement } = this;
-    const next = this.text(at + 1);
-    const end = next === '(' ? this.closing(at + 1) : at;
-    const after = this.text(end + 1);
+    const next = this.tokens.text(at + 1);
+    const end = next === '(' ? this.tokens.closing(at + 1) : at;
+    const after = this.tokens.text(end + 1);
     const previous = statement.at(-1) ?? '';
     if (typeKeys.has(previous)) {
-      const beyond = this.text(end + 2);
-      return this.isWord(end + 1) && /^([{:<]|final)$/.test(beyond) ? this.blank(at, end, word) : -1;
+      const beyond = this.tokens.text(end + 2);
+      return this.tokens.isWord(end + 1) && /^([{:<]|final)$/.test(beyond) ? this.blank(at, end, word) : -1;
     }
     if (this.scope === 'code') return -1;
     const isStart = statement.every((text) => specifiers.has(text));
-    if (this.isTypeHead() && !this.sawParens && this.isWord(at - 1) && /^[{:]$/.test(after))
+    if (this.isTypeHead() && !this.sawParens && this.tokens.isWord(at - 1) && /^[{:]$/.test(after))
       return this.blank(at, end, word);
     if (
       this.sawParens &&
@@ -382,28 +400,43 @@ class Masker {
       /^([;{=:]|\w+)$/.test(after)
     )
       return this.blank(at, end, word);
-    if (next === '(')
-      return isStart && this.isWord(end + 1) && builtIn.has(after) ? this.blank(at, end, word) : -1;
+    if (next === '(') {
+      const isHead = isStart && this.tokens.isWord(end + 1) && builtIn.has(after);
+      return isHead || this.isBehindField(after) ? this.blank(at, end, word) : -1;
+    }
     if (isStart) {
       if (builtIn.has(next) || next === '[' || next === '~') return this.blank(at, at, word);
-      if (this.isWord(at + 1) && this.isNewLine(at) && statement.length === 0)
+      if (this.tokens.isWord(at + 1) && this.tokens.isNewLine(at) && statement.length === 0)
         return this.blank(at, at, word);
       if (next === '}') return this.blank(at, at, word);
-      return this.isWord(at + 1) && this.namesAfter(at + 1) >= 2 && !isMacroName.test(next)
+      return this.tokens.isWord(at + 1) && this.namesAfter(at + 1) >= 2 && !isMacroName.test(next)
         ? this.blank(at, at, word)
         : -1;
     }
     const mayEndType = /^[*&>]$/.test(previous) || /^\w+$/.test(previous);
     if (!mayEndType || this.sawParens) return -1;
-    const beyond = this.text(at + 2);
+    const beyond = this.tokens.text(at + 2);
     // What is not shown itself is no name: `typedef int UINT32 __attribute__((…))`.
-    const isNamed = this.isWord(at + 1) && next !== 'operator' && !this.isBlanked(next);
+    const isNamed = this.tokens.isWord(at + 1) && next !== 'operator' && !this.isBlanked(next);
     if (isNamed && /^([(;=[]|:)$/.test(beyond)) return this.blank(at, at, word);
     if (statement[0] === 'typedef') return -1;
+    return /^[;=]$/.test(after) && this.namesSoFar() >= 2 ? this.blank(at, end, word) : -1;
+  }
+
+  /** The names of the statement so far, one for each that is qualified: of a field, its type and its own. */
+  private namesSoFar(): number {
+    const { statement } = this;
     const isName = (text: string, i: number): boolean =>
       /^\w+$/.test(text) && !specifiers.has(text) && !typeKeys.has(text) && statement[i - 1] !== ':';
-    const words = statement.filter(isName).length;
-    return /^[;=]$/.test(after) && words >= 2 ? this.blank(at, end, word) : -1;
+    return statement.filter(isName).length;
+  }
+
+  /** `int gates GUARDED_BY(lock);`, before what stands after it: what follows a type alone would be a routine's name. */
+  private isBehindField(after: string): boolean {
+    const { statement, sawParens } = this;
+    const previous = statement.at(-1) ?? '';
+    const isOwnName = /^[A-Za-z_]\w*$/.test(previous) && !builtIn.has(previous) && statement.at(-2) !== ':';
+    return isOwnName && !sawParens && /^[;={]$/.test(after) && this.namesSoFar() >= 2;
   }
 
   /** True for a word that the table leaves out wherever it stands. */
@@ -416,37 +449,17 @@ class Masker {
   private namesAfter(at: number): number {
     let words = 0;
     for (let i = at; i < at + 12; i++) {
-      const text = this.text(i);
+      const text = this.tokens.text(i);
       if (text === '(') return words;
-      if (this.isWord(i)) words++;
+      if (this.tokens.isWord(i)) words++;
       else if (!/^[*&:<>,]$/.test(text)) return 0;
     }
     return 0;
   }
 
-  /** True when the token after stands on a later line. */
-  private isNewLine(at: number): boolean {
-    const next = this.tokens[at + 1];
-    if (next === undefined) return true;
-    const newline = this.scan.text.indexOf('\n', this.scan.end[this.tokens[at]]);
-    return newline >= 0 && newline < this.scan.start[next];
-  }
-
-  /** The token that closes the parenthesis at `open`. */
-  private closing(open: number): number {
-    let depth = 0;
-    for (let at = open; at < this.tokens.length; at++) {
-      const text = this.text(at);
-      if (text === '(') depth++;
-      else if (text === ')' && --depth === 0) return at;
-      else if (text === ';' && depth === 0) break;
-    }
-    return open;
-  }
-
   private blank(from: number, to: number, name: string): number {
-    const start = this.scan.start[this.tokens[from]];
-    this.masking.blanks.push([start, this.scan.end[this.tokens[to]]]);
+    const start = this.tokens.start(from);
+    this.masking.blanks.push([start, this.tokens.end(to)]);
     if (!/^__/.test(name)) this.masking.uses.push({ name, offset: start });
     return to;
   }

@@ -138,4 +138,56 @@ describe('macros', () => {
       '}',
     ]);
   });
+
+  it('behind a string are joined with it, whoever defines them; other words behind strings stay', () => {
+    const text = `void f() { log("%" PRIu64 "-%" NAME_OF(x), a); }
+extern "C" int open(void);
+long operator "" _km(long a);
+auto a = "b"s, c = "d" L"e", d = u8"f" "g";
+const char *x = "%" PRId64;
+`;
+    expect(prepared(text)).toEqual([
+      'void f() { log("%" "-%" , a); }',
+      'extern "C" int open(void);',
+      'long operator "" _km(long a);',
+      'auto a = "b"s, c = "d" L"e", d = u8"f" "g";',
+      'const char *x = "%" ;',
+    ]);
+    expect(prepare(text, tableOf(text)).uses.map(({ name }) => name)).toEqual([
+      'PRIu64',
+      'NAME_OF',
+      'PRId64',
+    ]);
+  });
+});
+
+it('explicit instantiations of types are shown as the types that they name', () => {
+  expect(
+    prepared(
+      'template class Lock<Gate>;\nextern template struct a::Lock<Pump*>;\ntemplate void f<int>(int);\n',
+    ),
+  ).toEqual(['class Lock<Gate>;', 'struct a::Lock<Pump*>;', 'template void f<int>(int);']);
+});
+
+describe('what the grammar does not know', () => {
+  it.each([
+    [
+      'void f(const List<int>& a = {}, T* const /* b */ = nullptr, int c = 3);',
+      'void f(const List<int>& a , T* const /* b */ , int c = 3);',
+    ],
+    ['void f() { g(a = {}); }', 'void f() { g(a = {}); }'],
+    ['void f() { (this->*(p.q))(a); (o.*m)(1); }', 'void f() { (this- (p.q))(a); (o- m)(1); }'],
+    ['auto x = new a::B<C> **[n], y = a * b[1];', 'auto x = new a::B<C> [n], y = a * b[1];'],
+    [
+      'struct S { int gates GUARDED_BY(lock); Gate GATE(int); };',
+      'struct S { int gates ; Gate GATE(int); };',
+    ],
+  ])('is shown in a form that it knows: %s', (text, expected) => {
+    expect(prepared(text)).toEqual([expected]);
+  });
+
+  it('leaves an expression that begins with a macro as it is', () => {
+    const text = 'void f() { CHECK_OK(s) << "text" << s; }';
+    expect(prepared(text, '#define CHECK_OK(s) CHECK_PRED(ok, s)\n')).toEqual([text]);
+  });
 });
