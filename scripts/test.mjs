@@ -1,5 +1,5 @@
 // `npm test`: types, lint, unit tests, small attacks on a server, browser tests. `-- --unit` leaves the browser out.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { build, installPackages, root } from './install.mjs';
@@ -10,34 +10,52 @@ const withBrowser = !process.argv.includes('--unit');
 installPackages();
 if (withBrowser) ensureChromium();
 build();
-const results = [step('types', ['run', 'typecheck', '--silent']), step('lint', ['run', 'lint', '--silent'])];
-results.push(...vitest(withBrowser ? ['unit', 'attack', 'browser'] : ['unit', 'attack']));
+// Types and lint are looked at beside the tests, which do not use both cores all the time.
+const beside = Promise.all([
+  step('types', ['run', 'typecheck', '--silent']),
+  step('lint', ['run', 'lint', '--silent']),
+]);
+const projects = ['unit', 'alone', 'attack', ...(withBrowser ? ['browser'] : [])];
+const results = [await vitest(projects), ...(await beside)];
 const passed = results.reduce((sum, result) => sum + result.passed, 0);
 const failed = results.reduce((sum, result) => sum + result.failed, 0);
 console.log(`${passed} passed, ${failed} failed`);
 process.exitCode = failed === 0 ? 0 : 1;
 
-function step(name, args) {
-  console.log(`— ${name}`);
-  const { status } = spawnSync('npm', args, { cwd: root, stdio: ['ignore', 'inherit', 'inherit'] });
+/** Runs a command; resolves to its exit code. What it prints is shown at once, or, where it is kept, when it fails. */
+function ran(command, args, isKept) {
+  const child = spawn(command, args, {
+    cwd: root,
+    stdio: ['ignore', ...(isKept ? ['pipe', 'pipe'] : ['inherit', 'inherit'])],
+  });
+  const said = [];
+  for (const stream of isKept ? [child.stdout, child.stderr] : [])
+    stream.on('data', (piece) => said.push(piece));
+  return new Promise((resolve) =>
+    child.once('close', (status) => {
+      if (status !== 0) process.stdout.write(Buffer.concat(said));
+      resolve(status);
+    }),
+  );
+}
+
+async function step(name, args) {
+  const status = await ran('npm', args, true);
+  console.log(`— ${name}: ${status === 0 ? 'passed' : 'failed'}`);
   return status === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 };
 }
 
-function vitest(projects) {
+async function vitest(projects) {
   const report = join(root, 'build', 'test-report.json');
   console.log(`— ${projects.join(', ')} tests`);
-  const { status } = spawnSync(
-    process.execPath,
-    [
-      join(root, 'node_modules', 'vitest', 'vitest.mjs'),
-      'run',
-      ...projects.flatMap((project) => ['--project', project]),
-      '--reporter=default',
-      '--reporter=json',
-      `--outputFile.json=${report}`,
-    ],
-    { cwd: root, stdio: ['ignore', 'inherit', 'inherit'] },
-  );
+  const status = await ran(process.execPath, [
+    join(root, 'node_modules', 'vitest', 'vitest.mjs'),
+    'run',
+    ...projects.flatMap((project) => ['--project', project]),
+    '--reporter=default',
+    '--reporter=json',
+    `--outputFile.json=${report}`,
+  ]);
   if (!existsSync(report)) return [{ passed: 0, failed: 1 }];
   const { numPassedTests, numFailedTests, success } = JSON.parse(readFileSync(report, 'utf8'));
   // A file that cannot even be loaded fails without a failed test.

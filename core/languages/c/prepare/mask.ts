@@ -6,6 +6,7 @@ import {
   memberPointer,
   typeKeys,
   unknownForm,
+  unknownWordForm,
   type UnknownForm,
 } from './unknownForms.ts';
 import { TOKEN, type Range } from '../../reading/tokens.ts';
@@ -196,6 +197,7 @@ class Masker {
     const next = this.tokens.text(at + 1);
     const last = instantiationBegins(this.tokens, at);
     if (last >= 0) return this.blank(at, last, '__template');
+    this.hide(unknownWordForm(this.tokens, at));
     if (this.joinsString(at, word))
       return this.blank(at, next === '(' ? this.tokens.closing(at + 1) : at, word);
     if (effect === 'blank') return this.blank(at, at, word);

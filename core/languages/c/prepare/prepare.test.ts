@@ -179,6 +179,11 @@ describe('what the grammar does not know', () => {
     ['void f() { (this->*(p.q))(a); (o.*m)(1); }', 'void f() { (this- (p.q))(a); (o- m)(1); }'],
     ['auto x = new a::B<C> **[n], y = a * b[1];', 'auto x = new a::B<C> [n], y = a * b[1];'],
     [
+      'auto a = new const char*[n]; bool b = t == typeid(bool) || t == typeid(Gate*) || t == typeid(x);',
+      'auto a = new char [n]; bool b = t == sizeof(bool) || t == sizeof(Gate*) || t == typeid(x);',
+    ],
+    ['void f() { delete [] *p; delete[] q; delete r; }', 'void f() { delete *p; delete[] q; delete r; }'],
+    [
       'struct S { int gates GUARDED_BY(lock); Gate GATE(int); };',
       'struct S { int gates ; Gate GATE(int); };',
     ],

@@ -19,6 +19,25 @@ export function unknownForm(tokens: ShownTokens, at: number, isHead: boolean): U
   return text === '=' && isHead ? defaultOf(tokens, at) : null;
 }
 
+/** The form that begins with a word. */
+export function unknownWordForm(tokens: ShownTokens, at: number): UnknownForm | null {
+  const [word, next] = [tokens.text(at), tokens.text(at + 1)];
+  if (word === 'new' && next === 'const')
+    return { blank: [tokens.start(at + 1), tokens.end(at + 1)], hidden: [at + 1] };
+  if (word === 'delete' && next === '[' && tokens.text(at + 3) === '*')
+    return { blank: [tokens.start(at + 1), tokens.end(at + 2)], hidden: [at + 1, at + 2] };
+  return word === 'typeid' && next === '(' ? typeAsked(tokens, at) : null;
+}
+
+/** `typeid(unsigned)`, `typeid(Gate*)`: of types it knows `sizeof` alone. */
+function typeAsked(tokens: ShownTokens, at: number): UnknownForm | null {
+  const close = tokens.closing(at + 1);
+  const isType = primitive.test(tokens.text(at + 2)) || tokens.text(close - 1) === '*';
+  return isType ? { put: { at: tokens.start(at), text: 'sizeof' }, hidden: [] } : null;
+}
+
+const primitive = /^(const|void|bool|char|short|int|long|float|double|signed|unsigned|wchar_t|char\d+_t)$/;
+
 /** `(Type::*name)`: the grammar knows pointers to functions, but none to members. */
 export function memberPointer(tokens: ShownTokens, open: number): UnknownForm | null {
   let at = open + 1;
