@@ -1,6 +1,7 @@
 // `npm test`: types, lint, unit tests, small attacks on a server, browser tests. `-- --unit` leaves the browser out.
+import { Buffer } from 'node:buffer';
 import { spawn, spawnSync } from 'node:child_process';
-import { existsSync, readFileSync } from 'node:fs';
+import { existsSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { build, installPackages, root } from './install.mjs';
 
@@ -48,6 +49,7 @@ async function step(name, args) {
 async function vitest(projects) {
   const report = join(root, 'build', 'test-report.json');
   console.log(`— ${projects.join(', ')} tests`);
+  rmSync(report, { force: true });
   const status = await ran(process.execPath, [
     join(root, 'node_modules', 'vitest', 'vitest.mjs'),
     'run',

@@ -30,7 +30,7 @@ export function CyclesPage({ picture, scope }: { picture: CyclesPicture; scope: 
   return (
     <>
       <Caption>
-        Circles of use among the <GrainPart /> of <ScopePart scope={scope} />, and among neighbours{' '}
+        Cycles among the <GrainPart /> of <ScopePart scope={scope} />, and among neighbours{' '}
         <ArrangementPart scope={scope} />, by references of <KindsPart />, <CertaintyPart />, tests{' '}
         <TestsPart />
         <ListsPart />: {counted(cycles.length, 'cycle')}.

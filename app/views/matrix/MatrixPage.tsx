@@ -212,7 +212,7 @@ function Remarks({
       {picture.cycleCount > 0 && (
         <Link className="chip" to={`/codebases/${codebaseId}/cycles${carriedOver(params)}`}>
           {counted(picture.cycleCount, 'cycle')}
-          {picture.brackets.length < picture.cycleCount && <>, {picture.brackets.length} marked here</>} →
+          {picture.brackets.length < picture.cycleCount && <>, {picture.brackets.length} marked</>} →
         </Link>
       )}
       {picture.broken.length > 0 && (
