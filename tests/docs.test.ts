@@ -32,6 +32,20 @@ describe('the documentation', () => {
     expect(unnamed).toEqual([]);
   });
 
+  it('of how it works names only files that are there', () => {
+    const folders = ['core', 'server', 'app', 'cli', 'scripts', 'tests', 'e2e', 'bench', 'demo'];
+    const files = folders.flatMap((folder) =>
+      readdirSync(join(installationRoot, folder), { recursive: true, encoding: 'utf8' }).map(
+        (name) => `/${folder}/${name}`,
+      ),
+    );
+    const named = read('docs/how-it-works.md').matchAll(/`([\w./-]+\.(?:ts|tsx|mjs))`/g);
+    const gone = [...named].flatMap(([, name]) =>
+      files.some((file) => file.endsWith(`/${name}`)) ? [] : [name],
+    );
+    expect(gone).toEqual([]);
+  });
+
   it.each(pages)('%s links only to what is there', (page) => {
     const targets = Array.from(read(page).matchAll(/\]\(([^)#]+)(?:#[^)]*)?\)/g), ([, target]) => target);
     const missing = targets.filter(

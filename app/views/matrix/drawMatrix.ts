@@ -187,21 +187,39 @@ function drawFigures(context: Context, scene: Scene, geometry: Geometry, inks: I
   const size = Math.max(9, Math.min(12.5, cell * 0.42));
   context.font = `${size}px ${figuresFace}`;
   const perLetter = context.measureText('0').width;
+  let drawn = size;
   context.textAlign = 'center';
   context.textBaseline = 'middle';
   for (let row = v.firstRow; row < v.endRow; row++) {
     for (let at = scene.start[row]; at < scene.start[row + 1]; at++) {
       const column = scene.column[at];
       if (column < v.firstColumn || column >= v.endColumn) continue;
-      const room = Math.floor((cell - 3) / perLetter);
-      const text = [shortCount(scene.count[at]), shortestCount(scene.count[at])].find(
-        ({ length }) => length <= room,
-      );
-      if (text === undefined) continue;
+      const figure = figureInCell(scene.count[at], { room: cell - 3, size, perLetter });
+      if (!figure) continue;
+      if (figure.size !== drawn) context.font = `${(drawn = figure.size)}px ${figuresFace}`;
       context.fillStyle = (column > row ? inks.against : inks.ramp)[scene.ink[at]].figure;
-      context.fillText(text, x + (column + 0.5) * cell, y + (row + 0.5) * cell + 0.5);
+      context.fillText(figure.text, x + (column + 0.5) * cell, y + (row + 0.5) * cell + 0.5);
     }
   }
+}
+
+/** Smaller figures are not read any more. */
+const LEAST_SIZE = 7;
+
+/**
+ * A count as it has room in a cell, and how large: in thousands, and whole ones where tenths have no room; at last in a smaller face, for
+ * a cell without a figure among others would look as if it held less. Null where even that has no room. All in pixels.
+ */
+export function figureInCell(
+  count: number,
+  { room, size, perLetter }: { room: number; size: number; perLetter: number },
+): { text: string; size: number } | null {
+  const texts = [shortCount(count), shortestCount(count)];
+  const text = texts.find(({ length }) => length * perLetter <= room);
+  if (text !== undefined) return { text, size };
+  const shortest = texts.reduce((a, b) => (b.length < a.length ? b : a));
+  const smaller = Math.floor((size * room) / (shortest.length * perLetter));
+  return smaller < LEAST_SIZE ? null : { text: shortest, size: smaller };
 }
 
 /** In whole thousands, where tenths have no room. */

@@ -1,3 +1,4 @@
+import { figureInCell } from './drawMatrix.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { MatrixPicture } from '../../../server/views/matrixView.ts';
@@ -192,5 +193,24 @@ describe('the geometry of the canvas', () => {
     expect(clampedOrigin(300, 100, 400, 200)).toBe(100);
     expect(clampedOrigin(-50, 100, 400, 200)).toBe(100);
     expect(clampedOrigin(-5000, 100, 400, 1000)).toBe(100 + 400 - 1000 - 24);
+  });
+});
+
+describe('the figure of a cell', () => {
+  const inCell = (count: number, room: number): string | null => {
+    const figure = figureInCell(count, { room, size: 10, perLetter: 6 });
+    return figure && `${figure.text} ${figure.size}`;
+  };
+
+  it.each([
+    [7, 12, '7 10'],
+    [463, 18, '463 10'],
+    [463, 13, '463 7'],
+    [463, 12, null],
+    [2_463, 24, '2.5k 10'],
+    [2_463, 12, '2k 10'],
+    [63_463, 14, '63k 7'],
+  ])('%i in %i pixels: %s', (count, room, expected) => {
+    expect(inCell(count, room)).toBe(expected);
   });
 });

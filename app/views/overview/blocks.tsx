@@ -111,8 +111,8 @@ export function Outliers({ rows, base }: { rows: OutlierRow[]; base: string }) {
               )}
             </span>
             <span className="outlier-names">
-              <NamedList all={highest}>
-                {highest.map((element) => (
+              <NamedList all={count === 0 ? [] : highest}>
+                {(count === 0 ? [] : highest).map((element) => (
                   <span key={element.key}>
                     <ElementName element={element} />{' '}
                     <span className="mono faded">{figure(element.value)}</span>

@@ -10,7 +10,8 @@ import type { LiveJob } from '../../../server/views/codebaseState.ts';
 import { counted, dateAndTime, duration, figure } from '../../state/figures.ts';
 import { useLive } from '../../state/live.tsx';
 import { placeOf } from '../../state/words.ts';
-import { JobLine, phaseWords } from '../../frame/JobLine.tsx';
+import { JobLine } from '../../frame/JobLine.tsx';
+import { againLabel, hasFailed, phaseWords } from '../../frame/jobText.ts';
 import { fromBase } from '../../state/base.ts';
 import './progress.css';
 
@@ -86,11 +87,11 @@ function Ended({
   record: SurveyRecord | null;
   codebase: Codebase;
 }) {
-  const failed = job !== null && job.state !== 'finished';
+  const failed = hasFailed(job);
   const base = `/codebases/${codebase.id}`;
   return (
     <section>
-      {failed && <p className={job.state === 'failed' ? 'against' : 'caution'}>{job.message}</p>}
+      {failed && <p className={job?.state === 'failed' ? 'against' : 'caution'}>{job?.message}</p>}
       {failed && record && <p>The earlier survey, of {dateAndTime(record.surveyedAt)}, stands.</p>}
       {!failed && record && (
         <p>
@@ -114,7 +115,7 @@ function Ended({
         <Form method="post">
           <input type="hidden" name="intent" value="survey" />
           <Button type="submit" variant={record ? 'outlined' : 'contained'}>
-            {failed && job.state !== 'failed' ? 'Resume' : record ? 'Survey again' : 'Try again'}
+            {againLabel(job, record !== null)}
           </Button>
         </Form>
         <Button component={Link} to={`${base}/intake`}>
