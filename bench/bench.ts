@@ -122,6 +122,13 @@ const otherLanguages: { name: string; code: string; folder: string; changed: str
     folder: 'src/java.base/share/classes',
     changed: 'java/util/ArrayList.java',
   },
+  {
+    // Shapes that no product has, which linking must not take long over either.
+    name: 'java tests',
+    code: 'openjdk-17',
+    folder: 'test/jdk/java',
+    changed: 'beans/Introspector/MethodOrderException.java',
+  },
   { name: 'newtonsoft C#', code: 'newtonsoft-json', folder: 'Src', changed: 'Newtonsoft.Json/JsonReader.cs' },
   { name: 'django', code: 'python-django', folder: 'django', changed: 'forms/forms.py' },
   { name: 'django whole', code: 'python-django', folder: '.', changed: 'django/forms/forms.py' },

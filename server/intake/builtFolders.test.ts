@@ -84,6 +84,15 @@ describe('files that were built', () => {
     expect(pathsOf(builtFiles(walked(['lib/a.js', 'lib/a.d.ts'])))).toEqual([]);
   });
 
+  it('are those of the nearest package with sources, whatever manifests lie among them', () => {
+    const deep = ['v4/a', 'v4/b', 'v4/c'].flatMap((stem) => [`src/${stem}.ts`, `${stem}.js`]);
+    const code = walked(deep);
+    const manifests = new Map([...code.manifests, ['v4/package.json', '{"main":"./a.js"}']]);
+    expect(pathsOf(builtFiles({ ...code, manifests }))).toEqual(['v4/a.js', 'v4/b.js', 'v4/c.js']);
+    const own = walked([...deep, 'v4/src/x.ts']);
+    expect(pathsOf(builtFiles({ ...own, manifests }))).toEqual([]);
+  });
+
   it('are none where no manifest says that there is a package', () => {
     const none = { ...walked([...source, ...built(4, 0)]), manifests: new Map<string, string>() };
     expect(builtFiles(none)).toEqual([]);

@@ -94,17 +94,24 @@ export function builtFiles({ manifests, candidates }: Walked): { path: string; w
     .filter((path) => /(^|\/)package\.json$/.test(path))
     .map((path) => path.slice(0, -'package.json'.length))
     .sort((a, b) => b.length - a.length);
-  const homeOf = (path: string): string | undefined => homes.find((home) => path.startsWith(home));
   const paths = new Set(candidates.map(({ path }) => path));
+  const inPackages = [...paths].filter((path) => homes.some((home) => path.startsWith(home)));
+  // Manifests in subfolders may only say how what was built into them is loaded: such a folder is no package of its own.
+  const withSources = homes.filter((home) => inPackages.some((path) => isSource(path, home)));
   const byHome = new Map<string, string[]>();
-  for (const path of paths) {
-    const home = homeOf(path);
+  for (const path of inPackages) {
+    const home = withSources.find((each) => path.startsWith(each));
     if (home === undefined) continue;
     const own = byHome.get(home);
     if (own) own.push(path);
     else byHome.set(home, [path]);
   }
-  return [...byHome].flatMap(([home, own]) => [...builtFrom(home, own), ...builtBeside(own, paths)]);
+  return [...[...byHome].flatMap(([home, own]) => builtFrom(home, own)), ...builtBeside(inPackages, paths)];
+}
+
+/** True for TypeScript below `src/` of a package. */
+function isSource(path: string, home: string): boolean {
+  return path.startsWith(`${home}src/`) && typed.test(path) && !declaring.test(path);
 }
 
 /** Output in other folders than `src/`, root by root: each first folder of the package, and the package itself. */
@@ -112,8 +119,7 @@ function builtFrom(home: string, paths: readonly string[]): { path: string; why:
   const source = `${home}src/`;
   const stems = new Map<string, string>();
   for (const path of paths)
-    if (path.startsWith(source) && typed.test(path) && !declaring.test(path))
-      stems.set(path.slice(source.length).replace(typed, ''), path);
+    if (isSource(path, home)) stems.set(path.slice(source.length).replace(typed, ''), path);
   if (stems.size === 0) return [];
   const roots = new Map<string, { path: string; from: string | undefined }[]>();
   for (const path of paths) {
