@@ -17,7 +17,7 @@ const beside = Promise.all([
   step('lint', ['run', 'lint', '--silent']),
 ]);
 const projects = ['unit', 'alone', 'attack', ...(withBrowser ? ['browser'] : [])];
-const results = [await vitest(projects), ...(await beside)];
+const results = [...(await vitest(projects)), ...(await beside)];
 const passed = results.reduce((sum, result) => sum + result.passed, 0);
 const failed = results.reduce((sum, result) => sum + result.failed, 0);
 console.log(`${passed} passed, ${failed} failed`);
