@@ -31,8 +31,11 @@ export function unknownWordForm(tokens: ShownTokens, at: number): UnknownForm | 
 
 /** `typeid(unsigned)`, `typeid(Gate*)`: of types it knows `sizeof` alone. */
 function typeAsked(tokens: ShownTokens, at: number): UnknownForm | null {
-  const close = tokens.closing(at + 1);
-  const isType = primitive.test(tokens.text(at + 2)) || tokens.text(close - 1) === '*';
+  // Only as far as a type may reach: what closes the parenthesis may be far away, of each of many in one another.
+  let end = at + 2;
+  while (tokens.isWord(end) || /^[:<>,*]$/.test(tokens.text(end))) end++;
+  const isPointer = tokens.text(end) === ')' && tokens.text(end - 1) === '*';
+  const isType = primitive.test(tokens.text(at + 2)) || isPointer;
   return isType ? { put: { at: tokens.start(at), text: 'sizeof' }, hidden: [] } : null;
 }
 
@@ -63,6 +66,8 @@ function memberAccess(tokens: ShownTokens, star: number): UnknownForm | null {
 
 /** `new Type *[n]`: an array of pointers is shown as one of what they point to. */
 function pointersMade(tokens: ShownTokens, star: number): UnknownForm | null {
+  // A run of them is gone through once, from its first.
+  if (tokens.text(star - 1) === '*') return null;
   let end = star;
   while (tokens.text(end) === '*') end++;
   if (tokens.text(end) !== '[') return null;
