@@ -219,7 +219,9 @@ describe('modules', () => {
       await page.$$eval('.member-why b', (all) => new Set(all.map(({ textContent }) => textContent)).size),
     ).toBeGreaterThan(1);
     const [first] = await memberNames();
-    await page.focus('.member-list');
+    // After a click on its name, Enter is still the list's.
+    await page.click('.member-row .element');
+    await page.waitForFunction(() => location.search.includes('focus='));
     await page.keyboard.press('Enter');
     await page.waitForFunction(
       (name) => document.querySelector('.member-row .element')?.textContent !== name,

@@ -19,6 +19,11 @@ export function isOfButton({ key, target }: { key: string; target: EventTarget }
   return key === 'Enter' && target instanceof HTMLButtonElement;
 }
 
+/** After a click on a name in a list, the keys are the list's: Enter does what it does there. */
+export function keepKeysInList({ target, currentTarget }: React.MouseEvent<HTMLElement>): void {
+  if (target instanceof Element && target.closest('.element')) currentTarget.focus({ preventScroll: true });
+}
+
 /** The view that a digit names, counted from 1; with Shift those from the tenth on. 0 for any other key. */
 export function viewNumber({ code, shiftKey }: Pick<KeyboardEvent, 'code' | 'shiftKey'>): number {
   const digit = Number(/^Digit([1-9])$/.exec(code)?.[1] ?? 0);

@@ -11,6 +11,8 @@ export interface Picture extends PictureState {
   /** Changes the address. `replace` leaves no step in the history, for what changes with every movement. */
   change(patch: Patch, options?: { replace?: boolean }): void;
   focusOn(key: string | null): void;
+  /** The focus that the address is going to: what the next key of a list builds on, however fast it follows. */
+  focusAhead(): string | null;
   /** Opens the evidence of a claim; `via` names the kinds of one that is made beside the picture. */
   showEvidence(from: string, to: string, via?: KindChoice): void;
 }
@@ -59,6 +61,7 @@ export function usePicture(): Picture {
       params,
       change,
       focusOn: (key) => change({ focus: key, ...noEvidence, dossier: null }),
+      focusAhead: () => (underWay ?? params).get('focus'),
       showEvidence: (from, to, via) => change({ ...noEvidence, from, to, via: via ?? null, dossier: null }),
     }),
     [params, change],

@@ -7,7 +7,7 @@ import { OpenMenu } from '../../frame/parts.ts';
 import { authorName } from '../../state/author.ts';
 import { counted } from '../../state/figures.ts';
 import { usePicture } from '../../state/usePicture.ts';
-import { isOfButton, isTyping } from '../../frame/useFrameKeys.ts';
+import { isOfButton, isTyping, keepKeysInList } from '../../frame/useFrameKeys.ts';
 import { MemberLine } from './MemberLine.tsx';
 import type { PlanEditor } from '../../state/usePlanEdit.ts';
 import type { PlanTrial } from './usePlanEffect.ts';
@@ -39,7 +39,7 @@ export function MemberList({
   onDrag: (files: readonly Member[]) => void;
 }) {
   const { modules, members, open } = page;
-  const { focus, focusOn } = usePicture();
+  const { focus, focusOn, focusAhead } = usePicture();
   const [choosing, setChoosing] = useState<{ of: readonly Member[]; at: Element } | null>(null);
   const nameOf = useMemo(() => new Map(modules.map(({ id, name }) => [id, name])), [modules]);
   const order = useMemo(() => members.map(({ key }) => key), [members]);
@@ -56,10 +56,11 @@ export function MemberList({
   const at = Math.max(0, found);
   const current = members.at(at);
 
-  const goTo = (index: number, isLonger: boolean): void => {
-    const row = members[Math.max(0, Math.min(members.length - 1, index))];
+  const goBy = (step: number, isLonger: boolean): void => {
+    const from = order.indexOf(focusAhead() ?? '');
+    const row = members[from < 0 ? 0 : Math.max(0, Math.min(members.length - 1, from + step))];
     if (!row) return;
-    if (isLonger && current) selection.extend(current.key, row.key);
+    if (isLonger) selection.extend(order[Math.max(0, from)], row.key);
     else selection.clear();
     focusOn(row.key);
     scroller.current?.focus({ preventScroll: true });
@@ -119,8 +120,7 @@ export function MemberList({
     const { key } = event;
     if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target) || isOfButton(event)) return;
     const stepOfModule = key === '[' ? -1 : key === ']' ? 1 : 0;
-    if (key === 'ArrowDown' || key === 'ArrowUp')
-      goTo(found < 0 ? 0 : at + (key === 'ArrowDown' ? 1 : -1), event.shiftKey);
+    if (key === 'ArrowDown' || key === 'ArrowUp') goBy(key === 'ArrowDown' ? 1 : -1, event.shiftKey);
     else if (key === 'Escape' && selection.keys.size > 0) selection.clear();
     else if (stepOfModule !== 0) {
       const next = modules[modules.findIndex(({ id }) => id === open) + stepOfModule];
@@ -146,6 +146,7 @@ export function MemberList({
       role="application"
       aria-label={`Files of ${nameOf.get(open) ?? (open === ALL_OPEN ? 'all modules' : 'no module')}`}
       onKeyDown={onKey}
+      onClick={keepKeysInList}
     >
       {members.length === 0 && <p className="faded">No file stands here.</p>}
       <NamedList all={members}>

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 
 /** Several rows of a list that are taken together, by their keys. */
 export interface Selection {
@@ -12,24 +12,25 @@ export interface Selection {
 /** `order` are the keys of the list as it stands; what is not in it any more is taken no longer. */
 export function useSelection(order: readonly string[]): Selection {
   const [taken, setTaken] = useState<ReadonlySet<string>>(new Set());
-  const [start, setStart] = useState<string | null>(null);
+  /** Where it began; a second key may come before the first is shown. */
+  const start = useRef<string | null>(null);
   const known = new Set(order);
   return {
     keys: new Set([...taken].filter((key) => known.has(key))),
     extend(from, to) {
-      const begin = start !== null && known.has(start) ? start : from;
+      const begin = start.current !== null && known.has(start.current) ? start.current : from;
       const [a, b] = [order.indexOf(begin), order.indexOf(to)].sort((x, y) => x - y);
-      setStart(begin);
+      start.current = begin;
       setTaken(new Set(order.slice(a, b + 1)));
     },
     toggle(key) {
       const next = new Set(taken);
       if (!next.delete(key)) next.add(key);
-      setStart(key);
+      start.current = key;
       setTaken(next);
     },
     clear() {
-      setStart(null);
+      start.current = null;
       setTaken(new Set());
     },
   };

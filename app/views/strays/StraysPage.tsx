@@ -8,7 +8,7 @@ import { ElementName } from '../../frame/ElementName.tsx';
 import { ownGroupText } from '../../../server/views/picture/groupText.ts';
 import { CutName, NamedList } from '../../frame/names/Names.tsx';
 import { useShortlists } from '../../frame/shortlists/Shortlists.tsx';
-import { isOfButton, isTyping } from '../../frame/useFrameKeys.ts';
+import { isOfButton, isTyping, keepKeysInList } from '../../frame/useFrameKeys.ts';
 import { authorName } from '../../state/author.ts';
 import { counted, figure } from '../../state/figures.ts';
 import { usePicture } from '../../state/usePicture.ts';
@@ -29,7 +29,7 @@ export function StraysPage({
   codebaseId: string;
 }) {
   const { strays, plan, files, groups, levels, mostLevels } = page;
-  const { by, focus, focusOn, change } = usePicture();
+  const { by, focus, focusOn, focusAhead, change } = usePicture();
   const { offer } = useShortlists();
   const editor = usePlanEdit(plan, codebaseId);
   const [isWhole, setWhole] = useState(false);
@@ -55,7 +55,8 @@ export function StraysPage({
     const row = shown.at(at);
     if (!row) return;
     if (key === 'ArrowDown' || key === 'ArrowUp') {
-      const next = focus === null ? row : shown[at + (key === 'ArrowDown' ? 1 : -1)];
+      const from = shown.findIndex(({ key: own }) => own === focusAhead());
+      const next = from < 0 ? row : shown[from + (key === 'ArrowDown' ? 1 : -1)];
       if (next) focusOn(next.key);
       list.current?.focus({ preventScroll: true });
     } else if (plan && key === 'Enter') move(row);
@@ -116,6 +117,7 @@ export function StraysPage({
         role="application"
         aria-label="Strays"
         onKeyDown={onKey}
+        onClick={keepKeysInList}
       >
         {strays.length === 0 && (
           <div className="empty">
