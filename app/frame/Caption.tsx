@@ -132,7 +132,7 @@ export function ArrangementPart({ scope, list }: { scope: ScopeChoice; list?: { 
   const { by, change } = usePicture();
   const options: Option[] = scope.arrangements.map((value) => ({
     value: value,
-    label: `by ${arrangementWords[value].one}`,
+    label: `by ${arrangementWords[value].by}`,
   }));
   if (list) options.push({ value: 'list', label: 'in one list' });
   return (

@@ -15,7 +15,12 @@ import { readPlain } from '../plain.ts';
 import { withSurvey, write } from '../surveying.ts';
 import type { Terminal } from '../terminal.ts';
 
-const builtOf: Record<string, ArrangementId> = { folders: 'folders', packages: 'packages', build: 'modules' };
+const builtOf: Record<string, ArrangementId> = {
+  folders: 'folders',
+  packages: 'packages',
+  build: 'modules',
+  modulePackages: 'modulePackages',
+};
 
 export interface ExportOptions {
   ref?: string;
@@ -49,7 +54,7 @@ export async function exportCommand(
       query: graphQuery(new URLSearchParams()),
       everything: true,
     });
-    const caption = `${options.grain}s by ${arrangementWords[id].one}, and what they use, tests ${withTests ? 'counted in' : 'left out'}`;
+    const caption = `${options.grain}s by ${arrangementWords[id].by}, and what they use, tests ${withTests ? 'counted in' : 'left out'}`;
     return write(terminal, [await graphFile(picture, format, { caption, theme: 'light' })], out);
   });
 }

@@ -17,6 +17,7 @@ import { elementsOfEnd, endOfNode, rowsBetween } from './ends.ts';
 import { byFolders } from './folders.ts';
 import { unitOfNode, unitTree } from './nodes.ts';
 import { goesAgainst } from './order.ts';
+import { byModulePackages, packageInModule } from './modulePackages.ts';
 import { byPackages } from './packages.ts';
 import { openedByItself, pictureRows, rowGraph, ENOUGH_ROWS, MOST_ROWS } from './rows.ts';
 import { grains, type Grain } from './units.ts';
@@ -45,7 +46,12 @@ let arrangements: Arrangement[];
 
 beforeAll(async () => {
   survey = await surveyText(mixed);
-  arrangements = [byFolders(survey.elements), byPackages(survey), byBuildModules(survey)];
+  arrangements = [
+    byFolders(survey.elements),
+    byPackages(survey),
+    byBuildModules(survey),
+    byModulePackages(survey),
+  ];
 });
 
 const everything = (): Uint8Array => new Uint8Array(survey.elements.count).fill(1);
@@ -111,6 +117,50 @@ describe('build modules as groups', () => {
   });
 });
 
+describe('build modules, then packages', () => {
+  it('are packages in each module, below the one that all of it shares', async () => {
+    const java = (name: string): string => `package ${name};\nclass A {}\n`;
+    const shared = await surveyText({
+      'core/pom.xml': '<project><artifactId>core</artifactId></project>',
+      'core/A.java': java('canal.core'),
+      'core/locks/A.java': java('canal.core.locks'),
+      'core/tolls/fees/A.java': java('canal.core.tolls.fees'),
+      'desk/pom.xml': '<project><artifactId>desk</artifactId></project>',
+      'desk/A.java': java('canal.core.locks'),
+      'desk/B.java': java('canal.desk'),
+      'loose/A.java': java('canal.loose'),
+    });
+    const { name, label, groupOf: group, parent } = byModulePackages(shared);
+    const placed = shared.files
+      .filter(({ language }) => language === 'java')
+      .map(({ path, element }) => [path, name[group[element]]]);
+    expect(Object.fromEntries(placed)).toEqual({
+      'core/A.java': 'core/pom.xml',
+      'core/locks/A.java': 'core/pom.xml / canal.core.locks',
+      'core/tolls/fees/A.java': 'core/pom.xml / canal.core.tolls.fees',
+      'desk/A.java': 'desk/pom.xml / canal.core.locks',
+      'desk/B.java': 'desk/pom.xml / canal.desk',
+      'loose/A.java': '(none)',
+    });
+    const above = (each: string): string => name[parent[name.indexOf(each)]];
+    expect(above('core/pom.xml / canal.core.tolls.fees')).toBe('core/pom.xml / canal.core.tolls');
+    expect(above('core/pom.xml / canal.core.tolls')).toBe('core/pom.xml');
+    expect(label[name.indexOf('core/pom.xml / canal.core.locks')]).toBe('locks');
+    expect(packageInModule('core/pom.xml / canal.core.locks')).toEqual({
+      module: 'core/pom.xml',
+      packageName: 'canal.core.locks',
+    });
+  });
+
+  it('put the types of other namespaces in a file where those belong', () => {
+    const [, , , modulePackages] = arrangements;
+    expect(groupOf(modulePackages, 'gauge/Gauge.cs')).toBe('gauge/Gauge.csproj / Canal.Gauges');
+    expect(groupOf(modulePackages, 'gauge/Gauge.cs#Canal.Scales.Scale.Mark')).toBe(
+      'gauge/Gauge.csproj / Canal.Scales',
+    );
+  });
+});
+
 describe('the keys of groups', () => {
   it('carry their arrangement, and lead back to the group', () => {
     for (const arrangement of arrangements)
@@ -127,7 +177,7 @@ describe('the keys of groups', () => {
 
 /** Any choice of arrangement, grain, what counts, and which groups are open. */
 const anyPicture = fc.record({
-  by: fc.nat(2),
+  by: fc.nat(3),
   grain: fc.constantFrom(...grains),
   dropped: fc.array(fc.nat(200), { maxLength: 6 }),
   kinds: fc.constantFrom(ALL_KINDS, 1, 32, 32 + 64 + 512),
@@ -304,6 +354,22 @@ describe('the rows of a picture', () => {
     expect(rows.length).toBeLessThanOrEqual(MOST_ROWS);
     expect(open.has(groupNamed(picture.arrangement, 'g8')!)).toBe(true);
     expect(open.has(groupNamed(picture.arrangement, 'g0')!)).toBe(false);
+  });
+
+  it('open where most of the code is, or not at all', async () => {
+    const opened = async (paths: (at: number) => string): Promise<string[]> => {
+      const files: Record<string, string> = {};
+      for (let file = 0; file < 100; file++) files[paths(file)] = '';
+      for (let file = 0; file < 12; file++) files[`sample/f${file}.ts`] = '';
+      const large = await surveyText(files);
+      const all = new Uint8Array(large.elements.count).fill(1);
+      const tree = unitTree(large.elements, byFolders(large.elements), 'files', all);
+      const picture = arrangedSurvey(large.dependencies, tree, EVERYTHING_RESOLVED);
+      return [...openedByItself(picture, 0)].map((group) => picture.arrangement.name[group]);
+    };
+    // Sixty parts of a main folder are shown, more than others would be; a hundred files in one are no picture.
+    expect(await opened((at) => `main/part${at % 60}/f${at}.ts`)).toEqual(['main']);
+    expect(await opened((at) => `main/f${at}.ts`)).toEqual([]);
   });
 });
 

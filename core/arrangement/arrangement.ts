@@ -1,7 +1,7 @@
 import type { ElementTable } from '../contracts/linked.ts';
 
-/** Arrangements that code has by itself; `modules` are those of its build. */
-export const builtArrangements = ['folders', 'packages', 'modules'] as const;
+/** Arrangements that code has by itself; `modules` are those of its build, `modulePackages` the packages in each of them. */
+export const builtArrangements = ['folders', 'packages', 'modules', 'modulePackages'] as const;
 /** A plan of modules arranges it as well, as somebody would have it. */
 export const arrangementIds = [...builtArrangements, 'plan'] as const;
 export type BuiltArrangement = (typeof builtArrangements)[number];

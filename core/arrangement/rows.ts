@@ -92,10 +92,13 @@ export function rowGraph(arranged: ArrangedSurvey, rows: readonly PictureRow[]):
 /** Pictures open by themselves until they have so many rows, and to no more than so many. */
 export const ENOUGH_ROWS = 15;
 export const MOST_ROWS = 40;
+/** The groups in which most of the code stands are opened all the same, up to so many rows. */
+const MOST_MAIN_ROWS = 120;
 
 /**
  * The groups that a picture opens by itself: those with the most units first, until there are enough rows, and then
- * those that hold more than half of all, as long as there are not too many. O(groups log groups).
+ * those that hold more than half of all, as long as there are not too many. Where the group with most of the code cannot
+ * be opened, no smaller one is: the picture begins where the code is. O(groups log groups).
  */
 export function openedByItself(
   arranged: ArrangedSurvey,
@@ -114,11 +117,19 @@ export function openedByItself(
       if (canOpen(arranged, node)) closed.push(node);
     }
   };
+  /** Opened, it shows groups rather than one long list of files. */
+  const holdsGroups = (group: number): boolean => {
+    const inside = order.children[group];
+    return 2 * inside.filter((child) => child < arrangement.count).length >= inside.length;
+  };
   let rows = order.children[scope]?.length ?? 0;
   if (rows > 0) enter(scope);
   while (closed.length > 0) {
     closed.sort((a, b) => below[b] - below[a] || a - b);
-    const next = closed.findIndex((group) => rows + order.children[group].length <= most);
+    const isMain = 2 * below[closed[0]] > below[scope];
+    const room = isMain && holdsGroups(closed[0]) ? Math.max(most, MOST_MAIN_ROWS) : most;
+    const fits = (group: number): boolean => rows + order.children[group].length <= room;
+    const next = isMain ? (fits(closed[0]) ? 0 : -1) : closed.findIndex(fits);
     if (next < 0) break;
     const [group] = closed.splice(next, 1);
     if (rows >= enough && 2 * below[group] <= below[scope]) break;

@@ -15,7 +15,7 @@ import { counted, testElements } from './ground/tests.ts';
 import { hierarchyLinks, type HierarchyLink } from './hierarchy/links.ts';
 import { arranged, type PictureQuestion } from './picture/arranged.ts';
 import { cycleKey } from './picture/cycleNames.ts';
-import { arrangementWords } from './picture/arrangementWords.ts';
+import { groupWord } from './picture/groupText.ts';
 import { groupLabel } from './picture/labels.ts';
 import { neighbours, type Neighbours } from './picture/neighbours.ts';
 import type { ReadText } from '../source/readText.ts';
@@ -183,7 +183,7 @@ function groupDossier(
   ];
   return {
     ...label,
-    form: arrangementWords[arrangement.id].one,
+    form: groupWord(arrangement.id, arrangement.name[group]),
     file: null,
     startLine: 0,
     endLine: 0,
@@ -232,7 +232,7 @@ function placeAmongGroups(
   for (let e = element + 1; elements.file[element] === element && e < elements.subtreeEnd[element]; e++)
     if (arrangement.groupOf[e] !== own) others.add(arrangement.groupOf[e]);
   return {
-    group: { ...groupLabel(arrangement, own), arrangement: arrangementWords[by].one },
+    group: { ...groupLabel(arrangement, own), arrangement: groupWord(by, arrangement.name[own]) },
     alsoIn: [...others].map((group) => groupLabel(arrangement, group)),
   };
 }

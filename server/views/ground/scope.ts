@@ -49,10 +49,15 @@ export function takePlan(survey: SurveyedCodebase, plan: () => ModulePlan, state
 
 /** Arrangements in which a survey has more than what belongs nowhere; folders always. */
 export function arrangementsOf(survey: SurveyedCodebase): ArrangementId[] {
-  return arrangementIds.filter((id) => {
+  const hasGroups = (id: ArrangementId): boolean => {
     const { count, rest } = arrangementOf(survey, id);
-    return id === 'folders' || count - 1 > (rest < 0 ? 0 : 1);
-  });
+    return count - 1 > (rest < 0 ? 0 : 1);
+  };
+  return arrangementIds.filter(
+    (id) =>
+      id === 'folders' ||
+      (id === 'modulePackages' ? hasGroups('modules') && hasGroups('packages') : hasGroups(id)),
+  );
 }
 
 /** A measure's values, one a group. */
@@ -68,15 +73,23 @@ export function groupValues(survey: SurveyedCodebase, arrangement: Arrangement, 
 const MAIN_SHARE = 0.9;
 const FEW = 4;
 
+/** A group that holds files alone, and more than so many, is no place to begin at. */
+const LONG_LIST = 40;
+
 /** Where pictures begin: from the whole down, as long as a group holds little else than one other. */
 export function mainScope(survey: SurveyedCodebase, id: ArrangementId = 'folders'): Scope {
   const arrangement = arrangementOf(survey, id);
-  const code = groupValues(counted(survey, false), arrangement, 'codeLines');
+  const shown = counted(survey, false);
+  const code = groupValues(shown, arrangement, 'codeLines');
+  const fileCount = groupValues(shown, arrangement, 'files');
+  const isLongList = (group: number): boolean =>
+    fileCount[group] > LONG_LIST && !subgroups(arrangement, group).some((each) => code[each] > 0);
   for (let group = 0; ;) {
     const below = subgroups(arrangement, group).filter((each) => code[each] > 0);
     const main = below.find((each) => code[each] >= MAIN_SHARE * code[0] && each !== arrangement.rest);
     const files = code[group] - below.reduce((sum, each) => sum + code[each], 0);
     if (main === undefined || below.length + (files > 0 ? 1 : 0) >= FEW) return { arrangement, group };
+    if (below.length > 1 && isLongList(main)) return { arrangement, group };
     group = main;
   }
 }

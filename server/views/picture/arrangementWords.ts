@@ -5,13 +5,19 @@ export const restNames: Record<ArrangementId, string> = {
   folders: 'no folder',
   packages: 'no package',
   modules: 'no build module',
+  modulePackages: 'no build module',
   plan: 'not yet placed',
 };
 
-/** How an arrangement reads in a sentence, and one of its groups. */
-export const arrangementWords: Record<ArrangementId, { plural: string; one: string }> = {
-  folders: { plural: 'folders', one: 'folder' },
-  packages: { plural: 'packages', one: 'package' },
-  modules: { plural: 'build modules', one: 'build module' },
-  plan: { plural: 'modules', one: 'module' },
+/** How the groups of an arrangement read in a sentence, one of them, and by what they are made. */
+export const arrangementWords: Record<ArrangementId, { plural: string; one: string; by: string }> = {
+  folders: { plural: 'folders', one: 'folder', by: 'folder' },
+  packages: { plural: 'packages', one: 'package', by: 'package' },
+  modules: { plural: 'build modules', one: 'build module', by: 'build module' },
+  modulePackages: {
+    plural: 'build modules and packages',
+    one: 'group',
+    by: 'build module, then package',
+  },
+  plan: { plural: 'modules', one: 'module', by: 'module' },
 };

@@ -1,4 +1,6 @@
-import { parseGroupKey } from '../../../core/arrangement/arrangement.ts';
+import { parseGroupKey, type ArrangementId } from '../../../core/arrangement/arrangement.ts';
+import { packageInModule } from '../../../core/arrangement/modulePackages.ts';
+import { folderOf } from '../../../core/contracts/fileTree.ts';
 import type { ElementLabel } from '../ground/elements.ts';
 import { groupText } from './groupText.ts';
 
@@ -141,8 +143,8 @@ function isIn(key: string, within: string): boolean {
 function stepsOf(named: Named, within: string, isAlone: boolean): Step[] {
   const { key, kind, name } = named;
   const group = parseGroupKey(key);
-  if (kind === 'external' || (group && group.id !== 'packages')) return [{ text: name, joint: '' }];
-  if (group) return steps(groupText(named), '.');
+  if (kind === 'external') return [{ text: name, joint: '' }];
+  if (group) return stepsOfGroup(named, group);
   if (key === '') return [{ text: 'the whole codebase', joint: '' }];
   const own = isIn(key, within) ? key.slice(within.length + 1) : key;
   const isMemberOfWithin = isIn(key, within) && key[within.length] !== '/';
@@ -154,6 +156,17 @@ function stepsOf(named: Named, within: string, isAlone: boolean): Step[] {
   const memberSteps = membersOf(members, named, isAlone);
   if (pathSteps.length > 0) pathSteps[0] = { ...pathSteps[0], joint: '#' };
   return [...memberSteps, ...pathSteps];
+}
+
+/** A package by its dots; of build modules that are called alike, and of their packages, the folder is said before. */
+function stepsOfGroup(named: Named, { id, name }: { id: ArrangementId; name: string }): Step[] {
+  if (name === '' || name.startsWith('(')) return [{ text: groupText(named), joint: '' }];
+  const inModule = id === 'modulePackages' ? packageInModule(name) : null;
+  const packageName = id === 'packages' ? name : inModule?.packageName;
+  const own = packageName === undefined ? [{ text: named.name, joint: '' }] : steps(packageName, '.');
+  const isOfModule = id === 'modules' || id === 'modulePackages';
+  const folder = isOfModule ? folderOf(inModule?.module ?? name) : '';
+  return folder === '' ? own : [...own, { text: folder, joint: ': ' }];
 }
 
 function steps(path: string, joint: string): Step[] {

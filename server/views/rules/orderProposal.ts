@@ -54,6 +54,7 @@ export function orderProposal({ survey, plans }: ViewRequest, by: ArrangementId)
         case 'packages':
           return { id: folder, patterns: [`packages:${folder}`] };
         case 'modules':
+        case 'modulePackages':
           return { id: side.groups[group].name, patterns: foldersOf(survey, side.groupOf, group) };
         case 'folders':
           return folder === '' ? { id: 'the top', patterns: ['*'] } : { id: folder, patterns: null };
