@@ -68,7 +68,7 @@ describe('the graph', () => {
     await page.waitForFunction(
       () => ![...document.querySelectorAll('.graph-box .element')].some((e) => e.textContent === 'tariff.ts'),
     );
-    await clickText(page, '.graph-tools .chip', 'Bring back 1');
+    await clickText(page, '.graph-tools .chip', 'Show 1 hidden again');
     await waitForText(page, '.graph-box', 'tariff.ts');
     await clickText(page, '.graph-tools .chip', 'The whole');
     await page.waitForFunction(() => !location.search.includes('around='));
@@ -146,7 +146,7 @@ describe('the graph', () => {
   it('is pruned by what is chosen, by all but that, and by a pattern', async () => {
     const { page } = demo.instrument;
     const takeOut = async (what: string): Promise<void> => {
-      await clickText(page, '.graph-tools .chip', 'Take out …');
+      await clickText(page, '.graph-tools .chip', 'Hide …');
       await clickText(page, '[role=menuitem]', what);
     };
     await open('graph?in=src&open=');
@@ -165,7 +165,7 @@ describe('the graph', () => {
     await page.goBack();
     await page.waitForFunction((count) => document.querySelectorAll('.graph-box').length === count, {}, all);
     await takeOut('What a pattern matches');
-    await page.type('[aria-label="Take out by pattern"]', 'src/{tolls,desk}');
+    await page.type('[aria-label="Hide by pattern"]', 'src/{tolls,desk}');
     await page.keyboard.press('Enter');
     await page.waitForFunction(
       (count) => document.querySelectorAll('.graph-box').length === count,

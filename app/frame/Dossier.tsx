@@ -1,7 +1,9 @@
+import { useEffect, useState } from 'react';
 import { onDemand } from './onDemand.tsx';
-import { usePicture } from '../state/usePicture.ts';
+import { usePicture, type Picture } from '../state/usePicture.ts';
 import { FocusPanel } from './dossier/FocusPanel.tsx';
 import { useTrail } from './dossier/trail.ts';
+import type { ViewDescriptor } from './viewDescriptor.ts';
 
 /** Most pages are looked at without a claim in hand. */
 const EvidencePanel = onDemand(
@@ -10,15 +12,31 @@ const EvidencePanel = onDemand(
 );
 
 /**
- * The side panel: evidence of the claim in hand, or all that is known of the focus. Beside a picture it stays when it
- * is empty, so that the first click does not move what was clicked.
+ * Whether the dossier is shown, and whether a picture keeps room for it meanwhile: with `fromFirstFocus` it is folded until
+ * something was selected in the view, and stays from then on.
  */
-export function Dossier({ codebaseId, staysWhenEmpty }: { codebaseId: number; staysWhenEmpty: boolean }) {
+export function useDossierPlace(
+  view: string,
+  when: ViewDescriptor['dossier'],
+  { dossier, focus, from, to }: Picture,
+): { isShown: boolean; keepsRoom: boolean } {
+  const hasContent = focus !== null || (from !== null && to !== null);
+  const [openedIn, setOpenedIn] = useState<string | null>(null);
+  useEffect(() => {
+    if (hasContent) setOpenedIn(view);
+    else setOpenedIn((known) => (known === view ? known : null));
+  }, [hasContent, view]);
+  if (when === 'never' || dossier === 'closed') return { isShown: false, keepsRoom: false };
+  const stays = when === 'fromFirstFocus';
+  const isShown = hasContent || (stays && openedIn === view);
+  return { isShown, keepsRoom: stays && !isShown };
+}
+
+/** The side panel: evidence of the claim in hand, or all that is known of the focus. */
+export function Dossier({ codebaseId }: { codebaseId: number }) {
   const picture = usePicture();
   const trail = useTrail(picture);
   const hasEvidence = picture.from !== null && picture.to !== null;
-  if (picture.dossier === 'closed') return null;
-  if (!staysWhenEmpty && !hasEvidence && picture.focus === null) return null;
   return (
     <aside className="dossier" aria-label="Dossier">
       {hasEvidence ? (

@@ -22,8 +22,11 @@ export interface ViewDescriptor {
   keys?: readonly (readonly [key: string, meaning: string])[];
   /** A figure beside its name. */
   count?: (totals: Totals, news: News | null, withTests: boolean) => number;
-  /** Whether the dossier stands beside it: always, when there is a focus, or never. */
-  dossier: 'always' | 'withFocus' | 'never';
+  /**
+   * Whether the dossier stands beside it: when there is a focus, never, or from the first focus on, with room kept for it, so
+   * that what is clicked does not move.
+   */
+  dossier: 'fromFirstFocus' | 'withFocus' | 'never';
   /** How an element is shown in it: the verb in menus, and what the address then says; null where it cannot be. */
   shows?: Shows;
   /** Other questions about an element that it answers, each a verb of its own. */

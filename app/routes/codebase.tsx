@@ -6,7 +6,7 @@ import { latestSurveyId, surveyShown } from '../../server/store/surveys.ts';
 import { codebaseState } from '../../server/views/codebaseState.ts';
 import { KEPT } from '../../server/views/picture/address.ts';
 import { newsOf } from '../../server/views/completenessNews.ts';
-import { Dossier } from '../frame/Dossier.tsx';
+import { Dossier, useDossierPlace } from '../frame/Dossier.tsx';
 import { ElementMenuProvider } from '../frame/ElementMenu.tsx';
 import { Finder, KeysDialog, Tray } from '../frame/parts.ts';
 import { Rail } from '../frame/Rail.tsx';
@@ -65,7 +65,7 @@ function Frame({ loaderData }: Route.ComponentProps) {
   const [showsKeys, setShowsKeys] = useState(false);
   const picture = usePicture();
   const view = useLocation().pathname.split('/')[3] ?? '';
-  const dossier = allViews.find(({ path }) => path === view)?.dossier ?? 'never';
+  const place = useDossierPlace(view, allViews.find(({ path }) => path === view)?.dossier ?? 'never', picture);
   const revalidator = useRevalidator();
   useEffect(() => {
     if (picture.focus !== null) noteVisit(codebase.id, picture.focus);
@@ -95,13 +95,15 @@ function Frame({ loaderData }: Route.ComponentProps) {
                   onFind={() => setFinding(true)}
                 />
                 <Rail codebaseId={codebase.id} view={view} totals={record?.totals ?? null} news={news} />
-                <main className="view" tabIndex={-1}>
+                <main
+                  className="view"
+                  tabIndex={-1}
+                  data-keeps-room={place.keepsRoom && record !== null ? '' : undefined}
+                >
                   <ViewTabs codebaseId={codebase.id} view={view} />
                   <Outlet />
                 </main>
-                {dossier !== 'never' && record && (
-                  <Dossier codebaseId={codebase.id} staysWhenEmpty={dossier === 'always'} />
-                )}
+                {place.isShown && record && <Dossier codebaseId={codebase.id} />}
                 {record && <Tray codebaseId={String(codebase.id)} />}
               </div>
               {finding && <Finder codebaseId={codebase.id} onClose={() => setFinding(false)} />}

@@ -34,7 +34,7 @@ export async function measuresCommand(
   if (unfit !== undefined) throw new Problem('badRequest', `${unfit} is no measure of a ${of}.`);
   await withSurvey(terminal, typed, options, ({ survey }) => {
     const scope = { arrangement: arrangementOf(survey, neededArrangement(survey, by)), group: 0 };
-    return write(terminal, [measuresCsv(survey, { ...query, scope, withTests })], options.csv);
+    return write(terminal, [measuresCsv(survey, { ...query, levels: 'all', scope, withTests })], options.csv);
   });
 }
 

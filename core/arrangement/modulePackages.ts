@@ -1,4 +1,5 @@
 import type { SurveyedCodebase } from '../survey.ts';
+import { testElements } from '../testCode.ts';
 import { arrange, isWithin, type Arrangement, type GroupTree } from './arrangement.ts';
 import { byBuildModules } from './buildModules.ts';
 import { byPackages } from './packages.ts';
@@ -50,15 +51,19 @@ function moduleGroup(tree: GroupTree, modules: Arrangement, module: number): num
   return tree.group(modules.name[module], modules.label[module], modules.name[above]);
 }
 
-/** For each build module, the innermost package around all of its code that belongs to any; 0 for none. */
-function sharedPackages(
-  { elements, files }: SurveyedCodebase,
-  modules: Arrangement,
-  packages: Arrangement,
-): Int32Array {
+/**
+ * For each build module, the innermost package around all of its code that belongs to any, tests aside where there is
+ * other code; 0 for none.
+ */
+function sharedPackages(survey: SurveyedCodebase, modules: Arrangement, packages: Arrangement): Int32Array {
+  const { elements, files } = survey;
+  const isTest = testElements(survey);
   const shared = new Int32Array(modules.count).fill(-1);
+  const hasCode = new Uint8Array(modules.count);
+  for (const { element } of files) if (isTest[element] === 0) hasCode[modules.groupOf[element]] = 1;
   for (const { element } of files) {
     const module = modules.groupOf[element];
+    if (isTest[element] === 1 && hasCode[module] === 1) continue;
     const own = new Set(packages.groupOf.subarray(element, elements.subtreeEnd[element]));
     for (const named of own) {
       if (named < 0 || named === packages.rest) continue;

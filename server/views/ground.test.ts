@@ -155,6 +155,7 @@ describe('tests', () => {
 
   it('are neither listed nor counted in measures of groups and files', () => {
     const query = (patch: Partial<MeasuresQuery>): MeasuresQuery => ({
+      levels: 'all',
       kind: 'file',
       scope: { ...scopeOf(survey, 'folders', null), group: 0 },
       columns: ['ca'],
@@ -174,6 +175,15 @@ describe('tests', () => {
       'src/tolls/rate.ts 1',
     ]);
     expect(rows({ withTests: true })).toContain('src/tolls/rate.ts 2');
+    // At one level, no group holds another.
+    expect(rows({ kind: 'group', levels: 1 }).map((row) => row.split(' ')[0])).toEqual(['src']);
+    expect(rows({ kind: 'group', levels: 2 }).map((row) => row.split(' ')[0])).toEqual([
+      'src/locks',
+      'src/tolls',
+    ]);
+    expect(rows({ kind: 'group', levels: 2, filter: 'deep' }).map((row) => row.split(' ')[0])).toEqual([
+      'src/tolls/deep',
+    ]);
     expect(rows({ kind: 'group' })).toEqual([
       ' 0',
       'src 0',

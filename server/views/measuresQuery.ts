@@ -9,11 +9,12 @@ const schema = z.object({
   descending: z.enum(['no', 'yes']).catch('yes'),
   filter: z.string().max(500).catch(''),
   page: z.coerce.number().int().min(0).catch(0),
+  levels: z.literal('all').or(z.coerce.number().int().min(1)).nullable().catch(null),
 });
 
 export type MeasuresState = Pick<
   MeasuresQuery,
-  'kind' | 'columns' | 'sort' | 'descending' | 'filter' | 'page'
+  'kind' | 'levels' | 'columns' | 'sort' | 'descending' | 'filter' | 'page'
 >;
 
 /** The table that an address asks for. Unknown or unfitting measures are passed over. */
@@ -24,6 +25,7 @@ export function measuresQuery(params: URLSearchParams): MeasuresState {
     descending: params.get('descending'),
     filter: params.get('filter') ?? '',
     page: params.get('page') ?? 0,
+    levels: params.get('levels'),
   });
   const fits = (id: string): boolean => measureNamed(id)?.appliesTo.includes(raw.of) === true;
   const asked = params.getAll('column').filter(fits);
@@ -31,6 +33,7 @@ export function measuresQuery(params: URLSearchParams): MeasuresState {
   const sort = raw.sort !== null && (raw.sort === 'name' || fits(raw.sort)) ? raw.sort : columns[0];
   return {
     kind: raw.of,
+    levels: raw.levels,
     columns,
     sort,
     descending: raw.descending === 'yes',

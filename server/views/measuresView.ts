@@ -1,4 +1,5 @@
 import { groupKey, isWithin } from '../../core/arrangement/arrangement.ts';
+import { cutAt, levelsBelow } from '../../core/arrangement/cut.ts';
 import { elementKinds, FORM } from '../../core/facts/fileFacts.ts';
 import { catalogue, measureNamed } from '../../core/measures/catalogue.ts';
 import type { Measure, MeasuredKind } from '../../core/measures/measure.ts';
@@ -13,6 +14,8 @@ import { groupLabel } from './picture/labels.ts';
 export interface MeasuresQuery {
   kind: MeasuredKind;
   scope: Scope;
+  /** Of groups, how many levels below the scope: none holds another. All of them with `all`; what suits, with null. */
+  levels: number | 'all' | null;
   columns: string[];
   sort: string;
   descending: boolean;
@@ -41,6 +44,9 @@ export interface MeasuresRow extends ElementLabel {
 export interface MeasuresTable {
   columns: (MeasureHeader & { largest: number; median: number })[];
   rows: MeasuresRow[];
+  /** How many levels deep groups are listed, and how deep they stand. */
+  levels: number | 'all';
+  mostLevels: number;
   /** Rows that pass, on all pages. */
   count: number;
   page: number;
@@ -77,11 +83,50 @@ function listingOf(survey: SurveyedCodebase, query: MeasuresQuery): Listing {
   return query.kind === 'group' ? groupListing(survey, query) : elementListing(survey, query);
 }
 
-/** Groups of the scope that hold files which count. */
-function groupListing(survey: SurveyedCodebase, { scope, withTests, only }: MeasuresQuery): Listing {
+/** A table of groups goes as deep as it must to have so many rows. */
+const ENOUGH_GROUPS = 12;
+
+/** Groups of a scope with code, so many levels deep: the innermost there, so that none holds another. O(groups). */
+function groupsAtLevel(
+  { arrangement, group: scope }: Scope,
+  files: Float64Array,
+  levels: number,
+): Uint8Array {
+  const cut = cutAt(arrangement, scope, levels);
+  const listed = new Uint8Array(arrangement.count);
+  for (let group = scope; group < arrangement.subtreeEnd[scope]; group++)
+    if (files[group] > 0 && cut[group] === group) {
+      listed[group] = 1;
+      if (group > scope) listed[arrangement.parent[group]] = 0;
+    }
+  return listed;
+}
+
+/** How many levels deep groups are listed where nobody said it: until there are enough. */
+function levelsThatSuit(scope: Scope, files: Float64Array, most: number): number {
+  for (let levels = 1; levels < most; levels++)
+    if (groupsAtLevel(scope, files, levels).reduce((sum, is) => sum + is, 0) >= ENOUGH_GROUPS) return levels;
+  return Math.max(1, most);
+}
+
+function depthOf(
+  survey: SurveyedCodebase,
+  { kind, scope, levels, withTests }: MeasuresQuery,
+): Pick<MeasuresTable, 'levels' | 'mostLevels'> {
+  if (kind !== 'group') return { levels: 'all', mostLevels: 0 };
+  const mostLevels = levelsBelow(scope.arrangement, scope.group);
+  const files = groupValues(counted(survey, withTests), scope.arrangement, 'files');
+  return { levels: levels ?? levelsThatSuit(scope, files, mostLevels), mostLevels };
+}
+
+/** Groups of the scope that hold files which count; what is looked for by name is found at any level. */
+function groupListing(survey: SurveyedCodebase, query: MeasuresQuery): Listing {
+  const { scope, withTests, only, filter } = query;
   const { arrangement, group: outer } = scope;
   const shown = counted(survey, withTests);
   const files = groupValues(shown, arrangement, 'files');
+  const { levels } = depthOf(survey, query);
+  const atLevel = levels === 'all' || filter.trim() !== '' ? null : groupsAtLevel(scope, files, levels);
   const holdsListed = new Uint8Array(arrangement.count);
   if (only)
     for (const { element } of shown.files)
@@ -92,7 +137,10 @@ function groupListing(survey: SurveyedCodebase, { scope, withTests, only }: Meas
     key: (group) => groupKey(arrangement, group),
     label: (group) => groupLabel(arrangement, group),
     isListed: (group) =>
-      isWithin(arrangement, group, outer) && files[group] > 0 && (!only || holdsListed[group] === 1),
+      isWithin(arrangement, group, outer) &&
+      files[group] > 0 &&
+      (atLevel === null || atLevel[group] === 1) &&
+      (!only || holdsListed[group] === 1),
     values: (id) => groupValues(shown, arrangement, id),
   };
 }
@@ -158,6 +206,7 @@ export function measuresView(survey: SurveyedCodebase, query: MeasuresQuery): Me
       isMarked: !isGroup && (query.marked?.[i] ?? 0) > 0,
       values: values.map((column) => (Number.isNaN(column[i]) ? null : column[i])),
     })),
+    ...depthOf(survey, query),
     count: found.length,
     page,
     pages,

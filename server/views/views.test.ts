@@ -105,6 +105,7 @@ describe('tests left out', () => {
 
 describe('the table of measures', () => {
   const query = (patch: Partial<MeasuresQuery> = {}): MeasuresQuery => ({
+    levels: 'all',
     kind: 'routine',
     scope: inFolder(''),
     columns: ['cyclomatic', 'fanIn'],

@@ -54,7 +54,8 @@ export function CyclesPage({ picture, scope }: { picture: CyclesPicture; scope: 
                 ),
             )}
           </nav>
-          <div className="cycle-details">
+          {/* Another cycle is read from its top. */}
+          <div className="cycle-details" key={open.key}>
             {picture.unknown !== null && (
               <p className="caution" role="status">
                 This picture has no cycle with {picture.unknown.slice(2)} as the address asks for; {open.tag}{' '}

@@ -8,5 +8,5 @@ export const cycles: ViewDescriptor = {
   keys: [['← and →', 'step before, step after']],
   count: ({ fileCycles, fileCyclesWithoutTests = fileCycles }, _, withTests) =>
     withTests ? fileCycles : fileCyclesWithoutTests,
-  dossier: 'always',
+  dossier: 'fromFirstFocus',
 };

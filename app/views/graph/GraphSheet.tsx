@@ -41,7 +41,7 @@ export function GraphSheet({
   onChoose: (end: string) => void;
 }) {
   const { nodes, width, height, tint, bar } = picture;
-  const { focus, from: openFrom, to: openTo, showEvidence, change } = usePicture();
+  const { by, focus, from: openFrom, to: openTo, showEvidence, change } = usePicture();
   const nameOf = useNameOf();
   const [pointed, setPointed] = useState<number | null>(null);
   const [more, setMore] = useState<{
@@ -57,7 +57,8 @@ export function GraphSheet({
     (best, node) => (node.isOpen || (best !== null && best.y <= node.y) ? best : node),
     null,
   );
-  const zoom = useSheetZoom(sheet, { width, height, home, top });
+  const subject = [query.around, query.until, query.cycle, by].join('\n');
+  const zoom = useSheetZoom(sheet, { width, height, home, top, subject });
   const edits = useGraphEdits(picture, query);
   const focused = nodes.findIndex(({ key, members }) =>
     members === null ? key === focus : members.some((member) => member.key === focus),
@@ -137,34 +138,44 @@ export function GraphSheet({
     event.preventDefault();
     event.stopPropagation();
   };
+  /** What is reached by Tab is brought into view; what is clicked is there. */
+  const onFocus = ({ target }: React.FocusEvent): void => {
+    const at = target.closest<HTMLElement>('[data-box]')?.dataset.box;
+    if (at !== undefined && target.matches(':focus-visible')) zoom.reveal(nodes[Number(at)]);
+  };
   return (
-    <div
-      className="graph-sheet"
-      ref={sheet}
-      data-picture
-      tabIndex={0}
-      role="application"
-      aria-label="Who uses whom"
-      onKeyDown={onKey}
-      onPointerDown={startDrag}
-      onClickCapture={choose}
-    >
-      <div
-        className={`graph-world${query.since === null ? '' : ' compared'}`}
-        ref={world}
-        style={{ width, height, transform: zoom.transform }}
-      >
-        {drawn}
-        {area === null || !isBundled(picture) ? (
-          <FewLinks {...links} />
-        ) : (
-          <ManyLinks {...links} world={world} area={area} scale={zoom.scale} lit={lit} />
-        )}
+    <>
+      <div className="graph-room">
+        <div
+          className="graph-sheet"
+          ref={sheet}
+          data-picture
+          tabIndex={0}
+          role="application"
+          aria-label="Who uses whom"
+          onKeyDown={onKey}
+          onFocus={onFocus}
+          onPointerDown={startDrag}
+          onClickCapture={choose}
+        >
+          <div
+            className={`graph-world${query.since === null ? '' : ' compared'}`}
+            ref={world}
+            style={{ width, height, transform: zoom.transform }}
+          >
+            {drawn}
+            {area === null || !isBundled(picture) ? (
+              <FewLinks {...links} />
+            ) : (
+              <ManyLinks {...links} world={world} area={area} scale={zoom.scale} lit={lit} />
+            )}
+          </div>
+          {more && <OpenMenu at={more.at} entries={edits.choices(more)} onClose={() => setMore(null)} />}
+        </div>
+        <GraphInset picture={picture} view={zoom.view} onGo={zoom.centre} />
       </div>
-      <p className="graph-legend faded">{graphLegend(picture).join(' · ')}</p>
-      <GraphInset picture={picture} view={zoom.view} onGo={zoom.centre} />
-      {more && <OpenMenu at={more.at} entries={edits.choices(more)} onClose={() => setMore(null)} />}
-    </div>
+      <p className="reading graph-legend faded">{graphLegend(picture).join(' · ')}</p>
+    </>
   );
 }
 

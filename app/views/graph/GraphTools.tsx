@@ -6,7 +6,7 @@ import { counted, figure } from '../../state/figures.ts';
 import { usePicture } from '../../state/usePicture.ts';
 import { ExportButton } from './ExportButton.tsx';
 import { ModuleButton } from './ModuleButton.tsx';
-import { TakeOutButton } from './TakeOutButton.tsx';
+import { HideButton } from './HideButton.tsx';
 import { useGraphEdits, wholeAgain } from './useGraphEdits.ts';
 import { WaySteps } from './WaySteps.tsx';
 
@@ -67,7 +67,7 @@ export function GraphTools({
         </button>
       )}
       <WaySteps walk={walk} />
-      <TakeOutButton picture={picture} chosen={chosen} edits={edits} />
+      <HideButton picture={picture} chosen={chosen} edits={edits} />
       {query.without.length > 0 && (
         <button
           type="button"
@@ -75,8 +75,13 @@ export function GraphTools({
           title={query.without.join('\n')}
           onClick={() => change({ without: null })}
         >
-          Bring back {figure(query.without.length)}
+          Show {picture.hiddenBoxes > 0 ? `${figure(picture.hiddenBoxes)} hidden` : 'hidden ones'} again
         </button>
+      )}
+      {picture.matchNothing.length > 0 && (
+        <span className="caution" role="status">
+          No box matches <span className="mono">{picture.matchNothing.join(', ')}</span>
+        </span>
       )}
       {query.put.length > 0 && (
         <button type="button" className="chip" onClick={() => change({ put: null })}>

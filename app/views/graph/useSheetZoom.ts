@@ -27,17 +27,23 @@ const LOW = 120;
 const READABLE = 0.7;
 
 /**
- * Zoom and pan of a drawing of a size: the wheel scrolls, with Ctrl it zooms, a drag moves it. What is drawn anew stays where it was.
- * Where there is no room for all, it is first seen from its `top` box, or around `home`.
+ * Zoom and pan of a drawing of a size: the wheel scrolls, with Ctrl it zooms, a drag moves it. What is drawn anew of the same
+ * `subject` stays where it was. Where there is no room for all, it is first seen from its `top` box, or around `home`.
  */
 export function useSheetZoom(
   sheet: RefObject<HTMLDivElement | null>,
-  { width, height, home, top }: { width: number; height: number; home: Box | null; top: Box | null },
+  {
+    width,
+    height,
+    home,
+    top,
+    subject,
+  }: { width: number; height: number; home: Box | null; top: Box | null; subject: string },
 ): SheetZoom {
   const [transform, setTransform] = useState<ZoomTransform>(zoomIdentity);
   const [room, setRoom] = useState({ width: 0, height: 0 });
   const behaviour = useRef<ZoomBehavior<HTMLDivElement, unknown> | null>(null);
-  const isPlaced = useRef(false);
+  const placed = useRef<string | null>(null);
   const go = useCallback(
     (next: ZoomTransform): void => {
       if (sheet.current && behaviour.current) select(sheet.current).call(behaviour.current.transform, next);
@@ -88,8 +94,8 @@ export function useSheetZoom(
     };
   }, [sheet]);
   useEffect(() => {
-    if (isPlaced.current || room.width === 0) return;
-    isPlaced.current = true;
+    if (placed.current === subject || room.width === 0) return;
+    placed.current = subject;
     const first = fitted(READABLE);
     const isAllSeen = first.k * height + 2 * MARGIN <= room.height;
     // In the middle, but for the ends of the drawing: beyond those nothing is to be seen.
@@ -100,7 +106,7 @@ export function useSheetZoom(
     const x = isWide && seen ? middle(room.width, seen.x + seen.width / 2, width) : first.x;
     const y = home && !isAllSeen ? middle(room.height, home.y + home.height / 2, height) : first.y;
     go(zoomIdentity.translate(x, y).scale(first.k));
-  }, [room, fitted, go, width, height, home, top]);
+  }, [room, fitted, go, width, height, home, top, subject]);
   const { k, x, y } = transform;
   return {
     scale: k,

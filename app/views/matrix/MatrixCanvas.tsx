@@ -13,7 +13,7 @@ import { useElementMenu } from '../../frame/ElementMenu.tsx';
 import { useSheetColours } from '../../theme/useSheetColours.ts';
 import type { DrawnTag } from './drawBrackets.ts';
 import { drawMatrix } from './drawMatrix.ts';
-import { insetOf, moveTo, spotAt, type Inset, type Spot } from './geometry.ts';
+import { DOSSIER_ROOM, insetOf, moveTo, spotAt, type Inset, type Spot } from './geometry.ts';
 import { cellsAgainst, countAt, inksOf, rowOfFocus, type Scene } from './scene.ts';
 import { useMatrixZoom } from './useMatrixZoom.ts';
 
@@ -50,7 +50,7 @@ export function MatrixCanvas({
   onCycle: (key: string) => void;
 }) {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const [size, setSize] = useState({ width: 0, height: 0 });
+  const [size, setSize] = useState({ width: 0, height: 0, room: 0 });
   const colours = useSheetColours();
   const inks = useMemo(() => inksOf(colours), [colours]);
   const tags = useRef<DrawnTag[]>([]);
@@ -84,7 +84,12 @@ export function MatrixCanvas({
 
   useLayoutEffect(() => {
     const host = canvas.current!.parentElement!;
-    const measure = (): void => setSize({ width: host.clientWidth, height: host.clientHeight });
+    const measure = (): void => {
+      const { clientWidth: width, clientHeight: height } = host;
+      // Cells are as large beside the dossier as before it opens: the first click moves nothing.
+      const room = width - (host.closest('[data-keeps-room]') === null ? 0 : DOSSIER_ROOM);
+      setSize({ width, height, room });
+    };
     const observer = new ResizeObserver(measure);
     observer.observe(host);
     measure();

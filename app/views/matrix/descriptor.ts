@@ -16,6 +16,6 @@ export const matrix: ViewDescriptor = {
     ['0', 'see the whole matrix, or its rows with names'],
     ['Shift+arrows', 'move the sheet'],
   ],
-  dossier: 'always',
+  dossier: 'fromFirstFocus',
   shows: { verb: 'Show in matrix', patch: groupAround },
 };

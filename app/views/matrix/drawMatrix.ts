@@ -6,7 +6,8 @@ import type { Geometry } from './geometry.ts';
 import { beginsLevel, visibleRange, type Context, type Lit, type Visible } from './inView.ts';
 import { INKS, type Inks, type Scene } from './scene.ts';
 
-const FIGURES_FROM = 12;
+/** From here on a cell has room for three digits: none stays blank among cells with figures. */
+const FIGURES_FROM = 15;
 const GRID_FROM = 5;
 const MARKED_FROM = 4;
 
@@ -194,7 +195,7 @@ function drawFigures(context: Context, scene: Scene, geometry: Geometry, inks: I
     for (let at = scene.start[row]; at < scene.start[row + 1]; at++) {
       const column = scene.column[at];
       if (column < v.firstColumn || column >= v.endColumn) continue;
-      const figure = figureInCell(scene.count[at], { room: cell - 3, size, perLetter });
+      const figure = figureInCell(scene.count[at], { room: cell - 2, size, perLetter });
       if (!figure) continue;
       if (figure.size !== drawn) context.font = `${(drawn = figure.size)}px ${figuresFace}`;
       context.fillStyle = (column > row ? inks.against : inks.ramp)[scene.ink[at]].figure;
@@ -218,7 +219,7 @@ export function figureInCell(
   const text = texts.find(({ length }) => length * perLetter <= room);
   if (text !== undefined) return { text, size };
   const shortest = texts.reduce((a, b) => (b.length < a.length ? b : a));
-  const smaller = Math.floor((size * room) / (shortest.length * perLetter));
+  const smaller = Math.floor((2 * size * room) / (shortest.length * perLetter)) / 2;
   return smaller < LEAST_SIZE ? null : { text: shortest, size: smaller };
 }
 

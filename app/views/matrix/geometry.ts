@@ -17,16 +17,19 @@ export interface Geometry {
 export const LARGEST_CELL = 29;
 const MARGIN = 24;
 
+/** Beside a matrix the dossier will take so much, once something is selected. */
+export const DOSSIER_ROOM = 320;
+
 /** The size of a cell at which the whole matrix is seen. */
 export function fittingCell(width: number, height: number, left: number, top: number, count: number): number {
   const room = Math.min(width - left - MARGIN - 24, height - top - MARGIN);
   return Math.max(0.2, Math.min(LARGEST_CELL, room / Math.max(1, count)));
 }
 
-/** A row with its name needs so much; where the whole has it, the whole is shown. */
-const LEAST_NAMED = 12;
+/** A row with its name, and a cell with three digits, need so much; where the whole has it, the whole is shown. */
+const LEAST_NAMED = 15;
 /** Where it has not, rows are so high and scroll. */
-const NAMED_CELL = 15;
+const NAMED_CELL = 18;
 
 /** The size of a cell at which the picture is first seen: names can be read, whatever the number of rows. */
 export function restingCell(fitting: number): number {

@@ -171,8 +171,8 @@ describe('the geometry of the canvas', () => {
       fc.property(fc.integer({ min: 1, max: 5000 }), (count) => {
         const fitting = fittingCell(900, 650, 200, 100, count);
         const cell = restingCell(fitting);
-        expect(cell).toBeGreaterThanOrEqual(12);
-        expect(cell === fitting).toBe(fitting >= 12);
+        expect(cell).toBeGreaterThanOrEqual(15);
+        expect(cell === fitting).toBe(fitting >= 15);
       }),
     );
   });
@@ -205,11 +205,12 @@ describe('the figure of a cell', () => {
   it.each([
     [7, 12, '7 10'],
     [463, 18, '463 10'],
+    [463, 14, '463 7.5'],
     [463, 13, '463 7'],
     [463, 12, null],
     [2_463, 24, '2.5k 10'],
     [2_463, 12, '2k 10'],
-    [63_463, 14, '63k 7'],
+    [63_463, 14, '63k 7.5'],
   ])('%i in %i pixels: %s', (count, room, expected) => {
     expect(inCell(count, room)).toBe(expected);
   });

@@ -58,13 +58,16 @@ export interface Inks {
 /** The lightest of those against the order is still told from the paper. */
 const LEAST_AGAINST = 0.4;
 
+/** Small figures on a middling cell need all the contrast there is. */
+const EXTREMES = ['#000000', '#ffffff'];
+
 export function inksOf(colours: SheetColours): Inks {
   const { least, most, sheet, against, panel, ink } = colours;
   const ramp = (from: string, to: string, start: number): CellInk[] => {
     const between = interpolateRgb(from, to);
     return Array.from({ length: INKS }, (_, i) => {
       const fill = between(start + ((1 - start) * i) / (INKS - 1));
-      return { fill, figure: readableOn(fill, [panel, ink]) };
+      return { fill, figure: readableOn(fill, [panel, ink, ...EXTREMES]) };
     });
   };
   return { colours, ramp: ramp(least, most, 0), against: ramp(sheet, against, LEAST_AGAINST) };

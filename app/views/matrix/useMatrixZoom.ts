@@ -16,6 +16,8 @@ export interface MatrixZoom {
 
 export interface Frame {
   width: number;
+  /** Of the width, what cells are fitted into. */
+  room: number;
   height: number;
   left: number;
   top: number;
@@ -47,8 +49,8 @@ export function useMatrixZoom(
   useEffect(() => {
     callbacks.current = { onChange, onSettle, initial, isElsewhere };
   });
-  const { width, height, left, top, count } = frame;
-  const fit = fittingCell(width, height, left, top, count);
+  const { width, height, left, top, count, room } = frame;
+  const fit = fittingCell(room, height, left, top, count);
   const resting = restingCell(fit) / fit;
 
   // Before the first drawing shows, so that no turn of the wheel is lost.

@@ -13,6 +13,7 @@ import {
   ScopePart,
   TestsPart,
 } from '../../frame/Caption.tsx';
+import { DepthPart } from '../../frame/DepthPart.tsx';
 import { onDemand } from '../../frame/onDemand.tsx';
 import { counted, figure } from '../../state/figures.ts';
 import type { MeasuresState } from '../../../server/views/measuresQuery.ts';
@@ -67,9 +68,19 @@ export function MeasuresPage({
           name="of"
           options={kindOptions}
           value={query.kind}
-          also={{ sort: null, column: null, page: null, descending: null }}
+          also={{ sort: null, column: null, page: null, descending: null, levels: null }}
         />
-        , <ArrangementPart scope={scope} />, in <ScopePart scope={scope} />, tests <TestsPart />, by{' '}
+        , <ArrangementPart scope={scope} />
+        {query.kind === 'group' && query.filter === '' && (
+          <DepthPart
+            name="levels"
+            levels={table.levels}
+            mostLevels={table.mostLevels}
+            every="at every level"
+            also={{ page: null }}
+          />
+        )}
+        , in <ScopePart scope={scope} />, tests <TestsPart />, by{' '}
         <ParameterChoice
           label="sorted by"
           name="sort"

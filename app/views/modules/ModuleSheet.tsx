@@ -185,20 +185,20 @@ function Row({
               ⟨{row.cycle}⟩
             </span>
           )}
-          {row.doubtful > 0 && (
-            <span
-              className="caution"
-              title={`${counted(row.doubtful, 'file')} that another module pulls at as much`}
-            >
-              {figure(row.doubtful)} doubtful
-            </span>
-          )}
         </span>
         {row.files === 0 && (
           <span className="module-purpose faded">nothing stands in it, or tests alone</span>
         )}
-        {row.files > 0 && row.purpose !== '' && (
+        {row.files > 0 && (row.doubtful > 0 || row.purpose !== '') && (
           <span className="module-purpose faded" title={row.purpose}>
+            {row.doubtful > 0 && (
+              <span
+                className="caution"
+                title={`${counted(row.doubtful, 'file')} that another module pulls at as much`}
+              >
+                {figure(row.doubtful)} doubtful{' '}
+              </span>
+            )}
             {row.purpose}
           </span>
         )}

@@ -174,7 +174,7 @@ function Pairs({ breaks, rule, editor }: { breaks: Breaks; rule: RuleLine; edito
 }
 
 /** Who uses whom, with the lines in which it stands; all of them are its evidence. */
-function PairEnds({ pair: { from, to, lines, isUse }, rule }: { pair: BrokenPair; rule: RuleLine }) {
+function PairEnds({ pair: { from, to, lines, isUse, tests }, rule }: { pair: BrokenPair; rule: RuleLine }) {
   const { params, change } = usePicture();
   const { codebaseId } = useParams();
   const sourceAt = (line: number): string => {
@@ -185,7 +185,7 @@ function PairEnds({ pair: { from, to, lines, isUse }, rule }: { pair: BrokenPair
     });
     return `/codebases/${codebaseId}/source?${search}`;
   };
-  const { kinds, certainty, tests } = rule.choices;
+  const { kinds, certainty } = rule.choices;
   return (
     <p className="mono">
       <CutName name={from} />{' '}

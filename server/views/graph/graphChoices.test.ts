@@ -209,6 +209,13 @@ describe('growing and pruning', () => {
   it('takes out what a pattern matches, groups and elements alike, and leaves what is named as a pattern reads', () => {
     expect(files(drawn(`${OPEN}&without=**/{gate,bill}.ts`))).not.toContain('locks/gate.ts');
     expect(names(drawn('open=&without=l*'))).toEqual(['desk', 'quay', 'tolls']);
+    // A closed group is gone where all of its files are meant.
+    expect(drawn('open=&without=locks/**')).toMatchObject({ hiddenBoxes: 1, matchNothing: [] });
+    expect(names(drawn('open=&without=locks/**'))).toEqual(['desk', 'quay', 'tolls']);
+    expect(drawn('open=&without=nowhere/**')).toMatchObject({
+      hiddenBoxes: 0,
+      matchNothing: ['nowhere/**'],
+    });
   });
 
   it('tells what more than half of the others use', async () => {

@@ -3,6 +3,7 @@ import { groupKey, groupWithKey } from '../../../core/arrangement/arrangement.ts
 import { unitOfNode } from '../../../core/arrangement/nodes.ts';
 import { openedByItself, pictureRows, type PictureRow } from '../../../core/arrangement/rows.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
+import { elementOf } from '../ground/elements.ts';
 import type { Scope } from '../ground/scope.ts';
 import type { DrawnUnits } from './drawnUnits.ts';
 import type { GraphQuery } from './graphQuery.ts';
@@ -19,6 +20,10 @@ export interface GraphRows {
   rows: PictureRow[];
   /** Keys of groups that were asked to be open, and are not for want of room. */
   rolledUp: string[];
+  /** How many boxes are hidden by hand. */
+  hiddenBoxes: number;
+  /** What was asked to be hidden, and is not in the picture. */
+  matchNothing: string[];
 }
 
 /** The rows that are drawn: of the whole as they are open, or those of a choice with the groups around them. */
@@ -37,7 +42,9 @@ export function graphRows(
         : new Set(asked);
   const within = drawn === null ? new Int32Array(0) : unitsIn(picture, drawn.units);
   if (drawn !== null) for (const key of query.shut) open.delete(groupWithKey(picture.arrangement, key) ?? -1);
-  const without = nodesNamed(survey, picture, query.without);
+  const named = nodesNamed(survey, picture, query.without);
+  const without = new Set(named.flat());
+  let hiddenBoxes = 0;
   const shown = (): PictureRow[] => {
     const rows = pictureRows(picture, {
       scope: drawn === null ? scope.group : 0,
@@ -47,7 +54,9 @@ export function graphRows(
     });
     const chosen =
       drawn === null ? rows : rows.filter((row) => holdsDrawn(picture, row, drawn.units, within));
-    return withoutEmpty(withoutNodes(chosen, without));
+    const kept = withoutNodes(chosen, without);
+    hiddenBoxes = closedIn(chosen) - closedIn(kept);
+    return withoutEmpty(kept);
   };
   const rolledUp: string[] = [];
   let rows = shown();
@@ -57,7 +66,14 @@ export function graphRows(
     rolledUp.push(groupKey(picture.arrangement, last));
     rows = shown();
   }
-  return { rows, rolledUp };
+  const matchNothing = query.without.filter(
+    (text, i) => named[i].length === 0 && elementOf(survey, text) === undefined,
+  );
+  return { rows, rolledUp, hiddenBoxes, matchNothing };
+}
+
+function closedIn(rows: readonly PictureRow[]): number {
+  return rows.filter(({ heading }) => !heading).length;
 }
 
 /** True for an open group, for what is drawn, and for a closed group that holds some of it. */

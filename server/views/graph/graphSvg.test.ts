@@ -62,6 +62,8 @@ describe('a drawing as SVG', () => {
       noWay: null,
       open: ['group'],
       rolledUp: [],
+      hiddenBoxes: 0,
+      matchNothing: [],
       hubs: [],
       flow: 'down',
       tint: null,

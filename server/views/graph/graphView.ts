@@ -63,6 +63,9 @@ export interface GraphPicture {
   /** Keys of the groups that are open, and of those that are not for want of room. */
   open: string[];
   rolledUp: string[];
+  /** How many boxes are hidden by hand, and patterns of such that no box matches. */
+  hiddenBoxes: number;
+  matchNothing: string[];
   /** Ends of boxes that most of the others use. */
   hubs: string[];
   flow: GraphQuery['flow'];
@@ -86,7 +89,7 @@ export function graphView(survey: SurveyedCodebase, question: GraphQuestion): Gr
   const picture = arranged(survey, question);
   const { query } = question;
   const chosen = drawnUnits(survey, picture, query);
-  const { rows, rolledUp } = graphRows(survey, picture, question, chosen);
+  const { rows, ...shown } = graphRows(survey, picture, question, chosen);
   const drawn = drawnGraph(survey, picture, { rows, chosen, question });
   const measured = (id: string | null) =>
     id === null
@@ -120,7 +123,7 @@ export function graphView(survey: SurveyedCodebase, question: GraphQuestion): Gr
     walk: (chosen?.walk ?? []).map((unit) => nodeLabel(survey, picture, nodeOfUnit(picture, unit))),
     noWay: chosen?.noWay ?? null,
     open: rows.filter(({ heading }) => heading).map(({ node }) => groupKey(picture.arrangement, node)),
-    rolledUp,
+    ...shown,
     hubs: hubsOf(drawn),
     flow: query.flow,
     tint: tint?.measure ?? null,

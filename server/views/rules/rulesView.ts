@@ -12,6 +12,7 @@ import type { Exception, Judgement, OrderRule, Rule, RuleBook } from '../../../c
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 import { Problem } from '../../problem.ts';
 import { ruleBook, type RuleBookRecord } from '../../store/ruleBooks.ts';
+import { elementOf } from '../ground/elements.ts';
 import { arrangementOf, arrangementsOf } from '../ground/scope.ts';
 import { remembered } from '../ground/memory.ts';
 import { testElements } from '../ground/tests.ts';
@@ -30,6 +31,8 @@ export interface BrokenPair {
   to: string;
   /** True for one file that uses another, or an external; else `to` is what is measured, or ''. */
   isUse: boolean;
+  /** Whether its evidence counts tests: where the rule does, and where one of both files is a test. */
+  tests: 'in' | 'out';
   /** Of cycles their members, of measures what they come to; '' for uses. */
   words: string;
   /** Kinds of references, and how many of each. */
@@ -69,7 +72,7 @@ export interface RuleLine {
   accepted: number;
   isIdle: boolean;
   /** How evidence is asked for of what breaks it. */
-  choices: { kinds: string; certainty: string; tests: 'in' | 'out' };
+  choices: { kinds: string; certainty: string };
 }
 
 export interface ExceptionLine {
@@ -207,7 +210,7 @@ function ruleLine(rule: Rule, { violations, accepted, idle }: Judgement): RuleLi
     references: sum(violations),
     accepted: sum(accepted.map(({ violation }) => violation)),
     isIdle: idle.includes(rule.name),
-    choices: { ...rule.choices, tests: rule.withTests ? 'in' : 'out' },
+    choices: rule.choices,
   };
 }
 
@@ -241,6 +244,9 @@ function breaksOf(
   const groupsOf = new Map(
     rules.map((rule) => [rule.name, rule.sort === 'order' ? groupNamesOf(survey, rule) : () => '']),
   );
+  const withTests = new Map(rules.map((rule) => [rule.name, rule.withTests]));
+  const isTest = testElements(survey);
+  const isTestFile = (key: string): boolean => isTest[elementOf(survey, key) ?? -1] === 1;
   const all = [...violations.map((violation) => ({ violation, exception: null })), ...accepted];
   const found = new Map<
     string,
@@ -270,6 +276,8 @@ function breaksOf(
         kinds: [],
       },
       isUse: !notUses.has(violation.kind),
+      tests:
+        withTests.get(violation.rule) || [violation.from, violation.to].some(isTestFile) ? 'in' : 'out',
       accepted: exception?.reason ?? null,
     };
     own.byPair.set(key, pair);

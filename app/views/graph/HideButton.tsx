@@ -4,8 +4,8 @@ import { MenuChip } from '../../frame/MenuChip.tsx';
 import { counted } from '../../state/figures.ts';
 import type { GraphEdits } from './useGraphEdits.ts';
 
-/** Takes several boxes out of the drawing at once: what is chosen, all but that, what most of it uses, what a pattern matches. */
-export function TakeOutButton({
+/** Hides several boxes of the drawing at once: what is chosen, all but that, what most of it uses, what a pattern matches. */
+export function HideButton({
   picture: { nodes, edges, hubs },
   chosen,
   edits,
@@ -26,8 +26,8 @@ export function TakeOutButton({
     return (
       <input
         className="field mono"
-        aria-label="Take out by pattern"
-        placeholder="take out: **/*Test.java"
+        aria-label="Hide by pattern"
+        placeholder="hide: **/*Test.java"
         autoFocus
         onBlur={() => setTyping(false)}
         onKeyDown={(event) => {
@@ -66,10 +66,10 @@ export function TakeOutButton({
             disabled: alone.length === 0,
             run: () => edits.leaveOut(alone),
           },
-          { key: 'pattern', label: 'What a pattern matches', run: () => setTyping(true) },
+          { key: 'pattern', label: 'What a pattern of paths or names matches …', run: () => setTyping(true) },
         ]}
       >
-        Take out …
+        Hide …
       </MenuChip>
     </>
   );
