@@ -1,4 +1,5 @@
 import { Command, InvalidArgumentError, Option } from 'commander';
+import { barrelChoices } from '../core/barrels.ts';
 import { builtArrangements } from '../core/arrangement/arrangement.ts';
 import { grains } from '../core/arrangement/units.ts';
 import { measuredKinds } from '../core/measures/measure.ts';
@@ -45,6 +46,10 @@ const byOption = (): Option =>
   new Option('--by <ARRANGEMENT>', 'how elements stand in groups')
     .choices(builtArrangements)
     .default('folders');
+const barrelsOption = (): Option =>
+  new Option('--barrels <COUNTED>', 'count imports of barrels where they lead (through), or as written')
+    .choices(barrelChoices)
+    .default('through');
 const withTestsOption = (): Option => new Option('--with-tests', 'count tests too').default(false);
 
 function addTables(program: Command, terminal: Terminal): void {
@@ -58,6 +63,7 @@ function addTables(program: Command, terminal: Terminal): void {
     .addOption(new Option('--of <KIND>', 'what is measured').choices(measuredKinds).default('file'))
     .addOption(byOption())
     .option('--column <MEASURE...>', 'the measures to write; the usual ones when none is named')
+    .addOption(barrelsOption())
     .addOption(withTestsOption())
     .requiredOption('--csv <FILE>', 'where to write them; - for standard output')
     .action(async (typed: string, options: MeasuresOptions) => {
@@ -71,6 +77,7 @@ function addTables(program: Command, terminal: Terminal): void {
   )
     .addOption(byOption())
     .addOption(new Option('--grain <GRAIN>', 'what a cycle is among').choices(grains).default('files'))
+    .addOption(barrelsOption())
     .addOption(withTestsOption())
     .requiredOption('--csv <FILE>', 'where to write them; - for standard output')
     .action(async (typed: string, options: CyclesOptions) => {

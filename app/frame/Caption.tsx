@@ -1,4 +1,6 @@
 import { useRef, useState, type ReactNode } from 'react';
+import { useRouteLoaderData } from 'react-router';
+import type { Totals } from '../../server/survey/totals.ts';
 import type { ArrangementId } from '../../core/arrangement/arrangement.ts';
 import type { Grain } from '../../core/arrangement/units.ts';
 import { arrangementWords } from '../../server/views/picture/arrangementWords.ts';
@@ -182,7 +184,40 @@ export function KindsPart() {
 export function CertaintyPart() {
   const { certainty } = usePicture();
   const options = Object.entries(certaintyChoices).map(([value, { label }]) => ({ value, label }));
-  return <ParameterChoice label="certainty" name="certainty" options={options} value={certainty} />;
+  return (
+    <>
+      <ParameterChoice label="certainty" name="certainty" options={options} value={certainty} />
+      <BarrelsPart />
+    </>
+  );
+}
+
+/** True where some imports lead elsewhere than they are written. */
+export function useHasBarrels(): boolean {
+  const data = useRouteLoaderData<{ record: { totals: Totals } | null }>('routes/codebase');
+  return data?.record?.totals.hasBarrels === true;
+}
+
+/** Whether imports of barrels count where they lead; nothing in a codebase without barrels. */
+export function BarrelsPart() {
+  const { barrels } = usePicture();
+  const options = [
+    { value: 'through', label: 'where they lead' },
+    { value: 'written', label: 'as written' },
+  ];
+  if (!useHasBarrels()) return null;
+  return (
+    <>
+      , imports of barrels{' '}
+      <ParameterChoice
+        label="imports of barrels"
+        name="barrels"
+        options={options}
+        value={barrels}
+        also={{ page: null, cycle: null, ...noEvidence }}
+      />
+    </>
+  );
 }
 
 export function TestsPart() {

@@ -21,6 +21,7 @@ describe('the address bar is the state', () => {
       kinds: 'any',
       certainty: 'resolved',
       tests: 'out',
+      barrels: 'through',
       dossier: 'open',
     });
   });

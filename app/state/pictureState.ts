@@ -25,6 +25,7 @@ const carried = [
   'kinds',
   'certainty',
   'tests',
+  'barrels',
   'survey',
   'dossier',
 ];

@@ -2,6 +2,7 @@ import { readAnchorFile } from '../../server/plans/anchorFile.ts';
 import { planFileOf } from '../../server/plans/planFile.ts';
 import { readComments } from '../../server/plans/readComments.ts';
 import type { ProposalSource } from '../../server/plans/proposalSources.ts';
+import { ledOn } from '../../server/views/ground/references.ts';
 import { proposePlan } from '../../server/plans/proposePlan.ts';
 import { Problem } from '../../server/problem.ts';
 import { readPlain } from '../plain.ts';
@@ -33,7 +34,8 @@ export async function modulesCommand(
   // What was typed wrong is said before a survey is made.
   const anchors =
     options.anchors === undefined ? null : readAnchorFile(readPlain(options.anchors), options.anchors);
-  await withSurvey(terminal, typed, options, async ({ survey }, { readText }) => {
+  await withSurvey(terminal, typed, options, async ({ survey: written }, { readText }) => {
+    const survey = ledOn(written);
     const comments = names > 0 ? await readComments(survey, readText) : undefined;
     const proposal = proposePlan(survey, { from, names, nearness, count, seed, anchors }, comments);
     return write(

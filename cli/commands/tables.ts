@@ -1,3 +1,5 @@
+import type { BarrelChoice } from '../../core/barrels.ts';
+import { countedBy } from '../../server/views/ground/references.ts';
 import type { BuiltArrangement } from '../../core/arrangement/arrangement.ts';
 import type { Grain } from '../../core/arrangement/units.ts';
 import type { MeasuredKind } from '../../core/measures/measure.ts';
@@ -15,6 +17,7 @@ interface TableOptions {
   csv: string;
   ref?: string;
   by: BuiltArrangement;
+  barrels: BarrelChoice;
   withTests: boolean;
 }
 
@@ -32,7 +35,8 @@ export async function measuresCommand(
   const query = measuresQuery(new URLSearchParams(asked));
   const unfit = column.find((id) => !query.columns.includes(id));
   if (unfit !== undefined) throw new Problem('badRequest', `${unfit} is no measure of a ${of}.`);
-  await withSurvey(terminal, typed, options, ({ survey }) => {
+  await withSurvey(terminal, typed, options, ({ survey: written }) => {
+    const survey = countedBy(written, options.barrels);
     const scope = { arrangement: arrangementOf(survey, neededArrangement(survey, by)), group: 0 };
     return write(terminal, [measuresCsv(survey, { ...query, levels: 'all', scope, withTests })], options.csv);
   });
@@ -45,7 +49,8 @@ export async function cyclesCommand(
   options: CyclesOptions,
 ): Promise<void> {
   const { grain, withTests } = options;
-  await withSurvey(terminal, typed, options, ({ survey }) => {
+  await withSurvey(terminal, typed, options, ({ survey: written }) => {
+    const survey = countedBy(written, options.barrels);
     const by = neededArrangement(survey, options.by);
     const question = { by, grain, withTests, filter: filterOf('any', 'resolved') };
     return write(terminal, [cyclesCsv(survey, question)], options.csv);

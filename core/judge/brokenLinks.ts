@@ -1,4 +1,4 @@
-import type { DependencyTable } from '../contracts/linked.ts';
+import { firstRow, type DependencyTable } from '../contracts/linked.ts';
 import { passes, type DependencyFilter } from '../graph/rollUp.ts';
 import type { Violation } from './rules.ts';
 
@@ -20,6 +20,22 @@ export function brokenRows(violations: readonly Violation[]): BrokenRows {
       if (rules) rules.push(rule);
       else found.set(row, [rule]);
     }
+  return found;
+}
+
+/** The same in another table of the same elements, by rows that are in both. O(breaks · log rows). */
+export function rowsIn(table: DependencyTable, old: DependencyTable, broken: BrokenRows): BrokenRows {
+  const found = new Map<number, readonly string[]>();
+  for (const [row, rules] of broken) {
+    const from = old.from[row];
+    for (let at = firstRow(table.from, from); at < table.count && table.from[at] === from; at++)
+      if (
+        table.to[at] === old.to[row] &&
+        table.kind[at] === old.kind[row] &&
+        table.certainty[at] === old.certainty[row]
+      )
+        found.set(at, rules);
+  }
   return found;
 }
 

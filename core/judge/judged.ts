@@ -1,3 +1,4 @@
+import { whereReferencesLead } from '../barrels.ts';
 import { arrangedSurvey } from '../arrangement/arranged.ts';
 import type { Arrangement } from '../arrangement/arrangement.ts';
 import { byFolders } from '../arrangement/folders.ts';
@@ -181,9 +182,10 @@ function byEnds(a: Violation, b: Violation): number {
 }
 
 /** The cycles beyond as many as are allowed, the smallest of them: a large one comes first among those that are known. */
-function cyclesOver({ name, filter, withTests, grain, most }: CycleRule, on: Judged): Violation[] {
+function cyclesOver({ name, filter, withTests, grain, most, barrels }: CycleRule, on: Judged): Violation[] {
   const { survey, isTest } = on;
-  const { elements, dependencies } = survey;
+  const { elements } = survey;
+  const { dependencies } = barrels === 'written' ? survey : whereReferencesLead(survey);
   const counts = withTests ? new Uint8Array(elements.count).fill(1) : isTest.map((test) => 1 - test);
   const tree = unitTree(elements, byFolders(elements), grain, counts);
   const { cycles } = arrangedSurvey(dependencies, tree, filter);

@@ -1,3 +1,4 @@
+import type { BarrelChoice } from '../barrels.ts';
 import type { Grain } from '../arrangement/units.ts';
 import type { DependencyFilter } from '../graph/rollUp.ts';
 import type { ModulePlan } from '../plan/modulePlan.ts';
@@ -55,6 +56,8 @@ export interface CycleRule extends RuleWords {
   sort: 'cycles';
   grain: Grain;
   most: number;
+  /** Whether an import of a barrel counts where it leads, as in pictures, or as it is written. */
+  barrels: BarrelChoice;
 }
 
 /** A bound on a measure of files, types or routines. */

@@ -1,10 +1,11 @@
+import { whereReferencesLead } from '../../core/barrels.ts';
 import { noRules, rulesSchema, type IntakeRules } from '../intake/rules.ts';
 import { itemsOf, type Completeness } from '../survey/completeness.ts';
 import { keptIntake, nothingKept, type KeptIntake } from '../survey/keptIntake.ts';
 import type { SourceSurvey } from '../survey/surveySource.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { Problem } from '../problem.ts';
-import { totalsOf, type Totals } from '../survey/totals.ts';
+import { importPlaces, totalsOf, type Totals } from '../survey/totals.ts';
 import type { Store } from './database.ts';
 import { nextId } from './nextId.ts';
 import {
@@ -46,7 +47,12 @@ export function saveSurvey(
     ['completeness', packPart(completeness)],
     ['items', packPart(itemsOf(survey, completeness))],
   ];
-  const totals = JSON.stringify(totalsOf(survey, leftOut.length));
+  const led = whereReferencesLead(survey);
+  const totals = JSON.stringify({
+    ...totalsOf(led, leftOut.length),
+    imports: importPlaces(survey),
+    hasBarrels: led !== survey,
+  } satisfies Totals);
   const save = store.transaction((): number => {
     const { lastInsertRowid } = store
       .prepare(

@@ -21,6 +21,8 @@ export interface Totals {
   imports: number;
   externals: number;
   gaps: number;
+  /** True where imports of barrels lead elsewhere than they are written; absent in surveys that did not ask. */
+  hasBarrels?: boolean;
   gapPlaces: number;
   partlyRead: number;
   leftOut: number;
@@ -76,7 +78,8 @@ export function totalsOf(survey: SurveyedCodebase, leftOut: number): Totals {
   };
 }
 
-function importPlaces({ dependencies }: SurveyedCodebase): number {
+/** How many places import something that was found. */
+export function importPlaces({ dependencies }: SurveyedCodebase): number {
   let places = 0;
   for (let row = 0; row < dependencies.count; row++) {
     if (!isImportKind[dependencies.kind[row]]) continue;

@@ -1,8 +1,39 @@
 import { describe, expect, it } from 'vitest';
 import { surveyText } from '../../tests/surveyText.ts';
 import { cyclesView } from './cyclesView.ts';
+import type { SurveyedCodebase } from '../../core/survey.ts';
+import { ledOn, placesLedOn } from './ground/references.ts';
 import { mainScope } from './ground/scope.ts';
 import { filterOf } from './picture/filters.ts';
+
+describe('a cycle for a barrel', () => {
+  const question = { by: 'folders', grain: 'files', filter: filterOf('any', 'resolved') } as const;
+
+  it('is there as written, says who is in it for that alone, and is gone where imports lead on', async () => {
+    const written = await surveyText({
+      'index.ts': "export * from './a';\nexport * from './b';\nexport * from './c';\n",
+      'a.ts': "import { b } from './index';\nexport const a = () => b();\n",
+      'b.ts': "import { c } from './c';\nexport const b = () => c();\n",
+      'c.ts': "import { b } from './index';\nexport const c = () => b();\n",
+    });
+    const led = ledOn(written);
+    const seen = (survey: SurveyedCodebase) => {
+      const { cycles, inCycles, otherwiseInCycles } = cyclesView(survey, {
+        ...{ ...question, withTests: false, scope: mainScope(survey), cycle: null, through: null },
+        barrels: { written, led },
+      });
+      return {
+        cycles: cycles.map(({ size, throughBarrels }) => [size, throughBarrels]),
+        inCycles,
+        otherwiseInCycles,
+      };
+    };
+    expect(seen(written)).toEqual({ cycles: [[4, 2]], inCycles: 4, otherwiseInCycles: 2 });
+    expect(seen(led)).toEqual({ cycles: [[2, null]], inCycles: 2, otherwiseInCycles: 4 });
+    expect(placesLedOn(written, led, 'index.ts')).toBe(2);
+    expect(placesLedOn(written, written, 'index.ts')).toBe(0);
+  });
+});
 
 describe('a cycle around one file', () => {
   const spokes = Array.from({ length: 15 }, (_, i) => `s${i}`);

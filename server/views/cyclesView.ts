@@ -2,7 +2,7 @@ import { groupKey } from '../../core/arrangement/arrangement.ts';
 import type { ArrangedSurvey } from '../../core/arrangement/arranged.ts';
 import type { Cycle } from '../../core/arrangement/cycles.ts';
 import { endOfNode } from '../../core/arrangement/ends.ts';
-import { isBelow, nodesOfUnits, unitOfNode } from '../../core/arrangement/nodes.ts';
+import { isBelow, nodesOfUnits } from '../../core/arrangement/nodes.ts';
 import { goesAgainst } from '../../core/arrangement/order.ts';
 import { shortestCycleThrough, shortestCycleWith, stepsInside } from '../../core/graph/cycleWalk.ts';
 import { rollUpUnits, weightBetween } from '../../core/graph/rollUp.ts';
@@ -15,6 +15,8 @@ import { nodeLabel, type NodeLabel } from './picture/labels.ts';
 
 export interface CyclesQuery extends PictureQuestion {
   scope: Scope;
+  /** The survey as written and with imports of barrels led on, of which it is one; null where both are the same. */
+  barrels?: { written: SurveyedCodebase; led: SurveyedCodebase } | null;
   /** Name of the cycle that is opened, as {@link cycleKey} gives it; null for the first. */
   cycle: string | null;
   /** The member through which a way round is asked for, as an end of evidence; null for one that the first candidate to cut breaks. */
@@ -38,6 +40,8 @@ export interface CycleSummary {
   names: NodeLabel[];
   /** The group whose children the members are; null for a cycle among elements of the grain. */
   within: string | null;
+  /** How many members are in a cycle for barrels alone; null where they are counted where they lead anyway. */
+  throughBarrels: number | null;
 }
 
 /** A cycle opened. */
@@ -62,23 +66,35 @@ export interface CyclesPicture {
   /** How many elements of the grain there are in the scope, and how many of them are in cycles. */
   elements: number;
   inCycles: number;
+  /** How many are in cycles with imports of barrels counted the other way; null where there are none. */
+  otherwiseInCycles: number | null;
 }
 
 const MAX_STEPS = 200;
 const NAMES = 4;
+/** The group of a cycle among elements. */
+const NO_GROUP = -1;
 
 function summaryOf(
   survey: SurveyedCodebase,
   picture: ArrangedSurvey,
   { tag, members, group }: Cycle,
+  led: ArrangedSurvey | null = null,
 ): CycleSummary {
+  const stays = led === null ? null : inCyclesOf(led, group);
   return {
+    throughBarrels: stays === null ? null : members.filter((node) => !stays.has(node)).length,
     tag,
     key: cycleKey(survey, picture, tag, members),
     size: members.length,
     names: members.slice(0, NAMES).map((node) => nodeLabel(survey, picture, node)),
     within: group < 0 ? null : groupKey(picture.arrangement, group),
   };
+}
+
+/** The nodes that are in cycles among the children of a group, or (-1) among elements of the grain. */
+function inCyclesOf({ cycles }: ArrangedSurvey, group: number): ReadonlySet<number> {
+  return new Set(cycles.filter((cycle) => cycle.group === group).flatMap(({ members }) => members));
 }
 
 /** The first cycles among elements of the grain, and how many there are. */
@@ -102,24 +118,28 @@ export function cyclesView(survey: SurveyedCodebase, query: CyclesQuery): Cycles
   const found = cyclesInScope(picture, query.scope.group);
   const named = query.cycle === null ? found[0] : cycleNamed(survey, picture, query.cycle);
   const chosen = named ?? found[0];
-  const inCycle = new Uint8Array(units.count);
-  for (const { members, group } of picture.cycles)
-    if (group < 0) for (const node of members) inCycle[unitOfNode(picture, node)] = 1;
-  let elements = 0;
-  let inCycles = 0;
-  for (let unit = 0; unit < units.count; unit++) {
-    if (units.isOfGrain[unit] === 0 || !isInside(arrangement.count + unit)) continue;
-    elements++;
-    inCycles += inCycle[unit];
-  }
+  const ofGrain = [...units.isOfGrain.keys()]
+    .filter((unit) => units.isOfGrain[unit] === 1)
+    .map((unit) => arrangement.count + unit)
+    .filter(isInside);
+  // Nodes are numbered alike: elements and groups are the same, whatever counts.
+  const { written, led: ledSurvey } = query.barrels ?? { written: survey, led: survey };
+  const isWritten = survey === written;
+  const otherwise = written === ledSurvey ? null : arranged(isWritten ? ledSurvey : written, query);
+  const led = isWritten ? otherwise : null;
+  const howMany = (of: ArrangedSurvey): number => {
+    const inside = inCyclesOf(of, NO_GROUP);
+    return ofGrain.filter((node) => inside.has(node)).length;
+  };
   return {
-    cycles: found.map((cycle) => summaryOf(survey, picture, cycle)),
+    cycles: found.map((cycle) => summaryOf(survey, picture, cycle, led)),
     open: chosen
-      ? { ...summaryOf(survey, picture, chosen), ...details(survey, picture, chosen, query.through) }
+      ? { ...summaryOf(survey, picture, chosen, led), ...details(survey, picture, chosen, query.through) }
       : null,
     unknown: named || query.cycle === null ? null : query.cycle,
-    elements,
-    inCycles,
+    elements: ofGrain.length,
+    inCycles: howMany(picture),
+    otherwiseInCycles: otherwise && howMany(otherwise),
   };
 }
 

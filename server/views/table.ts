@@ -31,6 +31,7 @@ import type { GraphFormat } from './graph/graphFormats.ts';
 import { graphView, type GraphQuestion } from './graph/graphView.ts';
 import { measuresOfBoxes } from './graph/measuredNodes.ts';
 import { elementOf, kindOf } from './ground/elements.ts';
+import { ledOn, placesLedOn } from './ground/references.ts';
 import { isInScope, type Scope } from './ground/scope.ts';
 import { classDiagramView, hierarchyView, TYPES_DRAWN, TYPES_LISTED } from './hierarchy/hierarchyView.ts';
 import { matrixView } from './matrixView.ts';
@@ -123,11 +124,13 @@ export const views = {
     return graphFile(graphView(view.survey, graphQuestion(view)), format, { ...shown, markOf });
   },
 
-  cycles({ survey, question, scope, params }: ViewRequest) {
+  cycles({ survey, written, question, scope, params }: ViewRequest) {
+    const led = ledOn(written);
     return {
       picture: cyclesView(survey, {
         ...question,
         scope,
+        barrels: led === written ? null : { written, led },
         cycle: params.get('cycle'),
         through: params.get('through'),
       }),
@@ -160,6 +163,7 @@ export const views = {
     return {
       ...(await dossierView(survey, readText, { focus, question })),
       breaks: brokenAround(view, focus),
+      ledOn: placesLedOn(view.written, survey, focus),
     };
   },
 
@@ -233,9 +237,9 @@ export const views = {
   },
 
   async source(view: ViewRequest) {
-    const { survey, readText, store, record, codebase, params, state } = view;
+    const { written: survey, readText, store, record, codebase, params, state } = view;
     const path = needed(params.get('file'), 'file');
-    const written = notes(store, codebase.id);
+    const own = notes(store, codebase.id);
     const known = new Set(survey.files.map((file) => file.path));
     const beside = params.getAll('beside').filter((other) => other !== path && known.has(other));
     return Promise.all(
@@ -243,7 +247,7 @@ export const views = {
         sourceView(survey, readText, {
           path: file,
           surveyedHash: surveyedHash(store, record.id, file),
-          notes: written,
+          notes: own,
           focus: file === path ? state.focus : null,
           breaks: brokenLines(view, file),
         }),
@@ -254,7 +258,7 @@ export const views = {
   outline: ({ survey, params }: ViewRequest) => outlineView(survey, needed(params.get('file'), 'file')),
 
   /** What stands in a file's text, stretch by stretch, and where each name leads; null when that cannot be told. */
-  async constructs({ survey, readText, params }: ViewRequest) {
+  async constructs({ written: survey, readText, params }: ViewRequest) {
     const path = params.get('file') ?? '';
     const file = elementOf(survey, path);
     const record = survey.files.find(({ element }) => element === file);

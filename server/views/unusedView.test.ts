@@ -23,7 +23,7 @@ async function page(search: string, entries: readonly string[], scope = ''): Pro
     'tolls/gone.ts': 'export const gone = 1;\n',
   });
   return unusedView({
-    ...{ survey, store, codebase, record: { id: 1 }, params: new URLSearchParams(search) },
+    ...{ survey, written: survey, store, codebase, record: { id: 1 }, params: new URLSearchParams(search) },
     scope: scopeOf(survey, 'folders', scope),
   } as unknown as ViewRequest);
 }

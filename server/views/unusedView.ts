@@ -47,7 +47,14 @@ export interface UnusedPage {
 const PART = 200;
 
 /** What no entry point reaches, in a scope: the largest first. */
-export function unusedView({ survey, scope, store, record, codebase, params }: ViewRequest): UnusedPage {
+export function unusedView({
+  written: survey,
+  scope,
+  store,
+  record,
+  codebase,
+  params,
+}: ViewRequest): UnusedPage {
   const { text, revision } = ruleBook(store, codebase.id);
   const said = [...keptRules(text).entries];
   const { entryPoints } = intakeOf(store, record.id);

@@ -9,6 +9,7 @@ import { notedKeys } from '../store/notes.ts';
 import { shortlists, type Shortlist } from '../store/shortlists.ts';
 import { surveyShown, surveyedHash, type SurveyRecord } from '../store/surveys.ts';
 import { emptyPlan, type ModulePlan } from '../../core/plan/modulePlan.ts';
+import { countedBy } from './ground/references.ts';
 import { scopeOf, takePlan, type Scope } from './ground/scope.ts';
 import type { PictureQuestion } from './picture/arranged.ts';
 import { joinedAddress, KEPT } from './picture/address.ts';
@@ -27,7 +28,10 @@ export interface ViewRequest {
   store: Store;
   codebase: Codebase;
   record: SurveyRecord;
+  /** References counted where they lead, or as written, as the address has it. */
   survey: SurveyedCodebase;
+  /** The survey as the code is written: what the text of a file says, and rules and entry points go by. */
+  written: SurveyedCodebase;
   params: URLSearchParams;
   state: PictureState;
   /** The question of the picture: how figures are counted, and evidence found. */
@@ -61,12 +65,14 @@ export function viewRequest(
   const record = surveyShown(store, opened.id, state.survey);
   if (!record) return null;
   const plans = plansOf(store, opened.id, state.plan);
-  const arrangedById = (id: number): SurveyedCodebase => {
-    const survey = surveyOf(id);
-    takePlan(survey, plans.content, plans.shown === null ? '' : `${plans.shown.id} ${plans.shown.revision}`);
-    return survey;
+  const arrangedById = (id: number): Pick<ViewRequest, 'survey' | 'written'> => {
+    const written = surveyOf(id);
+    const survey = countedBy(written, state.barrels);
+    const shown = plans.shown === null ? '' : `${plans.shown.id} ${plans.shown.revision}`;
+    for (const each of new Set([survey, written])) takePlan(each, plans.content, shown);
+    return { survey, written };
   };
-  const survey = arrangedById(record.id);
+  const { survey, written } = arrangedById(record.id);
   const listed = (id: number | null, of = survey): ViewRequest['only'] => {
     const list = id === null ? undefined : shortlists(store, opened.id).find((own) => own.id === id);
     return list ? { list, marks: listedElements(of, list.keys) } : null;
@@ -85,6 +91,7 @@ export function viewRequest(
     codebase: opened,
     record,
     survey,
+    written,
     params,
     state,
     question: questionOf(only),
@@ -95,7 +102,7 @@ export function viewRequest(
     plans,
     at(surveyId) {
       const other = surveyShown(store, opened.id, surveyId)!;
-      const otherSurvey = arrangedById(other.id);
+      const { survey: otherSurvey } = arrangedById(other.id);
       return {
         record: other,
         survey: otherSurvey,

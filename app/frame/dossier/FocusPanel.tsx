@@ -128,7 +128,7 @@ function FocusDetails({
   codebaseId,
   picture,
 }: {
-  dossier: Dossier & { breaks: BrokenAround[] };
+  dossier: Dossier & { breaks: BrokenAround[]; ledOn: number };
   codebaseId: number;
   picture: Picture;
 }) {
@@ -172,6 +172,19 @@ function FocusDetails({
               ))}
             </>
           )}
+        </p>
+      )}
+      {dossier.ledOn > 0 && (
+        <p>
+          {counted(dossier.ledOn, 'import')} of it{' '}
+          {dossier.ledOn === 1 ? 'counts where it leads' : 'count where they lead'}.{' '}
+          <button
+            type="button"
+            className="plain-button link"
+            onClick={() => picture.change({ barrels: 'written' })}
+          >
+            Count as written
+          </button>
         </p>
       )}
       {dossier.cycles.map(({ grain, tag, key, size }) => (

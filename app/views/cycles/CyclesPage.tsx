@@ -80,8 +80,32 @@ export function CyclesPage({ picture, scope }: { picture: CyclesPicture; scope: 
           {figure(picture.elements)} {noun} are in one
           {picture.elements > 0 && ` (${percent(picture.inCycles / picture.elements)})`}.
         </span>
+        <Otherwise picture={picture} noun={noun} />
       </div>
     </>
+  );
+}
+
+/** How many are in cycles with imports of barrels counted the other way, which is a click away. */
+function Otherwise({
+  picture: { otherwiseInCycles, inCycles },
+  noun,
+}: {
+  picture: CyclesPicture;
+  noun: string;
+}) {
+  const { barrels, change } = usePicture();
+  if (otherwiseInCycles === null || otherwiseInCycles === inCycles) return null;
+  const isWritten = barrels === 'written';
+  return (
+    <button
+      type="button"
+      className="chip"
+      onClick={() => change({ barrels: isWritten ? null : 'written', cycle: null, ...noEvidence })}
+    >
+      {figure(otherwiseInCycles)} {noun} with imports of barrels{' '}
+      {isWritten ? 'where they lead' : 'as written'}
+    </button>
   );
 }
 
@@ -96,7 +120,12 @@ function CycleEntry({ cycle, isOpen }: { cycle: CycleSummary; isOpen: boolean })
         onClick={() => change({ cycle: cycle.key, through: null, ...noEvidence })}
       >
         <b>{cycle.tag}</b>
-        <span>{counted(cycle.size, 'member')}</span>
+        <span>
+          {counted(cycle.size, 'member')}
+          {(cycle.throughBarrels ?? 0) > 0 && (
+            <span className="faded"> {figure(cycle.throughBarrels!)} only through barrels</span>
+          )}
+        </span>
         <span className="mono faded">
           {namesApart(cycle.names).join(', ')}
           {cycle.size > cycle.names.length && ' …'}

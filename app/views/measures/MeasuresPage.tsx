@@ -7,6 +7,7 @@ import type { ScopeChoice } from '../../../server/views/scopeView.ts';
 import { keysIn } from '../../../server/export/keyLists.ts';
 import {
   ArrangementPart,
+  BarrelsPart,
   Caption,
   ListsPart,
   ParameterChoice,
@@ -91,6 +92,7 @@ export function MeasuresPage({
           value={query.sort}
           also={{ page: null }}
         />
+        <BarrelsPart />
         <ListsPart />.
       </Caption>
       <div className="measures-tools">

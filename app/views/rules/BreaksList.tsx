@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { Breaks, BrokenPair, RuleLine } from '../../../server/views/rules/rulesView.ts';
 import { useShortlists } from '../../frame/shortlists/Shortlists.tsx';
+import { useHasBarrels } from '../../frame/Caption.tsx';
 import { CutName } from '../../frame/names/Names.tsx';
 import { authorName } from '../../state/author.ts';
 import { counted, figure } from '../../state/figures.ts';
@@ -186,6 +187,8 @@ function PairEnds({ pair: { from, to, lines, isUse, tests }, rule }: { pair: Bro
     return `/codebases/${codebaseId}/source?${search}`;
   };
   const { kinds, certainty } = rule.choices;
+  // Rules go by what is written.
+  const barrels = useHasBarrels() ? 'written' : null;
   return (
     <p className="mono">
       <CutName name={from} />{' '}
@@ -203,7 +206,7 @@ function PairEnds({ pair: { from, to, lines, isUse, tests }, rule }: { pair: Bro
           <button
             type="button"
             className="plain-button link"
-            onClick={() => change({ from, to, kinds, certainty, tests, via: null, dossier: null })}
+            onClick={() => change({ from, to, kinds, certainty, tests, barrels, via: null, dossier: null })}
           >
             {counted(lines.length, 'place')}
           </button>

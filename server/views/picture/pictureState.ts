@@ -1,5 +1,6 @@
 // The page reads its address by this as well: the small form of the package is a fifth as heavy.
 import * as z from 'zod/mini';
+import { barrelChoices } from '../../../core/barrels.ts';
 import { arrangementIds } from '../../../core/arrangement/arrangement.ts';
 import { grains } from '../../../core/arrangement/units.ts';
 import { certaintyChoices, kindChoices } from './filters.ts';
@@ -36,6 +37,8 @@ const schema = z.object({
   kinds: choice(keysOf(kindChoices), 'any'),
   certainty: choice(keysOf(certaintyChoices), 'resolved'),
   tests: choice(['out', 'in'], 'out'),
+  /** Whether an import of a barrel counts where it leads, or as it is written. */
+  barrels: choice(barrelChoices, 'through'),
   /** Id of the survey that a copied link pins; null for the newest. */
   survey: id,
   dossier: choice(['open', 'closed'], 'open'),

@@ -1,3 +1,4 @@
+import { barrelChoices } from '../../../core/barrels.ts';
 import { z } from 'zod';
 import type {
   CycleRule,
@@ -55,6 +56,7 @@ const cyclesSchema = z.strictObject({
   ...common,
   cycles: z.enum(grains),
   most: z.number().int().min(0).default(0),
+  barrels: z.enum(barrelChoices).default('through'),
 });
 const measureSchema = z
   .strictObject({
@@ -200,8 +202,8 @@ export function readRules({ name: file, text }: { name: string; text: string }):
         return { ...wordsOf(rest), sort: 'uses', ...whole } satisfies UseRule;
       }
       case 'cycles': {
-        const { cycles, most, ...rest } = checked(cyclesSchema, said, at);
-        return { ...wordsOf(rest), sort: 'cycles', grain: cycles, most } satisfies CycleRule;
+        const { cycles, most, barrels, ...rest } = checked(cyclesSchema, said, at);
+        return { ...wordsOf(rest), sort: 'cycles', grain: cycles, most, barrels } satisfies CycleRule;
       }
       case 'measure': {
         const { measure, of, where, most, least, ...rest } = checked(measureSchema, said, at);

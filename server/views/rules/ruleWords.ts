@@ -55,7 +55,7 @@ export function sentenceOfRule(rule: Rule): string {
     case 'order':
       return `${rule.ranks.length} ranks: none uses what stands above it${rule.sees === 'next' ? ', nor past the next below' : ''}`;
     case 'cycles':
-      return `at most ${rule.most} cycles of ${rule.grain}`;
+      return `at most ${rule.most} cycles of ${rule.grain}${rule.barrels === 'written' ? ', imports of barrels as written' : ''}`;
     case 'reaches':
       return `${list(rule.from)} may not reach ${list(rule.to)}, through others either`;
     case 'measure': {

@@ -1,5 +1,5 @@
 import type { ArrangementId } from '../../../core/arrangement/arrangement.ts';
-import { brokenRows, type BrokenRows } from '../../../core/judge/brokenLinks.ts';
+import { brokenRows, rowsIn, type BrokenRows } from '../../../core/judge/brokenLinks.ts';
 import { judged, type Judged } from '../../../core/judge/judged.ts';
 import {
   orderPicture,
@@ -126,23 +126,28 @@ export function judgedSurvey(survey: SurveyedCodebase): Judged {
 
 export const today = (): string => new Date().toISOString().slice(0, 10);
 
-/** What a codebase is held to, and what came of it; worked out once for a survey and a text, which may be one that is only tried; `name` is what it is called where it cannot be read. */
+/** What a codebase is held to, by its references as written, and what came of it; worked out once for a survey and a text, which may be one that is only tried; `name` is what it is called where it cannot be read. */
 export function judgementOf(
-  { survey, store, codebase }: Pick<ViewRequest, 'survey' | 'store' | 'codebase'>,
+  { survey, written, store, codebase }: Pick<ViewRequest, 'survey' | 'written' | 'store' | 'codebase'>,
   text = ruleBook(store, codebase.id).text,
   name?: string,
 ): { book: RulesFile; judgement: Judgement; broken: BrokenRows } {
   const day = today();
-  return remembered(survey, `judged on ${day}: ${text}`, () => {
+  const judgedOnce = remembered(written, `judged on ${day}: ${text}`, () => {
     const book = keptRules(text, name);
-    const judgement = judged(judgedSurvey(survey), book, day);
+    const judgement = judged(judgedSurvey(written), book, day);
     return { book, judgement, broken: brokenRows(judgement.violations) };
   });
+  if (survey === written) return judgedOnce;
+  return remembered(survey, `judged on ${day}: ${text}`, () => ({
+    ...judgedOnce,
+    broken: rowsIn(survey.dependencies, written.dependencies, judgedOnce.broken),
+  }));
 }
 
 /** The rules of a codebase, and what breaks them. */
 export async function rulesView(view: ViewRequest): Promise<RulesPage> {
-  const { survey, store, codebase, params } = view;
+  const { written: survey, store, codebase, params } = view;
   const kept = ruleBook(store, codebase.id);
   const asked = trialOf(params);
   const text =
@@ -276,8 +281,7 @@ function breaksOf(
         kinds: [],
       },
       isUse: !notUses.has(violation.kind),
-      tests:
-        withTests.get(violation.rule) || [violation.from, violation.to].some(isTestFile) ? 'in' : 'out',
+      tests: withTests.get(violation.rule) || [violation.from, violation.to].some(isTestFile) ? 'in' : 'out',
       accepted: exception?.reason ?? null,
     };
     own.byPair.set(key, pair);
