@@ -2,9 +2,10 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { judged } from '../core/judge/judged.ts';
-import { orderPicture, placedOrder } from '../core/judge/placedOrder.ts';
-import { repairs } from '../core/judge/repairs.ts';
-import type { OrderRule } from '../core/judge/rules.ts';
+import { orderPicture, placedOrder } from '../core/judge/kinds/order/placedOrder.ts';
+import { repairs } from '../core/judge/kinds/order/repairs.ts';
+import type { OrderRule } from '../core/judge/kinds/order/orderRule.ts';
+
 import { unreachedCode } from '../core/judge/unreached.ts';
 import { surveyPath } from '../tests/surveyPath.ts';
 import { aroundView } from '../server/views/aroundView.ts';

@@ -1,6 +1,7 @@
 import { join } from 'node:path';
 import { judged } from '../../core/judge/judged.ts';
-import type { Judgement, Rule } from '../../core/judge/rules.ts';
+import type { Rule } from '../../core/judge/kinds/registry.ts';
+import type { Judgement } from '../../core/judge/rules.ts';
 import type { SourceSurvey } from '../../server/survey/surveySource.ts';
 import {
   baselineOf,

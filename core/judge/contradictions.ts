@@ -1,4 +1,6 @@
-import type { OrderRule, Rule, UseRule } from './rules.ts';
+import type { OrderRule } from './kinds/order/orderRule.ts';
+import type { Rule } from './kinds/registry.ts';
+import type { UseRule } from './kinds/uses/index.ts';
 
 /** Two rules of which one forbids what the other asks for. */
 export interface Contradiction {

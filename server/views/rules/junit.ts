@@ -1,7 +1,9 @@
+import { sentenceOfRule } from '../../../core/judge/kinds/registry.ts';
 import { XMLBuilder } from 'fast-xml-parser';
-import type { Judgement, Rule } from '../../../core/judge/rules.ts';
+import type { Rule } from '../../../core/judge/kinds/registry.ts';
+import type { Judgement } from '../../../core/judge/rules.ts';
 import { documentText } from '../../export/documentText.ts';
-import { failing, sentenceOfRule, sentenceOfViolation } from './ruleWords.ts';
+import { failing, sentenceOfViolation } from './ruleWords.ts';
 
 /** What was found as JUnit's XML: a case for each rule, with a failure for each of its breaks; a warning is none. */
 export function junitOf({ violations: all }: Pick<Judgement, 'violations'>, rules: readonly Rule[]): string {

@@ -1,4 +1,5 @@
-import type { Judgement, Rule, Violation } from '../../../core/judge/rules.ts';
+import { sentenceOfOther, type Rule } from '../../../core/judge/kinds/registry.ts';
+import type { Judgement, Violation } from '../../../core/judge/rules.ts';
 import { notesOf } from './ruleWords.ts';
 
 /** So many breaks are listed at once; the others are behind a fold. */
@@ -39,17 +40,12 @@ export function mergeSummary(
   ].join('\n');
 }
 
-function lineOf({ rule, from, to, kind, lines, detail }: Violation): string {
-  const place = `${from}:${lines[0]}`;
-  const what =
-    kind === 'cycle'
-      ? `in a ring: ${inMarkdown(detail)}`
-      : kind === 'notPlaced'
-        ? 'stands in no group'
-        : kind === 'measure'
-          ? `${to === '' ? '' : `${code(to)} `}${inMarkdown(detail)}`
-          : `uses ${code(to)} (${kind}${lines.length > 1 ? `, ${lines.length} times` : ''})`;
-  return `- ${inMarkdown(rule)}: ${code(place)} ${what}`;
+function lineOf(violation: Violation): string {
+  const { rule, from, to, kind, lines } = violation;
+  const other = sentenceOfOther(violation);
+  const times = lines.length > 1 ? `, ${lines.length} times` : '';
+  const what = other === null ? `uses ${code(to)} (${kind}${times})` : inMarkdown(other);
+  return `- ${inMarkdown(rule)}: ${code(`${from}:${lines[0]}`)} ${what}`;
 }
 
 /** Text that stands for itself: signs of Markdown and of HTML mean nothing in it. */

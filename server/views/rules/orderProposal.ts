@@ -1,6 +1,6 @@
 import { globBelow } from '../../../core/plan/decidingPlacings.ts';
 import { parseGroupKey, type ArrangementId } from '../../../core/arrangement/arrangement.ts';
-import { proposedRanks } from '../../../core/judge/proposedOrder.ts';
+import { proposedRanks } from '../../../core/judge/kinds/order/proposedOrder.ts';
 import { emptyPlan, type ModulePlan } from '../../../core/plan/modulePlan.ts';
 import { moduleMeant } from '../../../core/plan/placingsInto.ts';
 import { NOWHERE } from '../../../core/shape/placedFigures.ts';

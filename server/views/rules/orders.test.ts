@@ -1,10 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { judged, type Judged } from '../../../core/judge/judged.ts';
-import { orderPicture, placedOrder } from '../../../core/judge/placedOrder.ts';
-import { proposedRanks } from '../../../core/judge/proposedOrder.ts';
-import { repairs } from '../../../core/judge/repairs.ts';
-import type { OrderRule } from '../../../core/judge/rules.ts';
+import { orderPicture, placedOrder } from '../../../core/judge/kinds/order/placedOrder.ts';
+import { proposedRanks } from '../../../core/judge/kinds/order/proposedOrder.ts';
+import { repairs } from '../../../core/judge/kinds/order/repairs.ts';
+import type { OrderRule } from '../../../core/judge/kinds/order/orderRule.ts';
+
 import { codeOf } from '../../../tests/codeOfUses.ts';
 import { filterOf } from '../picture/filters.ts';
 import { editedRules } from './editRules.ts';

@@ -66,7 +66,7 @@ describe('what was found, for others to read', () => {
       '| s | 1 |  |',
       '',
       '- r: `` a`x|<b>.ts:1 `` uses `b.ts` (call, 3 times)',
-      '- s: `c.ts:1` in a ring: c.ts, d.ts',
+      '- s: `c.ts:1` in a cycle with each other: c.ts, d.ts',
       '',
       'The rules themselves:',
       '',

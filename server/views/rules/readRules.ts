@@ -1,20 +1,8 @@
-import { barrelChoices } from '../../../core/barrels.ts';
 import { z } from 'zod';
-import type {
-  CycleRule,
-  Exception,
-  MeasureRule,
-  OrderRule,
-  ReachRule,
-  Rule,
-  RuleBook,
-  UseRule,
-} from '../../../core/judge/rules.ts';
-import { measureNamed } from '../../../core/measures/catalogue.ts';
-import { moduleMeant, placingsInto } from '../../../core/plan/placingsInto.ts';
+import { pattern, ruleName as name } from '../../../core/judge/kinds/kind.ts';
+import { forms, type Rule } from '../../../core/judge/kinds/registry.ts';
+import type { Exception, RuleBook, RuleWords } from '../../../core/judge/rules.ts';
 import type { ModulePlan } from '../../../core/plan/modulePlan.ts';
-import { grains } from '../../../core/arrangement/units.ts';
-import { isGlob } from '../../../core/search/glob.ts';
 import { noRules, rulesSchema, type IntakeRules } from '../../intake/rules.ts';
 import { parsedWithPlaces } from '../../plans/parsedText.ts';
 import { planFileSchema, planOfFile, type PlanFile } from '../../plans/planFile.ts';
@@ -24,9 +12,6 @@ import { certaintyChoices, filterOf, kindChoices } from '../picture/filters.ts';
 /** The version of the format that is read. */
 export const RULES_VERSION = 1;
 
-const name = z.string().trim().min(1).max(120);
-const pattern = z.string().min(1).max(500);
-const patterns = z.union([pattern, z.array(pattern).min(1)]).transform((all) => [all].flat());
 const choice = <T extends object>(choices: T) =>
   z.enum(Object.keys(choices) as [keyof T & string, ...(keyof T & string)[]]);
 
@@ -39,48 +24,13 @@ const common = {
   tests: z.enum(['in', 'out']).default('out'),
 };
 
-const orderSchema = z.strictObject({
-  ...common,
-  /** From the top; a rank of several groups is a list of them. A group that `groups` does not name is a folder. */
-  order: z.array(z.union([name, z.array(name).min(1)])).min(1),
-  groups: z.record(name, patterns).default({}),
-  sees: z.enum(['below', 'next']).default('below'),
-  within: z.boolean().default(false),
-  placed: pattern.optional(),
-});
-const notSchema = z.strictObject({ ...common, from: patterns, mayNotUse: patterns });
-const reachSchema = z.strictObject({ ...common, from: patterns, mayNotReach: patterns });
-const onlySchema = z.strictObject({ ...common, only: patterns, mayUse: patterns });
-const throughSchema = z.strictObject({ ...common, inside: patterns, through: patterns });
-const cyclesSchema = z.strictObject({
-  ...common,
-  cycles: z.enum(grains),
-  most: z.number().int().min(0).default(0),
-  barrels: z.enum(barrelChoices).default('through'),
-});
-const measureSchema = z
-  .strictObject({
-    ...common,
-    measure: z.string(),
-    of: z.enum(['files', 'types', 'routines']),
-    where: patterns.default(['**']),
-    most: z.number().optional(),
-    least: z.number().optional(),
-  })
-  .refine(
-    ({ most, least }) => (most === undefined) !== (least === undefined),
-    'it says either most or least.',
-  );
-const measured = { files: 'file', types: 'type', routines: 'routine' } as const;
-const ruleSchemas = {
-  order: orderSchema,
-  mayNotUse: notSchema,
-  mayNotReach: reachSchema,
-  only: onlySchema,
-  inside: throughSchema,
-  cycles: cyclesSchema,
-  measure: measureSchema,
-};
+/** The whole of each form of a rule. */
+const ruleSchemas = Object.fromEntries(
+  Object.entries(forms).map(([key, { fields, holds }]) => {
+    const schema = z.strictObject({ ...common, ...fields });
+    return [key, holds === undefined ? schema : schema.refine(holds.test, holds.why)];
+  }),
+);
 
 const day = z.string().regex(/^\d{4}-\d{2}-\d{2}$/, 'a day is written as 2027-01-31');
 const exceptionSchema = z.strictObject({
@@ -161,59 +111,17 @@ export function readRules({ name: file, text }: { name: string; text: string }):
   const plan = book.plan === undefined ? null : planSaid(book.plan, file, (why) => refuse(['plan'], why));
   const rules = book.rules.map((said, i): Rule => {
     const at = ['rules', i];
-    const sorts = (Object.keys(ruleSchemas) as (keyof typeof ruleSchemas)[]).filter((sort) => sort in said);
-    if (sorts.length !== 1)
+    const [key, ...more] = Object.keys(forms).filter((each) => each in said);
+    if (key === undefined || more.length > 0)
       refuse(
         at,
-        `a rule says one of ${Object.keys(ruleSchemas).join(', ')}; this one says ${sorts.length} of them.`,
+        `a rule says one of ${Object.keys(forms).join(', ')}; this one says ${key === undefined ? 0 : 1 + more.length} of them.`,
       );
-    switch (sorts[0]) {
-      case 'order':
-        return orderRule(checked(orderSchema, said, at), plan, (why) => refuse([...at, 'order'], why));
-      case 'mayNotUse': {
-        const { from, mayNotUse, ...rest } = checked(notSchema, said, at);
-        return {
-          ...wordsOf(rest),
-          sort: 'uses',
-          from,
-          to: mayNotUse,
-          except: [],
-          isOnly: false,
-        } satisfies UseRule;
-      }
-      case 'mayNotReach': {
-        const { from, mayNotReach, ...rest } = checked(reachSchema, said, at);
-        return { ...wordsOf(rest), sort: 'reaches', from, to: mayNotReach } satisfies ReachRule;
-      }
-      case 'only': {
-        const { only, mayUse, ...rest } = checked(onlySchema, said, at);
-        return {
-          ...wordsOf(rest),
-          sort: 'uses',
-          from: only,
-          to: mayUse,
-          except: [],
-          isOnly: true,
-        } satisfies UseRule;
-      }
-      case 'inside': {
-        const { inside, through, ...rest } = checked(throughSchema, said, at);
-        const whole = { from: inside, to: inside, except: through, isOnly: true };
-        return { ...wordsOf(rest), sort: 'uses', ...whole } satisfies UseRule;
-      }
-      case 'cycles': {
-        const { cycles, most, barrels, ...rest } = checked(cyclesSchema, said, at);
-        return { ...wordsOf(rest), sort: 'cycles', grain: cycles, most, barrels } satisfies CycleRule;
-      }
-      case 'measure': {
-        const { measure, of, where, most, least, ...rest } = checked(measureSchema, said, at);
-        const kind = measured[of];
-        const isKnown = measureNamed(measure)?.appliesTo.includes(kind) ?? false;
-        if (!isKnown) refuse([...at, 'measure'], `there is no measure “${measure}” of ${of}.`);
-        const bound = most === undefined ? { least: least! } : { most };
-        return { ...wordsOf(rest), sort: 'measure', measure, of: kind, where, bound } satisfies MeasureRule;
-      }
-    }
+    const whole = checked(ruleSchemas[key], said, at) as CommonWords;
+    return forms[key].read(whole, wordsOf(whole), {
+      plan,
+      refuse: (within, why) => refuse([...at, ...within], why),
+    });
   });
   const names = rules.map((rule) => rule.name);
   const twice = names.findIndex((each, i) => names.indexOf(each) < i);
@@ -235,57 +143,12 @@ function planSaid(said: PlanFile, file: string, refuse: (why: string) => never):
   }
 }
 
-function wordsOf({
-  name,
-  reason,
-  severity,
-  kinds,
-  certainty,
-  tests,
-}: z.infer<z.ZodObject<typeof common>>): Pick<
-  Rule,
-  'name' | 'reason' | 'severity' | 'filter' | 'choices' | 'withTests'
-> {
+/** The fields that every rule has, as they are read. */
+type CommonWords = z.infer<z.ZodObject<typeof common>>;
+
+function wordsOf({ name, reason, severity, kinds, certainty, tests }: CommonWords): RuleWords {
   return {
     ...{ name, reason, severity, filter: filterOf(kinds, certainty), choices: { kinds, certainty } },
     withTests: tests === 'in',
-  };
-}
-
-function orderRule(
-  { order, groups, sees, within, placed, ...rest }: z.infer<typeof orderSchema>,
-  plan: ModulePlan | null,
-  refuse: (why: string) => never,
-): OrderRule {
-  const ranks = order.map((rank) => [rank].flat());
-  const ids = ranks.flat();
-  const twice = ids.find((id, i) => ids.indexOf(id) < i);
-  if (twice !== undefined) refuse(`${twice} stands in it twice.`);
-  const ofPlan = plan === null ? [] : ids.filter((id) => !(id in groups) && moduleMeant(plan, id));
-  const stray = Object.keys(groups).find((id) => !ids.includes(id));
-  if (stray !== undefined) refuse(`${stray} has no place in it.`);
-  return {
-    ...wordsOf(rest),
-    sort: 'order',
-    ranks,
-    sees,
-    within,
-    placed: placed ?? null,
-    groups: {
-      modules: ids.map((id) => ({ id, name: id, purpose: '', parent: null })),
-      // Of one target what stands last counts: what the order itself says.
-      placings: [
-        ...(ofPlan.length === 0 ? [] : placingsInto(plan!, ofPlan)),
-        ...ids
-          .filter((id) => !ofPlan.includes(id))
-          .flatMap((id) =>
-            (groups[id] ?? [isGlob(id) ? id : `${id}/**`]).map((target) => ({
-              target,
-              module: id,
-              isSettled: true,
-            })),
-          ),
-      ],
-    },
   };
 }

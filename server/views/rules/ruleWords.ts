@@ -1,12 +1,12 @@
 import { contradictions } from '../../../core/judge/contradictions.ts';
-import { measureNamed } from '../../../core/measures/catalogue.ts';
-import type { Exception, Judgement, Rule, Violation } from '../../../core/judge/rules.ts';
+import { sentenceOfOther, type Rule } from '../../../core/judge/kinds/registry.ts';
+import type { Exception, Judgement, Violation } from '../../../core/judge/rules.ts';
 
 /** What a break is, in words: who uses whom, and how often. */
-export function sentenceOfViolation({ rule, from, to, kind, lines, detail }: Violation): string {
-  if (kind === 'cycle') return `${rule}: these use each other in a ring: ${detail}`;
-  if (kind === 'notPlaced') return `${rule}: ${from} stands in no group of the order`;
-  if (kind === 'measure') return `${rule}: ${to === '' ? from : to}: ${detail}`;
+export function sentenceOfViolation(violation: Violation): string {
+  const { rule, from, to, kind, lines, detail } = violation;
+  const other = sentenceOfOther(violation);
+  if (other !== null) return `${rule}: ${other}`;
   const times = lines.length === 1 ? '' : `, ${lines.length} times`;
   const further = detail === '' ? '' : `, and so reaches ${detail}`;
   return `${rule}: ${from} uses ${to} (${kind}${times})${further}`;
@@ -46,29 +46,6 @@ export function notesOf(
       ({ rules: [one, other], about: [a, b] }) => `“${one}” and “${other}” contradict each other: ${a}, ${b}`,
     ),
   ];
-}
-
-/** What a rule forbids, in words. */
-export function sentenceOfRule(rule: Rule): string {
-  const list = (names: readonly string[]): string => names.join(', ');
-  switch (rule.sort) {
-    case 'order':
-      return `${rule.ranks.length} ranks: none uses what stands above it${rule.sees === 'next' ? ', nor past the next below' : ''}`;
-    case 'cycles':
-      return `at most ${rule.most} cycles of ${rule.grain}${rule.barrels === 'written' ? ', imports of barrels as written' : ''}`;
-    case 'reaches':
-      return `${list(rule.from)} may not reach ${list(rule.to)}, through others either`;
-    case 'measure': {
-      const { bound, of, where } = rule;
-      const limit = 'most' in bound ? `at most ${bound.most}` : `at least ${bound.least}`;
-      return `${measureNamed(rule.measure)?.name ?? rule.measure} of each ${of} in ${list(where)}: ${limit}`;
-    }
-    case 'uses':
-      if (rule.except.length > 0) return `others use ${list(rule.to)} only through ${list(rule.except)}`;
-      return rule.isOnly
-        ? `only ${list(rule.from)} may use ${list(rule.to)}`
-        : `${list(rule.from)} may not use ${list(rule.to)}`;
-  }
 }
 
 /** What an exception accepts, in words. */

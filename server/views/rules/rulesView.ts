@@ -6,9 +6,11 @@ import {
   placedOrder,
   type OrderPicture,
   type PlacedOrder,
-} from '../../../core/judge/placedOrder.ts';
-import { repairs, type Repair } from '../../../core/judge/repairs.ts';
-import type { Exception, Judgement, OrderRule, Rule, RuleBook } from '../../../core/judge/rules.ts';
+} from '../../../core/judge/kinds/order/placedOrder.ts';
+import { repairs, type Repair } from '../../../core/judge/kinds/order/repairs.ts';
+import type { OrderRule } from '../../../core/judge/kinds/order/orderRule.ts';
+import { isUse, sentenceOfRule, type Rule } from '../../../core/judge/kinds/registry.ts';
+import type { Exception, Judgement, RuleBook } from '../../../core/judge/rules.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 import { Problem } from '../../problem.ts';
 import { ruleBook, type RuleBookRecord } from '../../store/ruleBooks.ts';
@@ -20,7 +22,7 @@ import type { ViewRequest } from '../viewRequest.ts';
 import { editedRules } from './editRules.ts';
 import { keptRules, type RulesFile } from './readRules.ts';
 import { rulesPlan, type RulesPlan } from './rulesPlan.ts';
-import { notesOf, sentenceOfException, sentenceOfRule } from './ruleWords.ts';
+import { notesOf, sentenceOfException } from './ruleWords.ts';
 
 /** The name of the file in which a codebase says its own rules. */
 export const RULES_FILE = 'yletope.yaml';
@@ -115,8 +117,6 @@ export interface RulesPage {
   ways: ArrangementId[];
 }
 
-/** Kinds of breaks that are no use of one file by another. */
-const notUses: ReadonlySet<string> = new Set(['cycle', 'notPlaced', 'measure']);
 /** So many pairs of files are shown of what is open. */
 const PART = 60;
 
@@ -280,7 +280,7 @@ function breaksOf(
         byKind: new Map<string, number>(),
         kinds: [],
       },
-      isUse: !notUses.has(violation.kind),
+      isUse: isUse(violation),
       tests: withTests.get(violation.rule) || [violation.from, violation.to].some(isTestFile) ? 'in' : 'out',
       accepted: exception?.reason ?? null,
     };

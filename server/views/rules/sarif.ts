@@ -1,4 +1,5 @@
-import type { Judgement, Rule } from '../../../core/judge/rules.ts';
+import type { Rule } from '../../../core/judge/kinds/registry.ts';
+import type { Judgement } from '../../../core/judge/rules.ts';
 import { sentenceOfViolation } from './ruleWords.ts';
 
 /** What was found as SARIF 2.1.0 (OASIS 2020), each break at its lines, accepted ones as suppressed. */

@@ -1,6 +1,7 @@
-import type { Judged } from './judged.ts';
-import { eachCounted, type PlacedOrder } from './placedOrder.ts';
-import type { OrderRule } from './rules.ts';
+import type { Judged } from '../../judged.ts';
+import { eachCounted } from '../../eachCounted.ts';
+import type { PlacedOrder } from './placedOrder.ts';
+import type { OrderRule } from './orderRule.ts';
 
 /** A file that would stand better in another group of an order. */
 export interface Repair {

@@ -1,8 +1,20 @@
-import { KIND } from '../facts/fileFacts.ts';
-import { measureNamed } from '../measures/catalogue.ts';
-import { globMatcher } from '../search/glob.ts';
-import type { Judged } from './judged.ts';
-import type { MeasureRule, Violation } from './rules.ts';
+import { KIND } from '../../../facts/fileFacts.ts';
+import { measureNamed } from '../../../measures/catalogue.ts';
+import { globMatcher } from '../../../search/glob.ts';
+import type { Judged } from '../../judged.ts';
+import type { RuleWords, Violation } from '../../rules.ts';
+
+/** A bound on a measure of files, types or routines. */
+export interface MeasureRule extends RuleWords {
+  sort: 'measure';
+  /** Its id in the catalogue. */
+  measure: string;
+  of: 'file' | 'type' | 'routine';
+  /** Patterns of the files that it is about. */
+  where: readonly string[];
+  /** One of both: the most that it may come to, or the least. */
+  bound: { most: number } | { least: number };
+}
 
 /** What a measure puts beyond its bound, what lies farthest first; idle where nothing has a value. O(elements + the measure). */
 export function beyondBound(

@@ -1,8 +1,8 @@
-import { fewestAgainst } from '../graph/fewestAgainst.ts';
-import { joinEdges } from '../graph/rollUp.ts';
-import type { Judged } from './judged.ts';
-import { eachCounted } from './placedOrder.ts';
-import type { Rule } from './rules.ts';
+import { fewestAgainst } from '../../../graph/fewestAgainst.ts';
+import { joinEdges } from '../../../graph/rollUp.ts';
+import type { Judged } from '../../judged.ts';
+import { eachCounted } from '../../eachCounted.ts';
+import type { RuleWords } from '../../rules.ts';
 
 /**
  * Ranks for groups, from the top, in which few references lead up: a heuristic. The groups are put in an order that few references go
@@ -12,7 +12,7 @@ import type { Rule } from './rules.ts';
 export function proposedRanks(
   count: number,
   groupOf: Int32Array,
-  rule: Pick<Rule, 'filter' | 'withTests'>,
+  rule: Pick<RuleWords, 'filter' | 'withTests'>,
   on: Judged,
 ): number[][] {
   const { dependencies } = on.survey;

@@ -1,8 +1,7 @@
-import { giveUpAtStep } from '../graph/giveUp.ts';
-import { passes } from '../graph/rollUp.ts';
-import { decidingPlacings } from '../plan/decidingPlacings.ts';
-import type { Judged } from './judged.ts';
-import type { OrderRule, Rule } from './rules.ts';
+import { eachCounted } from '../../eachCounted.ts';
+import { decidingPlacings } from '../../../plan/decidingPlacings.ts';
+import type { Judged } from '../../judged.ts';
+import type { OrderRule } from './orderRule.ts';
 
 /** The groups of an order, and where the elements of a survey stand in them. */
 export interface PlacedOrder {
@@ -35,20 +34,6 @@ export function placedOrder(rule: OrderRule, { survey, packages }: Judged): Plac
       return down < 0 || (down === 0 && !rule.within) || (down > 1 && rule.sees === 'next');
     },
   };
-}
-
-/** Goes through the references that count for a rule. O(dependencies). */
-export function eachCounted(
-  { filter, withTests }: Pick<Rule, 'filter' | 'withTests'>,
-  { survey: { dependencies }, isTest }: Judged,
-  take: (row: number, from: number, to: number) => void,
-): void {
-  for (let row = 0; row < dependencies.count; row++) {
-    giveUpAtStep(row);
-    const from = dependencies.from[row];
-    if (!withTests && isTest[from] === 1) continue;
-    if (passes(dependencies, row, filter)) take(row, from, dependencies.to[row]);
-  }
 }
 
 /** All references from one group of an order to another. */

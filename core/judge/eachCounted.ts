@@ -1,0 +1,18 @@
+import { giveUpAtStep } from '../graph/giveUp.ts';
+import { passes } from '../graph/rollUp.ts';
+import type { Judged } from './judged.ts';
+import type { RuleWords } from './rules.ts';
+
+/** Goes through the references that count for a rule. O(dependencies). */
+export function eachCounted(
+  { filter, withTests }: Pick<RuleWords, 'filter' | 'withTests'>,
+  { survey: { dependencies }, isTest }: Judged,
+  take: (row: number, from: number, to: number) => void,
+): void {
+  for (let row = 0; row < dependencies.count; row++) {
+    giveUpAtStep(row);
+    const from = dependencies.from[row];
+    if (!withTests && isTest[from] === 1) continue;
+    if (passes(dependencies, row, filter)) take(row, from, dependencies.to[row]);
+  }
+}
