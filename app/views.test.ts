@@ -33,7 +33,7 @@ describe('the table of views', () => {
     const hidden = allViews.filter(({ group: place }) => place === null).map(({ path }) => path);
     expect(hidden.sort()).toEqual(['document', 'source', 'survey']);
     const tabs = allViews.filter(({ tabOf }) => tabOf !== undefined).map(({ path }) => path);
-    expect(tabs).toEqual(['strays', 'compare']);
+    expect(tabs).toEqual(['build', 'strays', 'compare']);
     expect(railViews(allViews)).toHaveLength(allViews.length - hidden.length - tabs.length);
     expect(railViews(allViews).length).toBeLessThanOrEqual(20);
   });

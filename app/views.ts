@@ -1,6 +1,7 @@
 import type { ViewDescriptor } from './frame/viewDescriptor.ts';
 import { around } from './views/around/descriptor.ts';
 import { completeness } from './views/completeness/descriptor.ts';
+import { build } from './views/declared/descriptor.ts';
 import { compare } from './views/compare/descriptor.ts';
 import { cycles } from './views/cycles/descriptor.ts';
 import { document } from './views/document/descriptor.ts';
@@ -34,6 +35,7 @@ export const allViews: readonly ViewDescriptor[] = [
   around,
   cycles,
   rules,
+  build,
   unused,
   modules,
   strays,

@@ -65,7 +65,11 @@ function Frame({ loaderData }: Route.ComponentProps) {
   const [showsKeys, setShowsKeys] = useState(false);
   const picture = usePicture();
   const view = useLocation().pathname.split('/')[3] ?? '';
-  const place = useDossierPlace(view, allViews.find(({ path }) => path === view)?.dossier ?? 'never', picture);
+  const place = useDossierPlace(
+    view,
+    allViews.find(({ path }) => path === view)?.dossier ?? 'never',
+    picture,
+  );
   const revalidator = useRevalidator();
   useEffect(() => {
     if (picture.focus !== null) noteVisit(codebase.id, picture.focus);

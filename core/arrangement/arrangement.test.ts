@@ -19,6 +19,7 @@ import { unitOfNode, unitTree } from './nodes.ts';
 import { goesAgainst } from './order.ts';
 import { byModulePackages, packageInModule } from './modulePackages.ts';
 import { byPackages } from './packages.ts';
+import { splitPackages } from './splitPackages.ts';
 import { openedByItself, pictureRows, rowGraph, ENOUGH_ROWS, MOST_ROWS } from './rows.ts';
 import { grains, type Grain } from './units.ts';
 
@@ -142,6 +143,17 @@ describe('build modules, then packages', () => {
       'desk/B.java': 'desk/pom.xml / canal.desk',
       'loose/A.java': '(none)',
     });
+    const packages = byPackages(shared);
+    const split = [...splitPackages(shared, packages)].map(([group, all]) => [packages.name[group], all]);
+    expect(split).toEqual([
+      [
+        'canal.core.locks',
+        [
+          { module: 'core', files: 1 },
+          { module: 'desk', files: 1 },
+        ],
+      ],
+    ]);
     const above = (each: string): string => name[parent[name.indexOf(each)]];
     expect(above('core/pom.xml / canal.core.tolls.fees')).toBe('core/pom.xml / canal.core.tolls');
     expect(above('core/pom.xml / canal.core.tolls')).toBe('core/pom.xml');

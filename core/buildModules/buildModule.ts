@@ -1,5 +1,8 @@
 import { folderOf } from '../contracts/fileTree.ts';
 
+/** Where a declared dependency is there: for tests alone, or not before run time. */
+export type DependencyScope = 'test' | 'runtime';
+
 /** What the build takes for one unit, as its project files say. */
 export interface BuildModule {
   /** The project file that declares it, with the target's name where the file declares several: the same in each survey. */
@@ -9,6 +12,8 @@ export interface BuildModule {
   sources: string[];
   /** Keys of the modules of this codebase that it is built against, as it says itself. */
   dependsOn: string[];
+  /** Of those, the keys of the ones that it says it needs for tests, or at run time, alone; absent where it says none. */
+  scopes?: Record<string, DependencyScope>;
   /** Key of the module, of the same kind of build, in whose folder its own lies; null for none. */
   within: string | null;
   /** Ids of the languages that such a build compiles; files of others belong to it only where no build claims them. */
@@ -16,11 +21,13 @@ export interface BuildModule {
 }
 
 /** A module as its project file says it, before names are joined to the modules that bear them. */
-export interface StatedModule extends Omit<BuildModule, 'dependsOn' | 'within'> {
+export interface StatedModule extends Omit<BuildModule, 'dependsOn' | 'within' | 'scopes'> {
   /** Names by which others of its kind refer to it. */
   names: string[];
   /** Names it is built against. */
   needs: string[];
+  /** Of those, the ones needed for tests, or at run time, alone. */
+  scoped?: ReadonlyMap<string, DependencyScope>;
 }
 
 /** How one kind of build is read. Its project files may hold anything, and none of them is run. */

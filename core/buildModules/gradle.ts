@@ -1,5 +1,5 @@
 import { folderOf, foldersAbove, joinPath } from '../contracts/fileTree.ts';
-import type { BuildReader, StatedModule } from './buildModule.ts';
+import type { BuildReader, DependencyScope, StatedModule } from './buildModule.ts';
 
 /**
  * Gradle: the folders of build scripts, and those that `settings.gradle` includes. Scripts are programs; what they plainly
@@ -25,7 +25,8 @@ export const gradle: BuildReader = {
         name: nameOf(projectPath, root?.name, folder),
         names: [`${root?.home ?? ''}${projectPath}`],
         sources: [folder],
-        needs: neededPaths(text).map((needed) => `${root?.home ?? ''}${needed}`),
+        needs: neededPaths(text).map(({ path: needed }) => `${root?.home ?? ''}${needed}`),
+        scoped: scopesOf(neededPaths(text), root?.home ?? ''),
         languages: ['java'],
       });
     }
@@ -80,16 +81,38 @@ function nameOf(projectPath: string, rootName: string | undefined, folder: strin
   return projectPath.slice(1).replaceAll(':', '/');
 }
 
-function neededPaths(text: string): string[] {
-  const byPath = [...text.matchAll(/\bproject\s*\(\s*(?:path\s*[:=]\s*)?["'](:[\w:.-]+)["']/g)];
-  const byName = [...text.matchAll(/\bprojects\.([a-zA-Z][\w.]*)/g)];
-  return [
-    ...byPath.map(([, path]) => path),
-    // Accessors write `a-b` as `aB`.
-    ...byName.map(([, path]) =>
-      `:${path.replaceAll('.', ':')}`.replace(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`),
+/** A project that a script names, and for what: the word before it says it, as in `testImplementation project(":a")`. */
+interface NeededPath {
+  path: string;
+  scope: DependencyScope | null;
+}
+
+function neededPaths(text: string): NeededPath[] {
+  const scopeOf = (word: string | undefined): NeededPath['scope'] =>
+    word === undefined ? null : /^test/i.test(word) ? 'test' : word === 'runtimeOnly' ? 'runtime' : null;
+  const before = String.raw`(?:\b(\w+)[\s(]*)?`;
+  const byPath = [
+    ...text.matchAll(
+      new RegExp(before + String.raw`\bproject\s*\(\s*(?:path\s*[:=]\s*)?["'](:[\w:.-]+)["']`, 'g'),
     ),
   ];
+  const byName = [...text.matchAll(new RegExp(before + String.raw`\bprojects\.([a-zA-Z][\w.]*)`, 'g'))];
+  return [
+    ...byPath.map(([, word, path]) => ({ path, scope: scopeOf(word) })),
+    // Accessors write `a-b` as `aB`.
+    ...byName.map(([, word, path]) => ({
+      path: `:${path.replaceAll('.', ':')}`.replace(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`),
+      scope: scopeOf(word),
+    })),
+  ];
+}
+
+/** Of what is named several times, a use of any scope is one of all. */
+function scopesOf(needed: readonly NeededPath[], home: string): ReadonlyMap<string, DependencyScope> {
+  const unscoped = new Set(needed.filter(({ scope }) => scope === null).map(({ path }) => path));
+  return new Map(
+    needed.flatMap(({ path, scope }) => (scope === null || unscoped.has(path) ? [] : [[home + path, scope]])),
+  );
 }
 
 function relative(home: string, folder: string): string {

@@ -14,17 +14,24 @@ export const maven: BuildReader = {
       const parent = isRecord(project.parent) ? textOrNull(project.parent.groupId) : null;
       const group = textOrNull(project.groupId) ?? parent ?? '';
       const dependencies = isRecord(project.dependencies) ? listOf(project.dependencies.dependency) : [];
+      const nameOf = ({ groupId, artifactId }: Record<string, unknown>): string => {
+        const named = textOrNull(groupId) ?? '';
+        const isOwn = /^\$\{(project|pom)\.groupId\}$/.test(named);
+        return `${isOwn ? group : named}:${textOrNull(artifactId) ?? ''}`;
+      };
       return [
         {
           key: path,
           name: artifact,
           names: [`${group}:${artifact}`],
           sources: [folderOf(path)],
-          needs: dependencies.map(({ groupId, artifactId }) => {
-            const named = textOrNull(groupId) ?? '';
-            const isOwn = /^\$\{(project|pom)\.groupId\}$/.test(named);
-            return `${isOwn ? group : named}:${textOrNull(artifactId) ?? ''}`;
-          }),
+          needs: dependencies.map(nameOf),
+          scoped: new Map(
+            dependencies.flatMap((dependency) => {
+              const scope = textOrNull(dependency.scope);
+              return scope === 'test' || scope === 'runtime' ? [[nameOf(dependency), scope]] : [];
+            }),
+          ),
           languages: ['java'],
         },
       ];

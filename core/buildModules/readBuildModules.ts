@@ -31,15 +31,22 @@ function joined(stated: readonly StatedModule[]): BuildModule[] {
     const folder = folderOf(module.key);
     if (!byFolder.has(folder)) byFolder.set(folder, module);
   }
-  return stated.map(({ names: _, needs, ...module }) => ({
-    ...module,
-    dependsOn: [...new Set(needs)].flatMap((name) => nearest(byName.get(name) ?? [], module.key)),
-    within:
-      foldersAbove(folderOf(module.key))
-        .filter((folder) => folder !== folderOf(module.key))
-        .map((folder) => byFolder.get(folder)?.key)
-        .find((key) => key !== undefined) ?? null,
-  }));
+  return stated.map(({ names: _, needs, scoped, ...module }) => {
+    const known = [...new Set(needs)].flatMap((name) =>
+      nearest(byName.get(name) ?? [], module.key).map((key) => ({ key, scope: scoped?.get(name) })),
+    );
+    const scopes = known.flatMap(({ key, scope }) => (scope === undefined ? [] : [[key, scope] as const]));
+    return {
+      ...module,
+      dependsOn: known.map(({ key }) => key),
+      ...(scopes.length === 0 ? {} : { scopes: Object.fromEntries(scopes) }),
+      within:
+        foldersAbove(folderOf(module.key))
+          .filter((folder) => folder !== folderOf(module.key))
+          .map((folder) => byFolder.get(folder)?.key)
+          .find((key) => key !== undefined) ?? null,
+    };
+  });
 }
 
 /**

@@ -1,3 +1,5 @@
+import { groupKey } from '../../core/arrangement/arrangement.ts';
+import type { SplitPackage } from '../../core/arrangement/splitPackages.ts';
 import type { FolderPair } from '../../core/completeness/folderPairs.ts';
 import { elementKinds } from '../../core/facts/fileFacts.ts';
 import type { DoubtfulExternal } from '../../core/completeness/gapRoots.ts';
@@ -9,6 +11,8 @@ import { gapItem, type Completeness, keptItem } from '../survey/completeness.ts'
 import type { ReadText } from '../source/readText.ts';
 import type { ElementLabel } from './ground/elements.ts';
 import { labelOf } from './ground/elements.ts';
+import { arrangementOf } from './ground/scope.ts';
+import { splitOf } from './picture/labels.ts';
 
 export interface CompletenessPage {
   gaps: GapRow[];
@@ -36,6 +40,8 @@ export interface CompletenessPage {
     places: (ElementLabel & { file: string; line: number })[];
   }[];
   unreferred: { path: string; lines: number }[];
+  /** Packages, or namespaces, whose files stand in several build modules. */
+  split: { key: string; name: string; modules: SplitPackage }[];
   /** How many there are of each, where not all are listed. */
   totals: {
     gaps: number;
@@ -45,6 +51,7 @@ export interface CompletenessPage {
     clashes: number;
     twice: number;
     unreferred: number;
+    split: number;
   };
 }
 
@@ -62,6 +69,13 @@ export interface GapRow {
   item: string;
 }
 
+function splitRows(survey: SurveyedCodebase): CompletenessPage['split'] {
+  const packages = arrangementOf(survey, 'packages');
+  return [...splitOf(survey, packages)]
+    .map(([group, modules]) => ({ key: groupKey(packages, group), name: packages.name[group], modules }))
+    .sort((a, b) => b.modules.length - a.modules.length || (a.name < b.name ? -1 : 1));
+}
+
 const LISTED = 300;
 const PLACES = 20;
 
@@ -71,6 +85,7 @@ export function completenessView(
   { rules, settled }: { rules: IntakeRules; settled: ReadonlySet<string> },
 ): CompletenessPage {
   const { elements, files } = survey;
+  const split = splitRows(survey);
   // Where somebody has said that both are wanted, nothing is asked any more.
   const open = versions.filter((pair) => !settled.has(keptItem(pair)));
   const partly = files.filter(({ parse }) => parse !== 'clean');
@@ -105,6 +120,7 @@ export function completenessView(
           b.damagedLines / Math.max(1, b.lines) - a.damagedLines / Math.max(1, a.lines),
       )
       .slice(0, LISTED),
+    split: split.slice(0, LISTED),
     versions: open.slice(0, LISTED),
     clashes: clashes.slice(0, LISTED).map(({ name, likeness, contents, files: members }) => {
       const kinds = [...new Set(members.map(({ hash }) => hash))];
@@ -137,6 +153,7 @@ export function completenessView(
       clashes: clashes.length,
       twice: twice.length,
       unreferred: unreferred.length,
+      split: split.length,
     },
   };
 }

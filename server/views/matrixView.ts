@@ -10,10 +10,11 @@ import {
 } from '../../core/arrangement/rows.ts';
 import { KIND } from '../../core/facts/fileFacts.ts';
 import { recursionCount } from '../../core/graph/recursion.ts';
-import { passes, type DependencyFilter } from '../../core/graph/rollUp.ts';
+import { passes, weightBetween, type DependencyFilter, type Graph } from '../../core/graph/rollUp.ts';
 import { brokenLinks, type BrokenLink, type BrokenRows } from '../../core/judge/brokenLinks.ts';
 import { dependencyKinds, type DependencyKind } from '../../core/contracts/linked.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
+import { unusedPairs } from './declaredView.ts';
 import type { Scope } from './ground/scope.ts';
 import { arranged, type PictureQuestion } from './picture/arranged.ts';
 import { cycleKey, cyclesInScope } from './picture/cycleNames.ts';
@@ -62,6 +63,8 @@ export interface MatrixPicture {
   against: { row: number; column: number; count: number; kinds: { kind: DependencyKind; count: number }[] }[];
   /** Cells in which references break rules. */
   broken: (BrokenLink & { row: number; column: number })[];
+  /** Empty cells of a row whose build module declares that of the column, and does not use it. */
+  unused: { row: number; column: number }[];
   /** Keys of the groups that are open, by hand or by themselves. */
   open: string[];
   isOpenByHand: boolean;
@@ -114,6 +117,7 @@ export function matrixView(survey: SurveyedCodebase, query: MatrixQuery): Matrix
     totals,
     against: againstCells(survey, picture, rows, query.filter),
     broken: brokenCells(survey, picture, rows, query),
+    unused: unusedCells(survey, picture, rows, graph),
     open: rows.filter(({ heading }) => heading).map(({ node }) => groupKey(arrangement, node)),
     isOpenByHand: query.open !== null,
   };
@@ -143,6 +147,25 @@ function brokenCells(
       ...{ row: Math.floor(cell / rows.length), column: cell % rows.length },
       ...link,
     }));
+}
+
+/** Where a closed row is, or holds, a build module that declares another and uses nothing of it. */
+function unusedCells(
+  survey: SurveyedCodebase,
+  { arrangement }: ArrangedSurvey,
+  rows: readonly PictureRow[],
+  graph: Graph,
+): MatrixPicture['unused'] {
+  const rowOf = new Int32Array(arrangement.count).fill(-1);
+  rows.forEach(({ node, heading }, row) => {
+    if (!heading && node < arrangement.count) rowOf.fill(row, node, arrangement.subtreeEnd[node]);
+  });
+  return unusedPairs(survey, arrangement)
+    .map(([from, to]) => ({ row: rowOf[from], column: rowOf[to] }))
+    .filter(
+      ({ row, column }) =>
+        row >= 0 && column >= 0 && row !== column && weightBetween(graph, row, column) === 0,
+    );
 }
 
 /** The row in which an element stands; -1 for none. */

@@ -22,6 +22,8 @@ import { cardView } from './cardView.ts';
 import { comparisonView, completenessView } from './completenessView.ts';
 import { sourceConstructs } from './constructsView.ts';
 import { cyclesView } from './cyclesView.ts';
+import { declaredView, undeclaredRows } from './declaredView.ts';
+import type { BrokenRows } from '../../core/judge/brokenLinks.ts';
 import { documentView } from './documentView.ts';
 import { dossierView } from './dossierView.ts';
 import { findElements, foundElement, foundKeys } from './finderView.ts';
@@ -96,7 +98,7 @@ export const views = {
         order,
         marked: marks.marked,
         noted: marks.noted,
-        broken: judgementOf(view).broken,
+        broken: brokenInPicture(view),
       }),
       scope: scopeView(survey, scope),
     };
@@ -302,6 +304,10 @@ export const views = {
 
   rules: (view: ViewRequest) => rulesView(view),
 
+  declared: ({ survey, params, withTests }: ViewRequest) => ({
+    page: declaredView(survey, { show: params.get('show'), withTests }),
+  }),
+
   unused: (view: ViewRequest) => ({ ...unusedView(view), scope: scopeView(view.survey, view.scope) }),
 
   /** The text of the rules that the codebase brings; null where it brings none. */
@@ -413,11 +419,20 @@ const stepQuery = z.object({
   limit: z.coerce.number().int().min(1).max(100_000).catch(MAX_LISTED),
 });
 
+/** What breaks rules, and in pictures by build modules what the build does not declare. */
+function brokenInPicture(view: ViewRequest): BrokenRows {
+  const { broken } = judgementOf(view);
+  if (view.state.by !== 'modules' && view.state.by !== 'modulePackages') return broken;
+  const all = new Map(broken);
+  for (const [row, words] of undeclaredRows(view.survey)) all.set(row, [...(all.get(row) ?? []), ...words]);
+  return all;
+}
+
 /** What is asked of the graph, with the older survey where two are drawn. */
 function graphQuestion(view: ViewRequest): GraphQuestion {
   const { question, scope, params, at } = view;
   const query = graphQuery(params);
-  const { broken } = judgementOf(view);
+  const broken = brokenInPicture(view);
   return { ...question, scope, query, broken, before: query.since === null ? null : at(query.since) };
 }
 

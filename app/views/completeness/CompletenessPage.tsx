@@ -8,7 +8,7 @@ import { useLive } from '../../state/live.tsx';
 import { EditContext, useEditor } from '../../state/edit.ts';
 import { onDemand } from '../../frame/onDemand.tsx';
 import { Gaps } from './Gaps.tsx';
-import { Clashes, Doubtful, PartlyRead, Twice, Unreferred, Versions } from './Sections.tsx';
+import { Clashes, Doubtful, PartlyRead, Split, Twice, Unreferred, Versions } from './Sections.tsx';
 import './completeness.css';
 
 const ComparePage = onDemand(async () => (await import('./ComparePage.tsx')).ComparePage);
@@ -48,6 +48,7 @@ export function CompletenessPage({
         <Clashes page={page} codebaseId={codebaseId} />
         <Twice page={page} />
         <Unreferred page={page} codebaseId={codebaseId} />
+        <Split page={page} />
       </div>
     </EditContext>
   );

@@ -242,3 +242,29 @@ export function Unreferred({ page, codebaseId }: SectionProps) {
     </Section>
   );
 }
+
+export function Split({ page }: { page: CompletenessPage }) {
+  if (page.totals.split === 0) return null;
+  return (
+    <Section
+      id="split"
+      title="Packages in several build modules"
+      total={page.totals.split}
+      meaning="a build module alone holds only a part of them"
+      none=""
+      rows={page.split}
+    >
+      {({ key, name, modules }) => (
+        <div key={key} className="found-row">
+          <span>
+            <ElementName element={{ key, name, kind: 'group' }} text={name} />
+          </span>
+          <span className="faded">
+            {modules.map(({ module, files }) => `${module} (${counted(files, 'file')})`).join(', ')}
+          </span>
+          <span className="mono faded">{counted(modules.length, 'build module')}</span>
+        </div>
+      )}
+    </Section>
+  );
+}

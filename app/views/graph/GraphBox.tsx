@@ -29,7 +29,7 @@ export function GraphBox({
   /** The figure of what is not drawn was pressed. */
   onMore: (links: MoreLinks, where: 'users' | 'used', button: Element) => void;
 }) {
-  const { x, y, width, height, isOpen, opens, chain, cycle, name, users, used, members, news, kind, holds } =
+  const { x, y, width, height, isOpen, opens, chain, cycle, name, users, used, members, news, kind, holds, split } =
     node;
   const states = {
     open: isOpen,
@@ -93,6 +93,11 @@ export function GraphBox({
             title={`holds ${counted(holds, 'element')} of what is drawn`}
           >
             {figure(holds)}
+          </span>
+        )}
+        {split !== undefined && (
+          <span className="graph-cycle mono" title={`its files stand in ${split} build modules`}>
+            ÷{split}
           </span>
         )}
         {cycle !== null && members === null && (

@@ -1,8 +1,14 @@
+import { UNDECLARED } from '../../../server/views/declaredWords.ts';
 import type { Scene } from './scene.ts';
 import { figure } from '../../state/figures.ts';
 
 /** What the marks of the matrix mean. */
-export function MatrixLegend({ largest, rows, broken }: Pick<Scene, 'largest' | 'rows' | 'broken'>) {
+export function MatrixLegend({
+  largest,
+  rows,
+  broken,
+  unused,
+}: Pick<Scene, 'largest' | 'rows' | 'broken' | 'unused'>) {
   return (
     <span className="matrix-legend">
       <span>
@@ -23,6 +29,23 @@ export function MatrixLegend({ largest, rows, broken }: Pick<Scene, 'largest' | 
       {broken.length > 0 && (
         <span>
           <b className="against">⊢</b> breaks a rule
+          {broken.some(({ rules }) => rules.includes(UNDECLARED)) && ', or is not declared by the build'}
+        </span>
+      )}
+      {unused.length > 0 && (
+        <span>
+          <svg width="13" height="13" aria-hidden="true">
+            <rect
+              x="2.5"
+              y="2.5"
+              width="8"
+              height="8"
+              stroke="var(--caution)"
+              strokeWidth="1.4"
+              fill="none"
+            />
+          </svg>{' '}
+          declared, not used
         </span>
       )}
       {rows.some(({ recursion }) => recursion > 0) && (
@@ -36,6 +59,11 @@ export function MatrixLegend({ largest, rows, broken }: Pick<Scene, 'largest' | 
       {rows.some(({ marked }) => marked > 0) && (
         <span>
           <b className="mark">◆</b> marked by the shortlist
+        </span>
+      )}
+      {rows.some(({ split }) => split !== undefined) && (
+        <span>
+          <b className="mark">÷2</b> in 2 build modules
         </span>
       )}
       {rows.some(({ noted }) => noted > 0) && (

@@ -164,6 +164,9 @@ function CellSentence({ scene, cell }: { scene: Scene; cell: Cell }) {
       {count > 0 && ` ${figure(count)} ${count === 1 ? 'time' : 'times'}`}
       {against && <span className="against">, against the order</span>}
       {broken && <span className="against">; {breaksInWords(broken)}</span>}
+      {scene.unused.some((each) => each.row === cell.row && each.column === cell.column) && (
+        <span className="caution">, though its build declares it</span>
+      )}
     </>
   );
 }
@@ -218,6 +221,11 @@ function Remarks({
       {picture.broken.length > 0 && (
         <Link className="chip against" to={`/codebases/${codebaseId}/rules${carriedOver(params)}`}>
           ⊢ {counted(picture.broken.length, 'cell')} with breaks of rules →
+        </Link>
+      )}
+      {picture.unused.length > 0 && (
+        <Link className="chip" to={`/codebases/${codebaseId}/build${carriedOver(params)}`}>
+          {counted(picture.unused.length, 'cell')} declared and not used →
         </Link>
       )}
       {picture.totals.againstCells > 0 && (

@@ -158,10 +158,10 @@ function drawMark(
   context.fillStyle = before;
 }
 
-/** What stands behind a name: how much of the marked shortlist it holds, and that there are notes. */
+/** What stands behind a name: how much of the marked shortlist it holds, that there are notes, and in how many build modules it stands. */
 function marksOf({ rows }: Scene, row: number): string {
-  const { marked, noted } = rows[row];
-  return `${marked > 0 ? `◆${marked > 1 ? marked : ''}` : ''}${noted > 0 ? '✎' : ''}`;
+  const { marked, noted, split } = rows[row];
+  return `${marked > 0 ? `◆${marked > 1 ? marked : ''}` : ''}${noted > 0 ? '✎' : ''}${split === undefined ? '' : `÷${split}`}`;
 }
 
 function labelFont(cell: number, isFocus: boolean): string {

@@ -31,6 +31,7 @@ export function drawMatrix(
   drawGrid(context, scene, geometry, inks.colours, visible);
   drawCells(context, scene, geometry, inks, visible);
   drawBroken(context, scene, geometry, inks.colours, visible);
+  drawUnused(context, scene, geometry, inks.colours, visible);
   if (geometry.cell >= FIGURES_FROM) drawFigures(context, scene, geometry, inks, visible);
   drawRecursion(context, scene, geometry, inks.colours, visible);
   context.restore();
@@ -86,6 +87,28 @@ function drawBroken(
       context.stroke();
     }
   }
+}
+
+/** A hollow square where a build module declares what it does not use. */
+function drawUnused(
+  context: Context,
+  { unused }: Scene,
+  { x, y, cell }: Geometry,
+  { caution }: SheetColours,
+  v: Visible,
+): void {
+  if (cell < MARKED_FROM) return;
+  const inset = Math.max(1, cell * 0.22);
+  context.strokeStyle = caution;
+  context.lineWidth = Math.min(1.4, cell / 6);
+  for (const { row, column } of unused)
+    if (row >= v.firstRow && row < v.endRow && column >= v.firstColumn && column < v.endColumn)
+      context.strokeRect(
+        x + column * cell + inset,
+        y + row * cell + inset,
+        cell - 2 * inset,
+        cell - 2 * inset,
+      );
 }
 
 /** A ring on the diagonal for a routine that calls itself. */

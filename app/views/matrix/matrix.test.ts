@@ -43,6 +43,7 @@ const picture: MatrixPicture = {
   broken: [],
   open: [],
   isOpenByHand: false,
+  unused: [],
 };
 
 describe('the scene of a matrix', () => {

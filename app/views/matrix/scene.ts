@@ -24,6 +24,8 @@ export interface Scene {
   brackets: MatrixPicture['brackets'];
   /** Cells in which references break rules. */
   broken: MatrixPicture['broken'];
+  /** Empty cells between build modules of which one declares the other. */
+  unused: MatrixPicture['unused'];
   /** Cells of row r are `column[start[r]]` up to `column[start[r + 1]]`, ascending. */
   start: Int32Array;
   column: Int32Array;
@@ -105,7 +107,7 @@ export function sceneOf(
   flat: boolean,
   markOf: (key: string) => Marking | null = () => null,
 ): Scene {
-  const { rows, cells, brackets, totals, broken } = picture;
+  const { rows, cells, brackets, totals, broken, unused } = picture;
   const start = new Int32Array(rows.length + 1);
   for (const row of cells.row) start[row + 1]++;
   for (let row = 0; row < rows.length; row++) start[row + 1] += start[row];
@@ -122,6 +124,7 @@ export function sceneOf(
     isTree: !flat,
     brackets,
     broken,
+    unused,
     start,
     column: Int32Array.from(order, (cell) => cells.column[cell]),
     count: Int32Array.from(order, (cell) => cells.count[cell]),

@@ -1,6 +1,7 @@
 import type { Judged } from '../judged.ts';
 import type { Violation } from '../rules.ts';
 import { cycles, type CycleRule } from './cycles/index.ts';
+import { declared, type DeclaredRule } from './declared/index.ts';
 import type { Broken, Form, RuleKind } from './kind.ts';
 import type { MeasureRule } from './measure/beyondBound.ts';
 import { measure } from './measure/index.ts';
@@ -9,7 +10,7 @@ import type { OrderRule } from './order/orderRule.ts';
 import { reaches, type ReachRule } from './reaches/index.ts';
 import { uses, type UseRule } from './uses/index.ts';
 
-export type Rule = OrderRule | UseRule | ReachRule | CycleRule | MeasureRule;
+export type Rule = OrderRule | UseRule | ReachRule | CycleRule | MeasureRule | DeclaredRule;
 
 /** All kinds of rules. A new one is a folder beside this file, and an entry here. */
 const kinds: { [Sort in Rule['sort']]: RuleKind<Extract<Rule, { sort: Sort }>> } = {
@@ -18,6 +19,7 @@ const kinds: { [Sort in Rule['sort']]: RuleKind<Extract<Rule, { sort: Sort }>> }
   reaches,
   cycles,
   measure,
+  declared,
 };
 
 const kindOf = ({ sort }: Rule): RuleKind<Rule> => kinds[sort];

@@ -40,6 +40,10 @@ export function graphLegend({ nodes, edges, largest, flow, tint, bar }: GraphPic
       nodes.some(({ cycle }) => cycle !== null),
       '⟨\u2060C1\u2060⟩ takes part in that cycle',
     ),
+    ...of(
+      nodes.some(({ split }) => split !== undefined),
+      '÷2: in 2 build modules',
+    ),
     ...of(tint !== null, `tint: ${tint?.name}, up to ${tint?.most.toLocaleString('en')}`),
     ...of(bar !== null, `bar: ${bar?.name}, up to ${bar?.most.toLocaleString('en')}`),
     ...(['came', 'gone', 'grew', 'shrank'] as const).flatMap((change) =>

@@ -95,9 +95,10 @@ function boxOf(
   mark: Marking | null,
 ): string {
   const { panel, hairline, faded, ink, most, fewer, more } = colours;
-  const { x, y, width, height, isOpen, opens, cycle, chain, members, news, holds } = node;
+  const { x, y, width, height, isOpen, opens, cycle, chain, members, news, holds, split } = node;
   const sign = news === null ? '' : `${changeSigns[news]} `;
-  const ring = cycle === null || members !== null ? '' : ` ⟨${cycle}⟩`;
+  const parts = split === undefined ? '' : ` ÷${split}`;
+  const ring = (cycle === null || members !== null ? '' : ` ⟨${cycle}⟩`) + parts;
   const tag = (holds === null ? '' : ` ${holds.toLocaleString('en')}`) + ring;
   const full = members !== null ? node.name : chain.length > 0 ? [...chain, node.name].join('/') : name;
   const room = Math.floor((width - 16) / CHARACTER) - sign.length - tag.length;

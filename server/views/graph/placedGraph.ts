@@ -47,13 +47,14 @@ export function placedBoxes({ nodes, links }: DrawnGraph, query: GraphQuery): Pl
   return withBoxesPut({ parent, isOpen }, placed, puts, PADDING);
 }
 
-function widthOf({ name, chain, opens, cycle, members, news, holds }: DrawnNode, apart: string): number {
+function widthOf({ name, chain, opens, cycle, members, news, holds, split }: DrawnNode, apart: string): number {
   const shown = members !== null ? name : chain.length > 0 ? [...chain, name].join('/') : apart;
   const signs = (opens ? SIGN : 0) + (news === null ? 0 : SIGN);
+  const parts = split === undefined ? 0 : (String(split).length + 2) * CHARACTER;
   const tag = cycle === null || members !== null ? 0 : (cycle.length + 3) * CHARACTER;
   const count = holds === null ? 0 : (holds.toLocaleString('en').length + 1) * CHARACTER;
   const text = count + shown.length * CHARACTER + AROUND_NAME;
-  return Math.min(WIDEST, Math.max(NARROWEST, text)) + signs + tag;
+  return Math.min(WIDEST, Math.max(NARROWEST, text)) + signs + parts + tag;
 }
 
 /** Links that are drawn: those that are heavy enough, in either survey, and where it is asked for not implied by a longer path. */

@@ -1,8 +1,10 @@
 import { groupKey, type Arrangement } from '../../../core/arrangement/arrangement.ts';
 import { endOfNode } from '../../../core/arrangement/ends.ts';
 import { unitOfNode, type UnitTree } from '../../../core/arrangement/nodes.ts';
+import { splitPackages, type SplitPackage } from '../../../core/arrangement/splitPackages.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 import { restNames } from './arrangementWords.ts';
+import { remembered } from '../ground/memory.ts';
 import { labelOf, type ElementLabel } from '../ground/elements.ts';
 
 /** A row of a picture, or a member of a cycle: `key` is what becomes the focus, `end` how evidence is asked for. */
@@ -10,6 +12,13 @@ export interface NodeLabel extends ElementLabel {
   end: string;
   /** True where parts of it stand for themselves, and this is what is left. */
   isRest: boolean;
+  /** Of a package, in how many build modules its files stand; absent where it is but one. */
+  split?: number;
+}
+
+/** Packages in several build modules; worked out once. */
+export function splitOf(survey: SurveyedCodebase, packages: Arrangement): ReadonlyMap<number, SplitPackage> {
+  return remembered(survey, 'split packages', () => splitPackages(survey, packages), 'always');
 }
 
 export function groupLabel(arrangement: Arrangement, group: number): ElementLabel {
@@ -27,7 +36,11 @@ export function nodeLabel(survey: SurveyedCodebase, tree: UnitTree, node: number
   const { arrangement, units } = tree;
   const end = endOfNode(tree, survey.elements, node);
   const unit = unitOfNode(tree, node);
-  if (unit < 0) return { ...groupLabel(arrangement, node), end, isRest: false };
+  if (unit < 0) {
+    const split = arrangement.id === 'packages' ? splitOf(survey, arrangement).get(node)?.length : undefined;
+    const label = { ...groupLabel(arrangement, node), end, isRest: false };
+    return split === undefined ? label : { ...label, split };
+  }
   const element = units.element[unit];
   const label = element < 0 ? groupLabel(arrangement, units.group[unit]) : labelOf(survey, element);
   const isRest = end !== label.key;

@@ -25,7 +25,7 @@ const common = {
 };
 
 /** The whole of each form of a rule. */
-const ruleSchemas = Object.fromEntries(
+const ruleSchemas: Record<string, z.ZodType<CommonWords>> = Object.fromEntries(
   Object.entries(forms).map(([key, { fields, holds }]) => {
     const schema = z.strictObject({ ...common, ...fields });
     return [key, holds === undefined ? schema : schema.refine(holds.test, holds.why)];
@@ -117,7 +117,7 @@ export function readRules({ name: file, text }: { name: string; text: string }):
         at,
         `a rule says one of ${Object.keys(forms).join(', ')}; this one says ${key === undefined ? 0 : 1 + more.length} of them.`,
       );
-    const whole = checked(ruleSchemas[key], said, at) as CommonWords;
+    const whole = checked<CommonWords>(ruleSchemas[key], said, at);
     return forms[key].read(whole, wordsOf(whole), {
       plan,
       refuse: (within, why) => refuse([...at, ...within], why),
