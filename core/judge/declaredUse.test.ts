@@ -78,10 +78,13 @@ describe('what build modules declare, held against what they use', () => {
         type('kit', 'Kit'),
         ['fees/pom.xml', pom('fees')],
         type('fees', 'Fee'),
+        ['trials/pom.xml', pom('trials', ['kit'])],
+        test('trials', 'Trial', 'kit.Kit'),
       ]),
     ).toEqual([
       'tolls → core asDeclared 2',
       'tolls → kit asDeclared 2, 2 of tests',
+      'trials → kit asDeclared 2, 2 of tests',
       'tolls → fees asDeclared 0',
     ]);
   });

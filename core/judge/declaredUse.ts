@@ -32,7 +32,12 @@ export function declaredUse(survey: SurveyedCodebase): ModuleDependency[] {
   const { buildModules, files } = survey;
   const moduleOf = modulesOfElements(survey);
   const hasCode = new Uint8Array(buildModules.length);
-  for (const { element } of files) if (moduleOf[element] >= 0) hasCode[moduleOf[element]] = 1;
+  const hasOwnCode = new Uint8Array(buildModules.length);
+  for (const { element, isTest } of files) {
+    if (moduleOf[element] < 0) continue;
+    hasCode[moduleOf[element]] = 1;
+    if (!isTest) hasOwnCode[moduleOf[element]] = 1;
+  }
   const uses = usesBetween(survey, moduleOf);
   const declared = declaredBy(buildModules);
   const found: ModuleDependency[] = [];
@@ -44,7 +49,9 @@ export function declaredUse(survey: SurveyedCodebase): ModuleDependency[] {
       if (to === from || (hasCode[to] === 0 && !uses.get(from)?.has(to))) continue;
       const use = uses.get(from)?.get(to) ?? { references: 0, ofTests: 0, rows: [] };
       const path = pathTo(to);
-      const state = stateOf({ use, path, isOwn: own.has(to), scope: module.scopes?.[buildModules[to].key] });
+      // A module of tests alone needs nothing for anything else.
+      const scope = module.scopes?.[buildModules[to].key] ?? (hasOwnCode[from] === 1 ? undefined : 'test');
+      const state = stateOf({ use, path, isOwn: own.has(to), scope });
       found.push({ from, to, state, ...use, path: path ?? [] });
     }
   });

@@ -64,8 +64,8 @@ export function BuildPage({ page }: { page: DeclaredPage }) {
                   <th>Build module</th>
                   <th>Other build module</th>
                   <th>Declared and used</th>
-                  <th className="figures">References</th>
-                  <th className="figures">Of tests</th>
+                  <th className="count">References</th>
+                  <th className="count">Of tests</th>
                 </tr>
               </thead>
               <tbody>
@@ -101,10 +101,10 @@ function Row({ row: { from, to, state, references, ofTests, path } }: { row: Dec
         {stateWords[state]}
         {path.length > 0 && <span className="faded mono"> {path.join(' → ')}</span>}
       </td>
-      <td className="figures">
+      <td className="count">
         <Places count={references} onRead={() => read(null)} />
       </td>
-      <td className="figures">
+      <td className="count">
         <Places count={ofTests} onRead={() => read('in')} />
       </td>
     </tr>
