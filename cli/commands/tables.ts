@@ -38,7 +38,11 @@ export async function measuresCommand(
   await withSurvey(terminal, typed, options, ({ survey: written }) => {
     const survey = countedBy(written, options.barrels);
     const scope = { arrangement: arrangementOf(survey, neededArrangement(survey, by)), group: 0 };
-    return write(terminal, [measuresCsv(survey, { ...query, levels: 'all', scope, withTests })], options.csv);
+    return write(
+      terminal,
+      [measuresCsv(survey, { ...query, levels: 'all', withWhole: true, scope, withTests })],
+      options.csv,
+    );
   });
 }
 

@@ -10,7 +10,8 @@ import type { BrokenRows } from '../../core/judge/brokenLinks.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import type { ElementLabel } from './ground/elements.ts';
 import { remembered } from './ground/memory.ts';
-import { arrangementOf } from './ground/scope.ts';
+import { arrangementOf, groupValues } from './ground/scope.ts';
+import { counted } from './ground/tests.ts';
 import { UNDECLARED } from './declaredWords.ts';
 import { groupLabel } from './picture/labels.ts';
 
@@ -36,7 +37,7 @@ export interface DeclaredPage {
   /** How many pairs there are of each state. */
   counts: Record<DeclaredState, number>;
   show: DeclaredState | 'faults';
-  /** How many build modules there are. */
+  /** How many build modules hold files that count, those that lie in others among them. */
   modules: number;
 }
 
@@ -69,8 +70,16 @@ export function declaredView(
       })),
     counts,
     show,
-    modules: survey.buildModules.length,
+    modules: modulesWithFiles(survey, arrangement, withTests),
   };
+}
+
+function modulesWithFiles(survey: SurveyedCodebase, arrangement: Arrangement, withTests: boolean): number {
+  const files = groupValues(counted(survey, withTests), arrangement, 'files');
+  return files.reduce(
+    (sum, own, group) => sum + (group > 0 && group !== arrangement.rest && own > 0 ? 1 : 0),
+    0,
+  );
 }
 
 function endOf(survey: SurveyedCodebase, arrangement: Arrangement, module: number): DeclaredEnd {

@@ -16,6 +16,8 @@ export interface MeasuresQuery {
   scope: Scope;
   /** Of groups, how many levels below the scope: none holds another. All of them with `all`; what suits, with null. */
   levels: number | 'all' | null;
+  /** True where the whole codebase is a row beside its groups. */
+  withWhole?: boolean;
   columns: string[];
   sort: string;
   descending: boolean;
@@ -121,7 +123,7 @@ function depthOf(
 
 /** Groups of the scope that hold files which count; what is looked for by name is found at any level. */
 function groupListing(survey: SurveyedCodebase, query: MeasuresQuery): Listing {
-  const { scope, withTests, only, filter } = query;
+  const { scope, withTests, withWhole = false, only, filter } = query;
   const { arrangement, group: outer } = scope;
   const shown = counted(survey, withTests);
   const files = groupValues(shown, arrangement, 'files');
@@ -138,6 +140,8 @@ function groupListing(survey: SurveyedCodebase, query: MeasuresQuery): Listing {
     label: (group) => groupLabel(arrangement, group),
     isListed: (group) =>
       isWithin(arrangement, group, outer) &&
+      // The whole is no group among groups.
+      (group > 0 || withWhole || arrangement.count === 1) &&
       files[group] > 0 &&
       (atLevel === null || atLevel[group] === 1) &&
       (!only || holdsListed[group] === 1),

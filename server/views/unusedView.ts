@@ -26,7 +26,7 @@ export interface UnusedRow extends ElementLabel {
 
 export interface UnusedPage {
   rows: UnusedRow[];
-  /** How many there are in all, what they come to in lines of code, and of how many lines in the scope. */
+  /** How many there are in all, what they come to in lines of code, and of how many lines in the scope, tests aside. */
   total: number;
   codeLines: number;
   allLines: number;
@@ -88,8 +88,9 @@ export function unusedView({
     })),
     total: chosen.length,
     codeLines: chosen.reduce((sum, { element }) => sum + codeOf(element), 0),
+    // Tests are never told to be unused, and so are no part of what this is a share of.
     allLines: files.reduce(
-      (sum, { element, lines }) => sum + (isInScope(scope, element) ? lines.code : 0),
+      (sum, { element, lines, isTest }) => sum + (!isTest && isInScope(scope, element) ? lines.code : 0),
       0,
     ),
     ...{ counts, show, page, pages, said, libraries, revision },

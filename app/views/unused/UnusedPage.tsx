@@ -40,7 +40,8 @@ export function UnusedPage({ scope, ...page }: Page & { scope: ScopeChoice }) {
       <div className="view-tools">
         <span>
           <b>{counted(total, 'element')}</b>, {counted(codeLines, 'line')} of code,{' '}
-          {((100 * codeLines) / Math.max(1, allLines)).toFixed(1)} % of {figure(allLines)}
+          {((100 * codeLines) / Math.max(1, allLines)).toFixed(1)} % of {figure(allLines)} lines of production
+          code
         </span>
         <span className="push" />
         {pages > 1 && (

@@ -47,7 +47,10 @@ export function placedBoxes({ nodes, links }: DrawnGraph, query: GraphQuery): Pl
   return withBoxesPut({ parent, isOpen }, placed, puts, PADDING);
 }
 
-function widthOf({ name, chain, opens, cycle, members, news, holds, split }: DrawnNode, apart: string): number {
+function widthOf(
+  { name, chain, opens, cycle, members, news, holds, split }: DrawnNode,
+  apart: string,
+): number {
   const shown = members !== null ? name : chain.length > 0 ? [...chain, name].join('/') : apart;
   const signs = (opens ? SIGN : 0) + (news === null ? 0 : SIGN);
   const parts = split === undefined ? 0 : (String(split).length + 2) * CHARACTER;
