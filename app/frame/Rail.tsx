@@ -13,6 +13,9 @@ function short(count: number): string {
 
 const FOLDED = 'yletope-rail-folded';
 
+/** What of an address leaves out a part of the whole, or counts it otherwise. */
+const narrowing = ['in', 'list', 'kinds', 'certainty', 'barrels', 'grain'];
+
 /** The views in working order, one line each. It folds to their signs, and remembers that. */
 export function Rail({
   codebaseId,
@@ -37,8 +40,10 @@ export function Rail({
   const carried = carriedOver(params);
   const whole = tabsAround(views, view)[0]?.path;
   const withTests = params.get('tests') === 'in';
-  const badge = (count: ViewDescriptor['count']): number =>
-    totals && count ? count(totals, news, withTests) : 0;
+  // Counts are of the whole: under a question of another part of it they would say what the view does not.
+  const isWhole = !narrowing.some((name) => params.has(name));
+  const badge = ({ count, isCountOfAll }: ViewDescriptor): number =>
+    totals && count && (isWhole || isCountOfAll) ? count(totals, news, withTests) : 0;
   return (
     <nav className={`rail${isFolded ? ' folded' : ''}`} aria-label="Views">
       {railGroups.map((group) => {
@@ -47,19 +52,19 @@ export function Rail({
         return (
           <div key={group}>
             <h2>{group}</h2>
-            {own.map(({ name, path, drawing, count }) => (
+            {own.map((each) => (
               <NavLink
-                key={path}
-                to={`/codebases/${codebaseId}/${path}${carried}`}
-                title={isFolded ? name : undefined}
+                key={each.path}
+                to={`/codebases/${codebaseId}/${each.path}${carried}`}
+                title={isFolded ? each.name : undefined}
                 // Of a tab the view that it is of is marked.
-                className={({ isActive }) => (isActive || path === whole ? 'active' : '')}
+                className={({ isActive }) => (isActive || each.path === whole ? 'active' : '')}
               >
                 <svg width="20" height="20" aria-hidden="true">
-                  <path d={drawing} />
+                  <path d={each.drawing} />
                 </svg>
-                <span>{name}</span>
-                {badge(count) > 0 && <i>{short(badge(count))}</i>}
+                <span>{each.name}</span>
+                {badge(each) > 0 && <i>{short(badge(each))}</i>}
               </NavLink>
             ))}
           </div>

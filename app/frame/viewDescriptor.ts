@@ -22,6 +22,8 @@ export interface ViewDescriptor {
   keys?: readonly (readonly [key: string, meaning: string])[];
   /** A figure beside its name. */
   count?: (totals: Totals, news: News | null, withTests: boolean) => number;
+  /** True where that is of all there is, whatever the address narrows the view to. */
+  isCountOfAll?: boolean;
   /**
    * Whether the dossier stands beside it: when there is a focus, never, or from the first focus on, with room kept for it, so
    * that what is clicked does not move.

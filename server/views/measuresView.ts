@@ -3,6 +3,7 @@ import { cutAt, levelsBelow } from '../../core/arrangement/cut.ts';
 import { elementKinds, FORM } from '../../core/facts/fileFacts.ts';
 import { catalogue, measureNamed } from '../../core/measures/catalogue.ts';
 import type { Measure, MeasuredKind } from '../../core/measures/measure.ts';
+import { isRoutineItself } from '../../core/measures/definitions.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { csvOf } from '../export/csv.ts';
 import { labelOf, type ElementLabel } from './ground/elements.ts';
@@ -161,6 +162,8 @@ function elementListing(survey: SurveyedCodebase, query: MeasuresQuery): Listing
     label: (e) => labelOf(survey, e),
     isListed: (e) =>
       elements.kind[e] === kind &&
+      // What only announces a routine that is defined elsewhere is no second one.
+      (query.kind !== 'routine' || isRoutineItself(survey, e)) &&
       (withTests || isTest[e] === 0) &&
       // A namespace holds types, but is none to be measured.
       elements.form[e] !== FORM.namespace &&

@@ -5,6 +5,7 @@ export const completeness: ViewDescriptor = {
   name: 'Completeness',
   group: 'Orient',
   drawing: 'M4 10a6 6 0 1 1 6 6M7 10l2.5 2.5L14 7',
-  count: (_, news) => news?.total ?? 0,
+  count: ({ gaps }) => gaps,
+  isCountOfAll: true,
   dossier: 'withFocus',
 };

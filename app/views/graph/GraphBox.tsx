@@ -29,8 +29,24 @@ export function GraphBox({
   /** The figure of what is not drawn was pressed. */
   onMore: (links: MoreLinks, where: 'users' | 'used', button: Element) => void;
 }) {
-  const { x, y, width, height, isOpen, opens, chain, cycle, name, users, used, members, news, kind, holds, split } =
-    node;
+  const {
+    x,
+    y,
+    width,
+    height,
+    isOpen,
+    opens,
+    chain,
+    cycle,
+    name,
+    users,
+    used,
+    members,
+    news,
+    kind,
+    holds,
+    split,
+  } = node;
   const states = {
     open: isOpen,
     group: kind === 'folder' || kind === 'group',

@@ -91,7 +91,7 @@ function TotalsStrip({ totals, base }: { totals: Totals; base: string }) {
       <Figure value={figure(totals.lines)} label="lines" />
       <Figure value={figure(totals.types)} label="types" to={`${base}/measures?of=type`} />
       <Figure value={figure(totals.routines)} label="routines" to={`${base}/measures?of=routine`} />
-      <Figure value={figure(totals.dependencies)} label="references" to={`${base}/matrix`} />
+      <Figure value={figure(totals.dependencies)} label="references" />
       <Figure value={figure(totals.gaps)} label="gaps" to={`${base}/completeness`} />
       <Figure value={figure(totals.leftOut)} label="left out" to={`${base}/intake`} />
       <Figure value={figure(totals.fileCycles)} label="cycles of files" to={`${base}/cycles`} />
