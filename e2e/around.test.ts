@@ -236,7 +236,7 @@ describe('the dossier', () => {
 describe('what is around an element', () => {
   it('is listed in groups, filtered, made a shortlist of, and followed to its lines', async () => {
     const { page } = demo.instrument;
-    await open('around?around=src%2Fkernel%2Findex.ts');
+    await open('around?around=src%2Fkernel%2Findex.ts&barrels=written');
     await page.waitForSelector('.around-row');
     const before = (await page.$$('.around-row')).length;
     await page.type('.around-tools input', 'tariff');
@@ -327,7 +327,7 @@ describe('shortlists', () => {
     await waitForText(page, '.caption', 'only what is in “the tolls”');
     await page.select('select[aria-label="Complete the list"]', 'uses');
     await waitForText(page, '.tray-line', 'the tolls with what it uses');
-    await waitForText(page, '.tray-members', 'index.ts');
+    await waitForText(page, '.tray-members', 'money.ts');
     await page.select('select[aria-label="How to combine"]', 'difference');
     const other = await page.$eval(
       'select[aria-label="Combine with"]',

@@ -164,7 +164,7 @@ describe('the graph', () => {
     expect((await boxNames()).sort()).toEqual(['kernel', 'tolls']);
     await page.goBack();
     await page.waitForFunction((count) => document.querySelectorAll('.graph-box').length === count, {}, all);
-    await takeOut('What a pattern matches');
+    await takeOut('What a pattern of paths or names matches …');
     await page.type('[aria-label="Hide by pattern"]', 'src/{tolls,desk}');
     await page.keyboard.press('Enter');
     await page.waitForFunction(

@@ -255,7 +255,7 @@ describe('the frame', () => {
 
   it('D folds the dossier, ? shows the keys, figures lead from view to view', async () => {
     const { page } = demo.instrument;
-    await open('matrix');
+    await open('matrix?focus=src%2Ftolls%2Ftariff.ts');
     await page.waitForSelector('.dossier');
     await page.keyboard.press('d');
     await page.waitForFunction(() => !document.querySelector('.dossier'));

@@ -297,13 +297,16 @@ describe('modules', () => {
   it('have an interface that can be named, each use of it followed to the code', async () => {
     const { page } = demo.instrument;
     await open('modules?plan=1');
+    await clickText(page, '.module-title > button', 'Kernel');
+    await page.waitForFunction(() => location.search.includes('module='));
     await clickText(page, '.plan-members .look', 'Interface');
     await waitForText(page, '.interface-list', 'Others use');
     const references = await page.$eval('.interface-row .module-uses button .mono', (e) => e.textContent);
     await page.click('.interface-row .module-uses button');
     await page.waitForSelector('.dossier .place');
     await waitForText(page, '.dossier', `${references} `);
-    await open('modules?plan=1&look=interface');
+    const named = new URL(page.url()).searchParams.get('module');
+    await open(`modules?plan=1&look=interface&module=${named}`);
     await clickText(page, '.interface-list .link', 'Name these as its interface');
     await waitForText(page, '.interface-list', 'Its interface is named');
     await page.click('.interface-row input[type=checkbox]');

@@ -2,10 +2,8 @@ import type { SurveyedCodebase } from '../survey.ts';
 import { testElements } from '../testCode.ts';
 import { arrange, isWithin, type Arrangement, type GroupTree } from './arrangement.ts';
 import { byBuildModules } from './buildModules.ts';
+import { packageInModuleName } from './packageInModule.ts';
 import { byPackages } from './packages.ts';
-
-/** Between a build module's key and the package in it, in the name of a group. */
-const JOINT = ' / ';
 
 /**
  * Build modules, and in each of them its packages. The packages of a module begin below the one that all of its code
@@ -28,7 +26,7 @@ export function byModulePackages(survey: SurveyedCodebase): Arrangement {
       const groupFor = (named: number): number =>
         isBelow(named)
           ? tree.group(
-              modules.name[module] + JOINT + packages.name[named],
+              packageInModuleName(modules.name[module], packages.name[named]),
               packages.label[named],
               nameAbove(named),
             )
@@ -36,7 +34,9 @@ export function byModulePackages(survey: SurveyedCodebase): Arrangement {
       const nameAbove = (named: number): string => {
         const above = packages.parent[named];
         groupFor(above);
-        return isBelow(above) ? modules.name[module] + JOINT + packages.name[above] : modules.name[module];
+        return isBelow(above)
+          ? packageInModuleName(modules.name[module], packages.name[above])
+          : modules.name[module];
       };
       for (let e = file; e < elements.subtreeEnd[file]; e++)
         if (e === file || packages.groupOf[e] !== packages.groupOf[elements.parent[e]])
@@ -72,10 +72,4 @@ function sharedPackages(survey: SurveyedCodebase, modules: Arrangement, packages
     }
   }
   return shared.map((group) => Math.max(0, group));
-}
-
-/** The key of the build module and the package that the name of a group says; null for that of a module alone. */
-export function packageInModule(name: string): { module: string; packageName: string } | null {
-  const at = name.lastIndexOf(JOINT);
-  return at < 0 ? null : { module: name.slice(0, at), packageName: name.slice(at + JOINT.length) };
 }

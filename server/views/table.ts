@@ -216,6 +216,8 @@ export const views = {
       query,
       around: start === null ? null : aroundView(survey, start, question, query),
       scope: scopeView(survey, scope),
+      /** So many imports of it count where they lead. */
+      ledOn: start !== null && typeof start === 'string' ? placesLedOn(view.written, survey, start) : 0,
       /** Sets from which can be started. */
       lists: shortlists(store, codebase.id).map(({ id, name, keys }) => ({ id, name, count: keys.length })),
       others: otherSurveys(view),

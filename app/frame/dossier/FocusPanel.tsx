@@ -13,6 +13,7 @@ import { kindWord } from '../../../server/views/picture/groupText.ts';
 import { NamedList } from '../names/Names.tsx';
 import { nameAlone } from '../../../server/views/picture/namesApart.ts';
 import { useElementMenu } from '../ElementMenu.tsx';
+import { LedOnLine } from '../LedOnLine.tsx';
 import { useElementLinks } from '../elementLinks.ts';
 import { CloseButton } from './CloseButton.tsx';
 import { DocComment } from './DocComment.tsx';
@@ -174,19 +175,7 @@ function FocusDetails({
           )}
         </p>
       )}
-      {dossier.ledOn > 0 && (
-        <p>
-          {counted(dossier.ledOn, 'import')} of it{' '}
-          {dossier.ledOn === 1 ? 'counts where it leads' : 'count where they lead'}.{' '}
-          <button
-            type="button"
-            className="plain-button link"
-            onClick={() => picture.change({ barrels: 'written' })}
-          >
-            Count as written
-          </button>
-        </p>
-      )}
+      <LedOnLine imports={dossier.ledOn} />
       {dossier.cycles.map(({ grain, tag, key, size }) => (
         <p key={`${grain} ${tag}`}>
           <Link to={`/codebases/${codebaseId}/cycles?${besideQuery(picture.params, { grain, cycle: key })}`}>

@@ -12,6 +12,7 @@ import {
 } from '../../frame/Caption.tsx';
 import { ElementName } from '../../frame/ElementName.tsx';
 import { NamedList } from '../../frame/names/Names.tsx';
+import { LedOnLine } from '../../frame/LedOnLine.tsx';
 import { useShortlists } from '../../frame/shortlists/Shortlists.tsx';
 import { counted, figure } from '../../state/figures.ts';
 import { usePicture } from '../../state/usePicture.ts';
@@ -29,8 +30,10 @@ export function AroundPage({
   around,
   query,
   scope,
+  ledOn,
   ...starts
 }: Starts & {
+  ledOn: number;
   around: Around | null;
   query: AroundState;
   scope: ScopeChoice;
@@ -99,6 +102,7 @@ export function AroundPage({
         <AroundList
           key={around.focus.key}
           around={around}
+          ledOn={ledOn}
           starts={starts}
           groups={groups}
           query={query}
@@ -112,6 +116,7 @@ export function AroundPage({
 
 function AroundList({
   around,
+  ledOn,
   starts,
   groups,
   query,
@@ -119,6 +124,8 @@ function AroundList({
   onFilter,
 }: {
   around: Around;
+  /** So many imports of what it is about count where they lead. */
+  ledOn: number;
   starts: Starts;
   groups: AroundGroup[];
   query: AroundState;
@@ -178,6 +185,7 @@ function AroundList({
                 : 'It uses nothing, as far as is counted here.'}
           </p>
         )}
+        {query.direction === 'usedBy' && <LedOnLine imports={ledOn} />}
         <NamedList all={labels}>
           {groups.map((group) => (
             <AroundFold

@@ -1,5 +1,5 @@
 import { parseGroupKey, type ArrangementId } from '../../../core/arrangement/arrangement.ts';
-import { packageInModule } from '../../../core/arrangement/modulePackages.ts';
+import { packageInModule } from '../../../core/arrangement/packageInModule.ts';
 import { folderOf } from '../../../core/contracts/fileTree.ts';
 import { arrangementWords } from './arrangementWords.ts';
 import type { ElementLabel } from '../ground/elements.ts';

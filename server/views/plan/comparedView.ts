@@ -66,7 +66,7 @@ export function comparedView(view: ViewRequest): ComparedPage {
     sides: [comparedSide(names[0], first), comparedSide(names[1], second)],
     choices: [
       ...arrangementsOf(whole).flatMap((id) =>
-        id === 'plan' ? [] : [{ name: id, words: `by ${arrangementWords[id].by}` }],
+        id === 'plan' ? [] : [{ name: id, words: `by ${arrangementWords[id].plural}` }],
       ),
       ...plans.all.map(({ id, name }) => ({ name: `plan:${id}`, words: `in the plan ${name}` })),
     ],
