@@ -1,5 +1,5 @@
 import { Command, InvalidArgumentError, Option } from 'commander';
-import { barrelChoices } from '../core/barrels.ts';
+import { barrelChoices } from '../core/barrelChoices.ts';
 import { builtArrangements } from '../core/arrangement/arrangement.ts';
 import { grains } from '../core/arrangement/units.ts';
 import { measuredKinds } from '../core/measures/measure.ts';

@@ -13,10 +13,6 @@ import type { SurveyedCodebase } from './survey.ts';
  * `__init__.py`, an umbrella header). Whoever imports one means what stands behind it.
  */
 
-/** How imports of barrels are counted: where they lead, or as they are written. */
-export const barrelChoices = ['through', 'written'] as const;
-export type BarrelChoice = (typeof barrelChoices)[number];
-
 const RE_EXPORT = dependencyKinds.indexOf('reExport');
 const INCLUDE = dependencyKinds.indexOf('include');
 /** An include guard is a macro, and no more than that is expected of an umbrella header. */

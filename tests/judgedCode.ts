@@ -1,5 +1,6 @@
 import { judged } from '../core/judge/judged.ts';
-import type { Exception, Judgement, Violation } from '../core/judge/rules.ts';
+import type { Exception, Violation } from '../core/judge/violation.ts';
+import type { Judgement } from '../core/judge/rules.ts';
 import { readRules } from '../server/views/rules/readRules.ts';
 import { judgedSurvey } from '../server/views/rules/rulesView.ts';
 import { codeOf } from './codeOfUses.ts';

@@ -1,4 +1,4 @@
-import type { BarrelChoice } from '../../core/barrels.ts';
+import type { BarrelChoice } from '../../core/barrelChoices.ts';
 import { countedBy } from '../../server/views/ground/references.ts';
 import type { BuiltArrangement } from '../../core/arrangement/arrangement.ts';
 import type { Grain } from '../../core/arrangement/units.ts';

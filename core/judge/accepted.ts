@@ -1,5 +1,6 @@
 import { globMatcher } from '../search/glob.ts';
-import type { Exception, Judgement, Violation } from './rules.ts';
+import type { Exception, Violation } from './violation.ts';
+import type { Judgement } from './rules.ts';
 
 /**
  * Takes exceptions into account: the first that covers a break and has not ended accepts it, up to as many references as it has

@@ -1,6 +1,6 @@
 import { firstRow, type DependencyTable } from '../contracts/linked.ts';
 import { passes, type DependencyFilter } from '../graph/rollUp.ts';
-import type { Violation } from './rules.ts';
+import type { Violation } from './violation.ts';
 
 /** Rows of the dependencies that break rules, each with the names of those. */
 export type BrokenRows = ReadonlyMap<number, readonly string[]>;

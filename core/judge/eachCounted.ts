@@ -1,7 +1,7 @@
 import { giveUpAtStep } from '../graph/giveUp.ts';
 import { passes } from '../graph/rollUp.ts';
-import type { Judged } from './judged.ts';
-import type { RuleWords } from './rules.ts';
+import type { Judged } from './judgedSurvey.ts';
+import type { RuleWords } from './ruleWords.ts';
 
 /** Goes through the references that count for a rule. O(dependencies). */
 export function eachCounted(

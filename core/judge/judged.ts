@@ -1,15 +1,7 @@
-import type { Arrangement } from '../arrangement/arrangement.ts';
-import type { SurveyedCodebase } from '../survey.ts';
 import { accepted } from './accepted.ts';
 import { judgedBy } from './kinds/registry.ts';
+import type { Judged } from './judgedSurvey.ts';
 import type { Judgement, RuleBook } from './rules.ts';
-
-/** What rules are held against: a survey, how its elements stand in packages, and which are tests (1). */
-export interface Judged {
-  survey: SurveyedCodebase;
-  packages: () => Arrangement;
-  isTest: Uint8Array;
-}
 
 /** All that breaks rules, in the order of the rules, of paths and of kinds. `today` as `2027-01-31`. O(rules · dependencies). */
 export function judged(on: Judged, { rules, exceptions }: RuleBook, today: string): Judgement {

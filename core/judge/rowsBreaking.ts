@@ -1,8 +1,9 @@
 import { dependencyKinds } from '../contracts/linked.ts';
 import { eachCounted } from './eachCounted.ts';
 import { globMatcher } from '../search/glob.ts';
-import type { Judged } from './judged.ts';
-import type { RuleWords, Violation } from './rules.ts';
+import type { Judged } from './judgedSurvey.ts';
+import type { RuleWords } from './ruleWords.ts';
+import type { Violation } from './violation.ts';
 
 /** Elements, and externals, that a pattern of keys matches, with all that stands in a file that one matches. */
 export function marked(patterns: readonly string[], { survey: { elements } }: Judged): Uint8Array {

@@ -4,7 +4,6 @@ import { useEffect, useState } from 'react';
 import type { MeasureHeader, MeasuresTable } from '../../../server/views/measuresView.ts';
 import { arrangementWords } from '../../../server/views/picture/arrangementWords.ts';
 import type { ScopeChoice } from '../../../server/views/scopeView.ts';
-import { keysIn } from '../../../server/export/keyLists.ts';
 import {
   ArrangementPart,
   BarrelsPart,
@@ -57,6 +56,8 @@ export function MeasuresPage({
   const [choosing, setChoosing] = useState(false);
   const shortlistAll = async (): Promise<void> => {
     const response = await ownFetch(`/codebases/${codebaseId}/measures.csv?${address}`);
+    // Read only where somebody wants it: a page is painted without it.
+    const { keysIn } = await import('../../../server/export/keyLists.ts');
     const keys = keysIn(await response.text());
     offer({ suggested: `${noun}s measured`, count: keys.length, keys });
   };

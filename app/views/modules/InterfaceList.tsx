@@ -161,7 +161,7 @@ function Users({ row }: { row: InterfaceRow }) {
           className="plain-button"
           disabled={end === ''}
           title={`Show where ${name} uses ${row.name}`}
-          onClick={() => change({ from: end, to: row.key, by: 'plan', dossier: null, focus: null })}
+          onClick={() => change({ from: end, to: row.own, by: 'plan', dossier: null, focus: null })}
         >
           {name} <span className="mono">{figure(references)}</span>
         </button>

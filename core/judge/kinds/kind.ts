@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import type { Judged } from '../judged.ts';
+import type { Judged } from '../judgedSurvey.ts';
 import type { ModulePlan } from '../../plan/modulePlan.ts';
-import type { RuleWords, Violation } from '../rules.ts';
-import type { Rule } from './registry.ts';
+import type { RuleWords } from '../ruleWords.ts';
+import type { Violation } from '../violation.ts';
 
 /** What became of one rule. */
 export interface Broken {
@@ -21,19 +21,22 @@ export interface Reading {
   refuse(at: readonly PropertyKey[], why: string): never;
 }
 
+/** A rule of any kind, as far as what reads it must know. */
+type AnyRule = RuleWords & { sort: string };
+
 /** One way to write a rule of a kind: by the key that tells it from others. */
 export interface Form {
   /** The fields of it alone, without those that every rule has. */
   fields: z.ZodRawShape;
   /** What must hold of several fields together. */
   holds?: { test(said: Record<string, unknown>): boolean; why: string };
-  read(said: Record<string, unknown>, words: RuleWords, reading: Reading): Rule;
+  read(said: Record<string, unknown>, words: RuleWords, reading: Reading): AnyRule;
 }
 
 /** A form, its reading typed by its fields. */
 export function form<Fields extends z.ZodRawShape>(
   fields: Fields,
-  read: (said: z.infer<z.ZodObject<Fields>>, words: RuleWords, reading: Reading) => Rule,
+  read: (said: z.infer<z.ZodObject<Fields>>, words: RuleWords, reading: Reading) => AnyRule,
   holds?: { test(said: z.infer<z.ZodObject<Fields>>): boolean; why: string },
 ): Form {
   // What is read was held to the fields before.

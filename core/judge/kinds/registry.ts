@@ -1,5 +1,5 @@
-import type { Judged } from '../judged.ts';
-import type { Violation } from '../rules.ts';
+import type { Judged } from '../judgedSurvey.ts';
+import type { Violation } from '../violation.ts';
 import { cycles, type CycleRule } from './cycles/index.ts';
 import { declared, type DeclaredRule } from './declared/index.ts';
 import type { Broken, Form, RuleKind } from './kind.ts';

@@ -1,4 +1,5 @@
-import { whereReferencesLead, type BarrelChoice } from '../../../core/barrels.ts';
+import { type BarrelChoice } from '../../../core/barrelChoices.ts';
+import { whereReferencesLead } from '../../../core/barrels.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 import { isImportKind } from '../../../core/contracts/linked.ts';
 import { elementOf } from './elements.ts';

@@ -1,6 +1,6 @@
 // The page reads its address by this as well: the small form of the package is a fifth as heavy.
 import * as z from 'zod/mini';
-import { barrelChoices } from '../../../core/barrels.ts';
+import { barrelChoices } from '../../../core/barrelChoices.ts';
 import { arrangementIds } from '../../../core/arrangement/arrangement.ts';
 import { grains } from '../../../core/arrangement/units.ts';
 import { certaintyChoices, kindChoices } from './filters.ts';

@@ -1,4 +1,4 @@
-import { endOfOwn } from '../../../core/arrangement/ends.ts';
+import { endOfElement, endOfOwn } from '../../../core/arrangement/ends.ts';
 import { groupKey, groupNamed } from '../../../core/arrangement/arrangement.ts';
 import type { DependencyFilter } from '../../../core/graph/rollUp.ts';
 import { moduleInterface } from '../../../core/plan/moduleInterface.ts';
@@ -10,6 +10,8 @@ import { countedElements } from '../picture/arranged.ts';
 
 /** An element of a module that others use. */
 export interface InterfaceRow extends ElementLabel {
+  /** How evidence is asked for of uses of it alone: its members are rows of their own. */
+  own: string;
   references: number;
   /** The modules that use it, how evidence is asked for of each, those with the most references first. */
   users: { end: string; name: string; references: number }[];
@@ -53,6 +55,7 @@ export function interfaceView(
     const label = labelOf(survey, element);
     return {
       ...label,
+      own: endOfElement(survey.elements, element),
       references,
       users: users.map(({ group: user, references: uses }) => ({
         end: user < 0 ? '' : endOfOwn(arrangement, user),

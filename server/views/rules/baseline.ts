@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import type { Judgement, Violation } from '../../../core/judge/rules.ts';
+import type { Judgement } from '../../../core/judge/rules.ts';
+import type { Violation } from '../../../core/judge/violation.ts';
 import { parsedText } from '../../plans/parsedText.ts';
 import { Problem } from '../../problem.ts';
 

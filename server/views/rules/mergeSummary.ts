@@ -1,5 +1,6 @@
 import { sentenceOfOther, type Rule } from '../../../core/judge/kinds/registry.ts';
-import type { Judgement, Violation } from '../../../core/judge/rules.ts';
+import type { Judgement } from '../../../core/judge/rules.ts';
+import type { Violation } from '../../../core/judge/violation.ts';
 import { notesOf } from './ruleWords.ts';
 
 /** So many breaks are listed at once; the others are behind a fold. */

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { judged, type Judged } from '../../../core/judge/judged.ts';
+import { judged } from '../../../core/judge/judged.ts';
+import type { Judged } from '../../../core/judge/judgedSurvey.ts';
 import { orderPicture, placedOrder } from '../../../core/judge/kinds/order/placedOrder.ts';
 import { proposedRanks } from '../../../core/judge/kinds/order/proposedOrder.ts';
 import { repairs } from '../../../core/judge/kinds/order/repairs.ts';

@@ -1,7 +1,9 @@
 import { z } from 'zod';
 import { pattern, ruleName as name } from '../../../core/judge/kinds/kind.ts';
 import { forms, type Rule } from '../../../core/judge/kinds/registry.ts';
-import type { Exception, RuleBook, RuleWords } from '../../../core/judge/rules.ts';
+import type { Exception } from '../../../core/judge/violation.ts';
+import type { RuleBook } from '../../../core/judge/rules.ts';
+import type { RuleWords } from '../../../core/judge/ruleWords.ts';
 import type { ModulePlan } from '../../../core/plan/modulePlan.ts';
 import { noRules, rulesSchema, type IntakeRules } from '../../intake/rules.ts';
 import { parsedWithPlaces } from '../../plans/parsedText.ts';
@@ -118,10 +120,11 @@ export function readRules({ name: file, text }: { name: string; text: string }):
         `a rule says one of ${Object.keys(forms).join(', ')}; this one says ${key === undefined ? 0 : 1 + more.length} of them.`,
       );
     const whole = checked<CommonWords>(ruleSchemas[key], said, at);
+    // Each form reads a rule of its own kind.
     return forms[key].read(whole, wordsOf(whole), {
       plan,
       refuse: (within, why) => refuse([...at, ...within], why),
-    });
+    }) as Rule;
   });
   const names = rules.map((rule) => rule.name);
   const twice = names.findIndex((each, i) => names.indexOf(each) < i);

@@ -1,6 +1,7 @@
 import { contradictions } from '../../../core/judge/contradictions.ts';
 import { sentenceOfOther, type Rule } from '../../../core/judge/kinds/registry.ts';
-import type { Exception, Judgement, Violation } from '../../../core/judge/rules.ts';
+import type { Exception, Violation } from '../../../core/judge/violation.ts';
+import type { Judgement } from '../../../core/judge/rules.ts';
 
 /** What a break is, in words: who uses whom, and how often. */
 export function sentenceOfViolation(violation: Violation): string {

@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { accepted } from '../../../core/judge/accepted.ts';
 import { contradictions } from '../../../core/judge/contradictions.ts';
-import type { Violation } from '../../../core/judge/rules.ts';
+import type { Violation } from '../../../core/judge/violation.ts';
 import { broken, exception, judge, TODAY } from '../../../tests/judgedCode.ts';
 import { installationRoot } from '../../installation.ts';
 import { junitOf } from './junit.ts';

@@ -1,6 +1,7 @@
 import type { ArrangementId } from '../../../core/arrangement/arrangement.ts';
 import { brokenRows, rowsIn, type BrokenRows } from '../../../core/judge/brokenLinks.ts';
-import { judged, type Judged } from '../../../core/judge/judged.ts';
+import { judged } from '../../../core/judge/judged.ts';
+import type { Judged } from '../../../core/judge/judgedSurvey.ts';
 import {
   orderPicture,
   placedOrder,
@@ -10,7 +11,8 @@ import {
 import { repairs, type Repair } from '../../../core/judge/kinds/order/repairs.ts';
 import type { OrderRule } from '../../../core/judge/kinds/order/orderRule.ts';
 import { isUse, sentenceOfRule, type Rule } from '../../../core/judge/kinds/registry.ts';
-import type { Exception, Judgement, RuleBook } from '../../../core/judge/rules.ts';
+import type { Exception } from '../../../core/judge/violation.ts';
+import type { Judgement, RuleBook } from '../../../core/judge/rules.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 import { Problem } from '../../problem.ts';
 import { ruleBook, type RuleBookRecord } from '../../store/ruleBooks.ts';

@@ -3,9 +3,11 @@ import { arrangedSurvey } from '../../../arrangement/arranged.ts';
 import { byFolders } from '../../../arrangement/folders.ts';
 import { unitOfNode, unitTree } from '../../../arrangement/nodes.ts';
 import { grains, type Grain } from '../../../arrangement/units.ts';
-import { barrelChoices, whereReferencesLead, type BarrelChoice } from '../../../barrels.ts';
-import type { Judged } from '../../judged.ts';
-import type { RuleWords, Violation } from '../../rules.ts';
+import { barrelChoices, type BarrelChoice } from '../../../barrelChoices.ts';
+import { whereReferencesLead } from '../../../barrels.ts';
+import type { Judged } from '../../judgedSurvey.ts';
+import type { RuleWords } from '../../ruleWords.ts';
+import type { Violation } from '../../violation.ts';
 import { form, type RuleKind } from '../kind.ts';
 
 /** At most so many cycles among what stands in groups of folders. */

@@ -1,8 +1,9 @@
 import { z } from 'zod';
 import { declaredStates, declaredUse, modulesOfElements } from '../../declaredUse.ts';
-import type { Judged } from '../../judged.ts';
+import type { Judged } from '../../judgedSurvey.ts';
 import { rowsBreaking } from '../../rowsBreaking.ts';
-import type { RuleWords, Violation } from '../../rules.ts';
+import type { RuleWords } from '../../ruleWords.ts';
+import type { Violation } from '../../violation.ts';
 import { form, type Broken, type RuleKind } from '../kind.ts';
 
 const faults = declaredStates.filter((state) => state !== 'asDeclared');

@@ -1,8 +1,9 @@
 import { KIND } from '../../../facts/fileFacts.ts';
 import { measureNamed } from '../../../measures/catalogue.ts';
 import { globMatcher } from '../../../search/glob.ts';
-import type { Judged } from '../../judged.ts';
-import type { RuleWords, Violation } from '../../rules.ts';
+import type { Judged } from '../../judgedSurvey.ts';
+import type { RuleWords } from '../../ruleWords.ts';
+import type { Violation } from '../../violation.ts';
 
 /** A bound on a measure of files, types or routines. */
 export interface MeasureRule extends RuleWords {

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { moduleMeant, placingsInto } from '../../../plan/placingsInto.ts';
 import { globMatcher, isGlob } from '../../../search/glob.ts';
-import type { Judged } from '../../judged.ts';
+import type { Judged } from '../../judgedSurvey.ts';
 import { rowsBreaking } from '../../rowsBreaking.ts';
 import { form, pattern, patterns, ruleName, type Broken, type RuleKind } from '../kind.ts';
 import type { OrderRule } from './orderRule.ts';

@@ -1,5 +1,5 @@
 import type { ModulePlan } from '../../../plan/modulePlan.ts';
-import type { RuleWords } from '../../rules.ts';
+import type { RuleWords } from '../../ruleWords.ts';
 
 /** Groups in ranks, the first on top: none may use what stands above it. */
 export interface OrderRule extends RuleWords {

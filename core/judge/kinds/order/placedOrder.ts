@@ -1,6 +1,6 @@
 import { eachCounted } from '../../eachCounted.ts';
 import { decidingPlacings } from '../../../plan/decidingPlacings.ts';
-import type { Judged } from '../../judged.ts';
+import type { Judged } from '../../judgedSurvey.ts';
 import type { OrderRule } from './orderRule.ts';
 
 /** The groups of an order, and where the elements of a survey stand in them. */

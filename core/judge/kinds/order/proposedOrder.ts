@@ -1,8 +1,8 @@
 import { fewestAgainst } from '../../../graph/fewestAgainst.ts';
 import { joinEdges } from '../../../graph/rollUp.ts';
-import type { Judged } from '../../judged.ts';
+import type { Judged } from '../../judgedSurvey.ts';
 import { eachCounted } from '../../eachCounted.ts';
-import type { RuleWords } from '../../rules.ts';
+import type { RuleWords } from '../../ruleWords.ts';
 
 /**
  * Ranks for groups, from the top, in which few references lead up: a heuristic. The groups are put in an order that few references go

@@ -1,4 +1,4 @@
-import type { Judged } from '../../judged.ts';
+import type { Judged } from '../../judgedSurvey.ts';
 import { eachCounted } from '../../eachCounted.ts';
 import type { PlacedOrder } from './placedOrder.ts';
 import type { OrderRule } from './orderRule.ts';

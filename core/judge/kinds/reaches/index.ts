@@ -1,8 +1,9 @@
 import { joinEdges } from '../../../graph/rollUp.ts';
 import { eachCounted } from '../../eachCounted.ts';
-import type { Judged } from '../../judged.ts';
+import type { Judged } from '../../judgedSurvey.ts';
 import { marked, rowsBreaking } from '../../rowsBreaking.ts';
-import type { RuleWords, Violation } from '../../rules.ts';
+import type { RuleWords } from '../../ruleWords.ts';
+import type { Violation } from '../../violation.ts';
 import { form, patterns, type Broken, type RuleKind } from '../kind.ts';
 
 /** Elements that do not use others, neither directly nor through others. Patterns of keys. */

@@ -1,5 +1,5 @@
-import type { Judged } from '../../judged.ts';
-import type { RuleWords } from '../../rules.ts';
+import type { Judged } from '../../judgedSurvey.ts';
+import type { RuleWords } from '../../ruleWords.ts';
 import { marked, rowsBreaking } from '../../rowsBreaking.ts';
 import { form, patterns, type Broken, type RuleKind } from '../kind.ts';
 
