@@ -31,7 +31,9 @@ function said(of: SurveyedCodebase): string[] {
 
 describe('Yletope’s own code', () => {
   it('keeps to its rules, and they are about something', () => {
-    expect(said(survey)).toEqual(['0 found, 0 accepted']);
+    // The cycles that are accepted; the list only shrinks, and what nothing needs any more is told.
+    expect(said(survey)).toEqual([`0 found, ${book.exceptions.length} accepted`]);
+    expect(book.exceptions.length).toBeLessThanOrEqual(19);
     expect(survey.files.filter(({ path }) => path.startsWith('core/')).length).toBeGreaterThan(100);
   });
 

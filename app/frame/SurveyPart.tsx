@@ -4,9 +4,11 @@ import type { Codebase } from '../../server/store/codebases.ts';
 import type { SurveyRecord } from '../../server/store/surveys.ts';
 import { dateAndTime } from '../state/figures.ts';
 import { patched } from '../state/pictureState.ts';
-import { SaveDialog } from './parts.ts';
+import { onDemand } from './onDemand.tsx';
 import { fromBase } from '../state/base.ts';
 import { ownFetch } from '../state/ownFetch.ts';
+
+const SaveDialog = onDemand(async () => (await import('./saved/SaveDialog.tsx')).SaveDialog);
 
 /** The survey that is shown, a newer one when an address names an older, and a link that names it for others. */
 export function SurveyPart({

@@ -8,7 +8,7 @@ import { KEPT } from '../../server/views/picture/address.ts';
 import { newsOf } from '../../server/views/completenessNews.ts';
 import { Dossier, useDossierPlace } from '../frame/Dossier.tsx';
 import { ElementMenuProvider } from '../frame/ElementMenu.tsx';
-import { Finder, KeysDialog, Tray } from '../frame/parts.ts';
+import { onDemand } from '../frame/onDemand.tsx';
 import { Rail } from '../frame/Rail.tsx';
 import { TitleBlock } from '../frame/TitleBlock.tsx';
 import { ViewTabs } from '../frame/ViewTabs.tsx';
@@ -24,6 +24,11 @@ import { answering, requestedCodebase } from './requests.ts';
 import { usePicture } from '../state/usePicture.ts';
 import { allViews } from '../views.ts';
 import type { Route } from './+types/codebase';
+
+// A page is painted without these.
+const Finder = onDemand(async () => (await import('../frame/Finder.tsx')).Finder);
+const KeysDialog = onDemand(async () => (await import('../frame/KeysDialog.tsx')).KeysDialog);
+const Tray = onDemand(async () => (await import('../frame/shortlists/Tray.tsx')).Tray);
 
 export function loader({ params, request }: Route.LoaderArgs) {
   const { runtime, codebase } = requestedCodebase(params);

@@ -11,8 +11,10 @@ import { useFetcher } from 'react-router';
 import type { Marking } from '../../../core/marks/marking.ts';
 import type { Mark, MarkWords } from '../../../server/store/marks.ts';
 import { chosenColour } from '../../theme/useSheetColours.ts';
-import { MarkDialog } from '../parts.ts';
+import { onDemand } from '../onDemand.tsx';
 import './marks.css';
+
+const MarkDialog = onDemand(async () => (await import('./MarkDialog.tsx')).MarkDialog);
 
 /** What is marked in all pictures, and how to change that. */
 export interface Marks {

@@ -1,7 +1,9 @@
 import { createContext, useContext, useMemo, useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
-import { WriteNote } from '../parts.ts';
+import { onDemand } from '../onDemand.tsx';
 import './notes.css';
+
+const WriteNote = onDemand(async () => (await import('./WriteNote.tsx')).WriteNote);
 
 /** On what a note is to be written: an element, or a line of the file that `key` names. */
 export interface NoteTarget {

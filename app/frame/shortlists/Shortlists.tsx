@@ -11,8 +11,10 @@ import {
 import { useFetcher } from 'react-router';
 import type { ShortlistPage, ShortlistSummary } from '../../../server/views/shortlistView.ts';
 import type { Answer } from '../../../server/views/table.ts';
-import { OfferDialog } from '../parts.ts';
+import { onDemand } from '../onDemand.tsx';
 import { ownFetch } from '../../state/ownFetch.ts';
+
+const OfferDialog = onDemand(async () => (await import('./OfferDialog.tsx')).OfferDialog);
 
 /** Elements to be put into a list: by their keys, or all that answers what was typed into the finder. */
 export type Offer = { suggested: string; count: number } & ({ keys: string[] } | { found: string });
