@@ -124,46 +124,86 @@ interface LooseRow {
   places: { begin: number; end: number }[];
 }
 
-/** The table with imports of barrels led on, rows that come to stand for the same joined. O(rows + places, sorted by file). */
+/** The rows of one element that change: those before `end` from `first` on, and what stands in their place. */
+interface Stretch {
+  own: number;
+  first: number;
+  end: number;
+  rows: LooseRow[];
+}
+
+const placesIn = ({ places }: LooseRow): number =>
+  places.reduce((sum, { begin, end }) => sum + end - begin, 0);
+
+/** The table with imports of barrels led on, rows that come to stand for the same joined. O(rows + places). */
 function redirected({ elements, dependencies: old }: SurveyedCodebase, targets: Targets): DependencyTable {
-  const [from, to, kind, certainty, placeStart, line, column]: number[][] = [[], [], [], [], [0], [], []];
-  const add = (own: number, row: LooseRow): void => {
-    from.push(own);
-    to.push(row.to);
-    kind.push(row.kind);
-    certainty.push(row.certainty);
-    for (const { begin, end } of row.places)
-      for (let place = begin; place < end; place++) {
-        line.push(old.line[place]);
-        column.push(old.column[place]);
-      }
-    placeStart.push(line.length);
-  };
-  for (let first = 0, end: number; first < old.count; first = end) {
-    const own = old.from[first];
-    const ledFrom = (row: number): readonly number[] | undefined =>
-      isImportKind[old.kind[row]] === 1 ? targets.get(own * elements.count + old.to[row]) : undefined;
-    const rows: LooseRow[] = [];
-    let isChanged = false;
-    for (end = first; end < old.count && old.from[end] === own; end++) {
-      const led = ledFrom(end);
-      isChanged ||= led !== undefined;
-      const places = { begin: old.placeStart[end], end: old.placeStart[end + 1] };
-      for (const to of led ?? [old.to[end]])
-        rows.push({ to, kind: old.kind[end], certainty: old.certainty[end], places: [places] });
-    }
-    for (const each of isChanged ? joined(rows) : rows) add(own, each);
+  const stretches = changedStretches(old, elements.count, targets);
+  let count = old.count;
+  let places = old.line.length;
+  for (const { first, end, rows } of stretches) {
+    count += rows.length - (end - first);
+    places +=
+      rows.reduce((sum, row) => sum + placesIn(row), 0) - (old.placeStart[end] - old.placeStart[first]);
   }
-  return {
-    count: from.length,
-    from: Int32Array.from(from),
-    to: Int32Array.from(to),
-    kind: Uint8Array.from(kind),
-    certainty: Uint8Array.from(certainty),
-    placeStart: Int32Array.from(placeStart),
-    line: Int32Array.from(line),
-    column: Uint16Array.from(column),
+  const table: DependencyTable = {
+    count,
+    from: new Int32Array(count),
+    to: new Int32Array(count),
+    kind: new Uint8Array(count),
+    certainty: new Uint8Array(count),
+    placeStart: new Int32Array(count + 1),
+    line: new Int32Array(places),
+    column: new Uint16Array(places),
   };
+  let row = 0;
+  let place = 0;
+  const copyPlaces = (begin: number, end: number): void => {
+    table.line.set(old.line.subarray(begin, end), place);
+    table.column.set(old.column.subarray(begin, end), place);
+    place += end - begin;
+  };
+  const copyRows = (first: number, end: number): void => {
+    for (const column of ['from', 'to', 'kind', 'certainty'] as const)
+      table[column].set(old[column].subarray(first, end), row);
+    const shift = place - old.placeStart[first];
+    for (let at = first; at < end; at++) table.placeStart[row++] = old.placeStart[at] + shift;
+    copyPlaces(old.placeStart[first], old.placeStart[end]);
+  };
+  let done = 0;
+  for (const { own: importer, first, end, rows } of stretches) {
+    copyRows(done, first);
+    for (const { to, kind, certainty, places: own } of rows) {
+      table.from[row] = importer;
+      table.to[row] = to;
+      table.kind[row] = kind;
+      table.certainty[row] = certainty;
+      table.placeStart[row++] = place;
+      for (const { begin, end: last } of own) copyPlaces(begin, last);
+    }
+    done = end;
+  }
+  copyRows(done, old.count);
+  table.placeStart[count] = place;
+  return table;
+}
+
+/** The rows of the elements with an import that leads elsewhere, ascending. */
+function changedStretches(old: DependencyTable, elements: number, targets: Targets): Stretch[] {
+  const importing = new Set([...targets.keys()].map((key) => Math.floor(key / elements)));
+  return [...importing]
+    .sort((a, b) => a - b)
+    .map((own) => {
+      const first = firstRow(old.from, own);
+      const rows: LooseRow[] = [];
+      let end = first;
+      for (; end < old.count && old.from[end] === own; end++) {
+        const led = isImportKind[old.kind[end]] === 1 ? targets.get(own * elements + old.to[end]) : undefined;
+        const places = [{ begin: old.placeStart[end], end: old.placeStart[end + 1] }];
+        for (const to of led ?? [old.to[end]])
+          rows.push({ to, kind: old.kind[end], certainty: old.certainty[end], places });
+      }
+      return { own, first, end, rows: joined(rows) };
+    });
 }
 
 /** Rows of one element in the order of a table, those of one target, kind and certainty joined, each with its own places. */
