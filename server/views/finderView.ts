@@ -1,3 +1,5 @@
+import { elementOf } from './ground/elements.ts';
+import type { ViewRequest } from './viewRequest.ts';
 import { declarationForms, elementKinds, type ElementKind } from '../../core/facts/fileFacts.ts';
 import { NO_FORM } from '../../core/contracts/linked.ts';
 import { parseFindQuery, type FindQuery } from '../../core/search/findQuery.ts';
@@ -103,4 +105,17 @@ function candidatesOf(survey: SurveyedCodebase): Candidate[] {
 
 function standsRight(key: string, { within, outside }: FindQuery): boolean {
   return within.every((place) => key.includes(place)) && !outside.some((place) => key.includes(place));
+}
+
+/** Elements looked at lately that are listed before anything is typed. */
+const MOST_RECENT = 40;
+
+/** Elements that answer what is typed; without anything typed, those looked at lately. */
+export function findView({ survey, params }: Pick<ViewRequest, 'survey' | 'params'>) {
+  const asked = params.get('q') ?? '';
+  const recent = params.getAll('recent').slice(0, MOST_RECENT);
+  if (asked.trim() !== '') return { asked, ...findElements(survey, asked, recent) };
+  const known = recent.flatMap((key) => elementOf(survey, key) ?? []);
+  const listed = known.map((element) => foundElement(survey, element));
+  return { asked, total: listed.length, listed, unknown: [] };
 }

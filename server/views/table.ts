@@ -1,12 +1,9 @@
 import { lookedAt } from '../store/lookedAt.ts';
-import { FORM, KIND } from '../../core/facts/fileFacts.ts';
 import type { ArrangementId } from '../../core/arrangement/arrangement.ts';
 import { marker } from '../../core/marks/marking.ts';
-import { grammarFor, languageNamed } from '../../core/languages/registry.ts';
 import { EVERYTHING_RESOLVED } from '../../core/graph/rollUp.ts';
 import { z } from 'zod';
 import { Problem } from '../problem.ts';
-import { constructsInPool } from '../extract/extractPool.ts';
 import { planFileOfPlan } from '../plans/planFile.ts';
 import { readComments } from '../plans/readComments.ts';
 import type { SentEdit } from '../plans/planForm.ts';
@@ -15,27 +12,22 @@ import { addedFiles, namedStates } from '../store/modulePlans.ts';
 import type { SearchPart } from '../search/textSearch.ts';
 import { notes } from '../store/notes.ts';
 import { shortlist, shortlists } from '../store/shortlists.ts';
-import { completenessOfSurvey, intakeOf, rulesOf, surveyedHash, surveys } from '../store/surveys.ts';
+import { completenessOfSurvey, intakeOf, rulesOf, surveys } from '../store/surveys.ts';
 import { aroundQuery } from './aroundQuery.ts';
 import { aroundView } from './aroundView.ts';
 import { cardView } from './cardView.ts';
 import { comparisonView, completenessView } from './completenessView.ts';
-import { sourceConstructs } from './constructsView.ts';
 import { cyclesView } from './cyclesView.ts';
-import { declaredView, undeclaredRows } from './declaredView.ts';
-import type { BrokenRows } from '../../core/judge/brokenLinks.ts';
+import { declaredView } from './declaredView.ts';
 import { documentView } from './documentView.ts';
 import { dossierView } from './dossierView.ts';
-import { findElements, foundElement, foundKeys } from './finderView.ts';
-import { graphQuery } from './graph/graphQuery.ts';
+import { findView, foundKeys } from './finderView.ts';
+import { brokenInPicture, graphQuestion } from './graph/graphQuestion.ts';
 import { graphFile } from './graph/graphFile.ts';
 import type { GraphFormat } from './graph/graphFormats.ts';
-import { graphView, type GraphQuestion } from './graph/graphView.ts';
+import { graphView } from './graph/graphView.ts';
 import { measuresOfBoxes } from './graph/measuredNodes.ts';
-import { elementOf, kindOf } from './ground/elements.ts';
 import { ledOn, placesLedOn } from './ground/references.ts';
-import { isInScope, type Scope } from './ground/scope.ts';
-import { classDiagramView, hierarchyView, TYPES_DRAWN, TYPES_LISTED } from './hierarchy/hierarchyView.ts';
 import { matrixView } from './matrixView.ts';
 import { measuresQuery } from './measuresQuery.ts';
 import { measuresCsv, measuresFor, measuresView } from './measuresView.ts';
@@ -53,17 +45,18 @@ import { planExport } from './plan/planExport.ts';
 import { planView } from './plan/planView.ts';
 import { planAfter, planEffect, planRead } from './plan/editedPlan.ts';
 import { planFrom, type PlanAsked } from './plan/planProposal.ts';
-import { brokenAround, brokenLines } from './rules/brokenAround.ts';
+import { brokenAround } from './rules/brokenAround.ts';
 import { orderProposal } from './rules/orderProposal.ts';
 import { judgementOf, ownText, rulesView } from './rules/rulesView.ts';
 import { filesShown, savedViewsView } from './savedViewsView.ts';
 import { scopeView } from './scopeView.ts';
 import { completed, inverted, shortlistPage, shortlistSummary } from './shortlistView.ts';
-import { sourceView } from './sourceView.ts';
+import { needed } from './needed.ts';
+import { constructsPage, sourcePage } from './sourcePage.ts';
 import { startingSet } from './startingSet.ts';
 import { textQuery } from './textQuery.ts';
 import { placedMatches, searchedPaths } from './textSearchView.ts';
-import { typesQuery } from './typesQuery.ts';
+import { typesView } from './typesView.ts';
 import { unusedView } from './unusedView.ts';
 import { pictureMarks, type ViewRequest } from './viewRequest.ts';
 
@@ -193,15 +186,7 @@ export const views = {
     return { key, ...neighbours(survey, key, { direction, filter, withTests, limit }) };
   },
 
-  /** Elements that answer what is typed; without anything typed, those looked at lately. */
-  find({ survey, params }: ViewRequest) {
-    const asked = params.get('q') ?? '';
-    const recent = params.getAll('recent').slice(0, MOST_RECENT);
-    if (asked.trim() !== '') return { asked, ...findElements(survey, asked, recent) };
-    const known = recent.flatMap((key) => elementOf(survey, key) ?? []);
-    const listed = known.map((element) => foundElement(survey, element));
-    return { asked, total: listed.length, listed, unknown: [] };
-  },
+  find: (view: ViewRequest) => findView(view),
 
   async card({ survey, readText, params }: ViewRequest) {
     return cardView(survey, readText, needed(params.get('key'), 'key'));
@@ -225,54 +210,13 @@ export const views = {
     };
   },
 
-  types({ survey, params, state, only, scope }: ViewRequest) {
-    const type = typeAround(survey, state.focus);
-    const query = typesQuery(params, type !== null);
-    const part = { page: query.page, size: query.as === 'list' ? TYPES_LISTED : TYPES_DRAWN };
-    const page =
-      query.of === 'list'
-        ? classDiagramView(survey, only?.list.keys ?? [], part)
-        : query.of === 'folder'
-          ? classDiagramView(survey, typesIn(survey, scope), part)
-          : type === null
-            ? null
-            : hierarchyView(survey, type, part);
-    return { query, page, scope: scopeView(survey, scope), list: only?.list.name ?? null };
-  },
+  types: (view: ViewRequest) => typesView(view),
 
-  async source(view: ViewRequest) {
-    const { written: survey, readText, store, record, codebase, params, state } = view;
-    const path = needed(params.get('file'), 'file');
-    const own = notes(store, codebase.id);
-    const known = new Set(survey.files.map((file) => file.path));
-    const beside = params.getAll('beside').filter((other) => other !== path && known.has(other));
-    return Promise.all(
-      [path, ...beside.slice(0, MAX_BESIDE)].map((file) =>
-        sourceView(survey, readText, {
-          path: file,
-          surveyedHash: surveyedHash(store, record.id, file),
-          notes: own,
-          focus: file === path ? state.focus : null,
-          breaks: brokenLines(view, file),
-        }),
-      ),
-    );
-  },
+  source: (view: ViewRequest) => sourcePage(view),
 
   outline: ({ survey, params }: ViewRequest) => outlineView(survey, needed(params.get('file'), 'file')),
 
-  /** What stands in a file's text, stretch by stretch, and where each name leads; null when that cannot be told. */
-  async constructs({ written: survey, readText, params }: ViewRequest) {
-    const path = params.get('file') ?? '';
-    const file = elementOf(survey, path);
-    const record = survey.files.find(({ element }) => element === file);
-    const definition = record && languageNamed(record.language);
-    const text = file === undefined ? undefined : (await readText(path))?.text;
-    if (file === undefined || !definition || text === undefined) return { path, constructs: null };
-    const grammar = grammarFor(definition, path);
-    const found = await constructsInPool({ text, language: definition.id, grammar });
-    return { path, constructs: found && sourceConstructs(survey, file, text, found) };
-  },
+  constructs: (view: ViewRequest) => constructsPage(view),
 
   async document({ survey, readText, store, record, params }: ViewRequest) {
     const path = needed(params.get('file'), 'file');
@@ -409,9 +353,6 @@ export type Answer<Name extends ViewName> = Awaited<ReturnType<Views[Name]>>;
 /** What the page is sent of a view that is a part of it: a problem is said in the part's own place. */
 export type Part<Name extends ViewName> = { answer: Answer<Name> } | { problem: string };
 
-/** Files that can be read beside the first one. */
-const MAX_BESIDE = 3;
-const MOST_RECENT = 40;
 const MAX_LISTED = 300;
 
 const kindNames = Object.keys(kindChoices) as [KindChoice, ...KindChoice[]];
@@ -420,23 +361,6 @@ const stepQuery = z.object({
   of: z.enum(kindNames).catch('any'),
   limit: z.coerce.number().int().min(1).max(100_000).catch(MAX_LISTED),
 });
-
-/** What breaks rules, and in pictures by build modules what the build does not declare. */
-function brokenInPicture(view: ViewRequest): BrokenRows {
-  const { broken } = judgementOf(view);
-  if (view.state.by !== 'modules' && view.state.by !== 'modulePackages') return broken;
-  const all = new Map(broken);
-  for (const [row, words] of undeclaredRows(view.survey)) all.set(row, [...(all.get(row) ?? []), ...words]);
-  return all;
-}
-
-/** What is asked of the graph, with the older survey where two are drawn. */
-function graphQuestion(view: ViewRequest): GraphQuestion {
-  const { question, scope, params, at } = view;
-  const query = graphQuery(params);
-  const broken = brokenInPicture(view);
-  return { ...question, scope, query, broken, before: query.since === null ? null : at(query.since) };
-}
 
 /** The other surveys of a codebase, the newest first. */
 function otherSurveys({
@@ -451,28 +375,4 @@ function otherSurveys({
 
 function keysOfLists({ store, codebase }: ViewRequest): (id: number) => string[] {
   return (id) => shortlist(store, codebase.id, id).keys;
-}
-
-function needed(value: string | null, name: string): string {
-  if (value === null) throw new Problem('badRequest', `This address names no “${name}”, which it must.`);
-  return value;
-}
-
-/** Types of a scope, aliases left out, as they stand in the code. */
-function typesIn(survey: ViewRequest['survey'], scope: Scope): string[] {
-  const { elements } = survey;
-  return elements.key.filter(
-    (_, e) => elements.kind[e] === KIND.type && elements.form[e] !== FORM.alias && isInScope(scope, e),
-  );
-}
-
-/** The type in focus, or the one that the focus stands in; null when there is none. */
-function typeAround(survey: ViewRequest['survey'], focus: string | null): string | null {
-  let element = focus === null ? undefined : elementOf(survey, focus);
-  while (element !== undefined && element > 0) {
-    const kind = kindOf(survey, element);
-    if (kind === 'type' || kind === 'external') return survey.elements.key[element];
-    element = survey.elements.parent[element];
-  }
-  return null;
 }
