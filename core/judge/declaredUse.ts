@@ -1,6 +1,7 @@
 import { moduleOfFiles, type BuildModule } from '../buildModules/buildModule.ts';
 import { EVERYTHING_RESOLVED, passes } from '../graph/rollUp.ts';
 import type { SurveyedCodebase } from '../survey.ts';
+import { testElements } from '../testCode.ts';
 
 /**
  * How what a build module says that it is built against compares with what its code uses: used and not declared; not declared
@@ -93,12 +94,9 @@ export function modulesOfElements({ elements, files, buildModules }: SurveyedCod
 
 type Use = Pick<ModuleDependency, 'references' | 'ofTests' | 'rows'>;
 
-function usesBetween(
-  { dependencies, files, elements }: SurveyedCodebase,
-  moduleOf: Int32Array,
-): Map<number, Map<number, Use>> {
-  const isTest = new Uint8Array(elements.count);
-  for (const file of files) if (file.isTest) isTest.fill(1, file.element, elements.subtreeEnd[file.element]);
+function usesBetween(survey: SurveyedCodebase, moduleOf: Int32Array): Map<number, Map<number, Use>> {
+  const { dependencies } = survey;
+  const isTest = testElements(survey);
   const uses = new Map<number, Map<number, Use>>();
   for (let row = 0; row < dependencies.count; row++) {
     const [user, used] = [dependencies.from[row], dependencies.to[row]];
