@@ -1,6 +1,7 @@
 import { KIND } from './facts/fileFacts.ts';
 import {
   dependencyKinds,
+  emptyDependencies,
   firstRow,
   isImportKind,
   type DependencyTable,
@@ -18,52 +19,58 @@ const INCLUDE = dependencyKinds.indexOf('include');
 /** An include guard is a macro, and no more than that is expected of an umbrella header. */
 const GUARD = 1;
 
+const known = new WeakMap<SurveyedCodebase, SurveyedCodebase>();
+
 /** The files that each file leads on to: what it re-exports, or takes in where it declares nothing itself. */
-type LeadsOn = ReadonlyMap<number, readonly number[]>;
+type LeadsOn = ReadonlyMap<number, ReadonlySet<number>>;
 
 /**
  * The survey with references counted where they lead: an import of a file that leads on to others stands for imports of
  * those of them that the importing file uses, and of the file itself where it uses what is declared there, or nothing
- * that is known. Elements are the same; the survey itself where no import leads on. O(dependencies log of a file's own +
+ * that is known. Elements are the same; the survey itself where no import leads on. Worked out once. O(dependencies log of a file's own +
  * barrels · what they lead to).
  */
 export function whereReferencesLead(survey: SurveyedCodebase): SurveyedCodebase {
+  let led = known.get(survey);
+  if (!led) known.set(survey, (led = withImportsLedOn(survey)));
+  return led;
+}
+
+function withImportsLedOn(survey: SurveyedCodebase): SurveyedCodebase {
   const leadsOn = filesLeadingOn(survey);
   if (leadsOn.size === 0) return survey;
   const targets = targetsOfImports(survey, leadsOn);
-  if (targets.size === 0) return survey;
-  return { ...survey, dependencies: redirected(survey, targets) };
+  return targets.size === 0 ? survey : { ...survey, dependencies: redirected(survey, targets) };
 }
 
 /** O(elements + dependencies). */
 function filesLeadingOn({ elements, dependencies, files }: SurveyedCodebase): LeadsOn {
-  const leadsOn = new Map<number, number[]>();
-  const byElement = new Map(files.map((file) => [file.element, file]));
-  for (let row = 0; row < dependencies.count; row++) {
-    const [from, to, kind] = [dependencies.from[row], dependencies.to[row], dependencies.kind[row]];
-    if (isImportKind[kind] === 0 || from === to || elements.file[to] !== to) continue;
-    const file = byElement.get(from);
-    if (file === undefined) continue;
-    const passesOn = kind === RE_EXPORT || declaresNothing(elements, from, { path: file.path, kind });
-    if (!passesOn) continue;
-    const known = leadsOn.get(from);
-    if (known === undefined) leadsOn.set(from, [to]);
-    else known.push(to);
+  const leadsOn = new Map<number, Set<number>>();
+  for (const { element, path } of files) {
+    const isSilent = declaresNothing(elements, element, path);
+    for (let row = firstRow(dependencies.from, element); dependencies.from[row] === element; row++) {
+      const [to, kind] = [dependencies.to[row], dependencies.kind[row]];
+      if (isImportKind[kind] === 0 || element === to || elements.file[to] !== to) continue;
+      if (kind !== RE_EXPORT && !isSilent(kind)) continue;
+      const behind = leadsOn.get(element);
+      if (behind === undefined) leadsOn.set(element, new Set([to]));
+      else behind.add(to);
+    }
   }
   return leadsOn;
 }
 
-/** True for the file of a package, and for a header, without types and routines of its own. */
+/** Whether a file is that of a package, or (asked of an include) a header, without types and routines of its own. */
 function declaresNothing(
   { kind, subtreeEnd }: ElementTable,
   file: number,
-  { path, kind: importKind }: { path: string; kind: number },
-): boolean {
-  if (importKind === INCLUDE)
-    return subtreeEnd[file] - file - 1 <= GUARD && /\.(h|hh|hpp|hxx|inc)$/.test(path);
-  if (!/(^|\/)__init__\.py$/.test(path)) return false;
-  for (let e = file + 1; e < subtreeEnd[file]; e++) if (kind[e] !== KIND.field) return false;
-  return true;
+  path: string,
+): (importKind: number) => boolean {
+  const isHeader = subtreeEnd[file] - file - 1 <= GUARD && /\.(h|hh|hpp|hxx|inc)$/.test(path);
+  const isPackage =
+    /(^|\/)__init__\.py$/.test(path) &&
+    kind.subarray(file + 1, subtreeEnd[file]).every((each) => each === KIND.field);
+  return (importKind) => (importKind === INCLUDE ? isHeader : isPackage);
 }
 
 /** Where the import of a file leads: `from · elements + to`, by files, for those imports that lead elsewhere. */
@@ -75,7 +82,7 @@ function targetsOfImports({ elements, dependencies }: SurveyedCodebase, leadsOn:
   for (let row = 0; row < dependencies.count; row++) {
     const [from, to, kind] = [dependencies.from[row], dependencies.to[row], dependencies.kind[row]];
     // What a barrel takes in to pass it on stays with the barrel.
-    if (isImportKind[kind] === 0 || !leadsOn.has(to) || leadsOn.get(from)?.includes(to)) continue;
+    if (isImportKind[kind] === 0 || !leadsOn.has(to) || leadsOn.get(from)?.has(to)) continue;
     const known = importers.get(to);
     if (known === undefined) importers.set(to, [from]);
     else if (known.at(-1) !== from) known.push(from);
@@ -103,14 +110,14 @@ function usedFiles(
   { file, subtreeEnd }: ElementTable,
   { from, to, kind, count }: DependencyTable,
 ): (importer: number) => readonly number[] {
-  const known = new Map<number, readonly number[]>();
+  const worked = new Map<number, readonly number[]>();
   return (importer) => {
-    let found = known.get(importer);
+    let found = worked.get(importer);
     if (found === undefined) {
       const files = new Set<number>();
       for (let row = firstRow(from, importer); row < count && from[row] < subtreeEnd[importer]; row++)
         if (isImportKind[kind[row]] === 0 && file[to[row]] >= 0) files.add(file[to[row]]);
-      known.set(importer, (found = [...files].sort((a, b) => a - b)));
+      worked.set(importer, (found = [...files].sort((a, b) => a - b)));
     }
     return found;
   };
@@ -145,16 +152,7 @@ function redirected({ elements, dependencies: old }: SurveyedCodebase, targets: 
     places +=
       rows.reduce((sum, row) => sum + placesIn(row), 0) - (old.placeStart[end] - old.placeStart[first]);
   }
-  const table: DependencyTable = {
-    count,
-    from: new Int32Array(count),
-    to: new Int32Array(count),
-    kind: new Uint8Array(count),
-    certainty: new Uint8Array(count),
-    placeStart: new Int32Array(count + 1),
-    line: new Int32Array(places),
-    column: new Uint16Array(places),
-  };
+  const table = emptyDependencies(count, places);
   let row = 0;
   let place = 0;
   const copyPlaces = (begin: number, end: number): void => {

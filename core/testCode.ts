@@ -1,5 +1,5 @@
 import { KIND } from './facts/fileFacts.ts';
-import type { DependencyTable } from './contracts/linked.ts';
+import { emptyDependencies, type DependencyTable } from './contracts/linked.ts';
 import type { SurveyedCodebase } from './survey.ts';
 
 /** Elements that stand in test files (or, for a folder, hold nothing else), marked with 1. */
@@ -48,16 +48,7 @@ function chosenRows(
     count++;
     places += table.placeStart[row + 1] - table.placeStart[row];
   }
-  const chosen: DependencyTable = {
-    count,
-    from: new Int32Array(count),
-    to: new Int32Array(count),
-    kind: new Uint8Array(count),
-    certainty: new Uint8Array(count),
-    placeStart: new Int32Array(count + 1),
-    line: new Int32Array(places),
-    column: new Uint16Array(places),
-  };
+  const chosen = emptyDependencies(count, places);
   let own = 0;
   for (let row = 0; row < table.count; row++) {
     if (!isChosen(table, row)) continue;

@@ -7,7 +7,7 @@ import { Problem } from '../../server/problem.ts';
 import { arrangementOf, arrangementsOf, takePlan } from '../../server/views/ground/scope.ts';
 import { arrangementWords } from '../../server/views/picture/arrangementWords.ts';
 import { filterOf } from '../../server/views/picture/filters.ts';
-import { ledOn } from '../../server/views/ground/references.ts';
+import { whereReferencesLead } from '../../core/barrels.ts';
 import { graphQuery } from '../../server/views/graph/graphQuery.ts';
 import { graphFile } from '../../server/views/graph/graphFile.ts';
 import type { GraphFormat } from '../../server/views/graph/graphFormats.ts';
@@ -43,7 +43,7 @@ export async function exportCommand(
   const plan = by in builtOf ? null : { name: basename(by), text: readPlain(by) };
   const grain = grainOf[options.grain];
   await withSurvey(terminal, typed, options, async ({ survey: written }) => {
-    const survey = ledOn(written);
+    const survey = whereReferencesLead(written);
     const id = plan === null ? builtOf[by] : planned(survey, plan);
     if (!arrangementsOf(survey).includes(id))
       throw new Problem('badRequest', `This code has no ${by} to stand in.`);

@@ -2,7 +2,7 @@ import { readAnchorFile } from '../../server/plans/anchorFile.ts';
 import { planFileOf } from '../../server/plans/planFile.ts';
 import { readComments } from '../../server/plans/readComments.ts';
 import type { ProposalSource } from '../../server/plans/proposalSources.ts';
-import { ledOn } from '../../server/views/ground/references.ts';
+import { whereReferencesLead } from '../../core/barrels.ts';
 import { proposePlan } from '../../server/plans/proposePlan.ts';
 import { Problem } from '../../server/problem.ts';
 import { readPlain } from '../plain.ts';
@@ -35,7 +35,7 @@ export async function modulesCommand(
   const anchors =
     options.anchors === undefined ? null : readAnchorFile(readPlain(options.anchors), options.anchors);
   await withSurvey(terminal, typed, options, async ({ survey: written }, { readText }) => {
-    const survey = ledOn(written);
+    const survey = whereReferencesLead(written);
     const comments = names > 0 ? await readComments(survey, readText) : undefined;
     const proposal = proposePlan(survey, { from, names, nearness, count, seed, anchors }, comments);
     return write(

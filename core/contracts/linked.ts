@@ -100,6 +100,20 @@ export interface DependencyTable {
   column: Uint16Array;
 }
 
+/** A table with room for so many rows and places, to be filled in. */
+export function emptyDependencies(count: number, places: number): DependencyTable {
+  return {
+    count,
+    from: new Int32Array(count),
+    to: new Int32Array(count),
+    kind: new Uint8Array(count),
+    certainty: new Uint8Array(count),
+    placeStart: new Int32Array(count + 1),
+    line: new Int32Array(places),
+    column: new Uint16Array(places),
+  };
+}
+
 /** First row whose `from` is at least `element`; rows are sorted by `from`. */
 export function firstRow(from: Int32Array, element: number): number {
   let low = 0;

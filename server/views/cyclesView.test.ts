@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { surveyText } from '../../tests/surveyText.ts';
 import { cyclesView } from './cyclesView.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
-import { ledOn, placesLedOn } from './ground/references.ts';
+import { whereReferencesLead } from '../../core/barrels.ts';
+import { placesLedOn } from './ground/references.ts';
 import { mainScope } from './ground/scope.ts';
 import { filterOf } from './picture/filters.ts';
 
@@ -16,7 +17,7 @@ describe('a cycle for a barrel', () => {
       'b.ts': "import { c } from './c';\nexport const b = () => c();\n",
       'c.ts': "import { b } from './index';\nexport const c = () => b();\n",
     });
-    const led = ledOn(written);
+    const led = whereReferencesLead(written);
     const seen = (survey: SurveyedCodebase) => {
       const { cycles, inCycles, otherwiseInCycles } = cyclesView(survey, {
         ...{ ...question, withTests: false, scope: mainScope(survey), cycle: null, through: null },

@@ -79,9 +79,9 @@ function summaryOf(
   survey: SurveyedCodebase,
   picture: ArrangedSurvey,
   { tag, members, group }: Cycle,
-  led: ArrangedSurvey | null = null,
+  staysIn: NodesInCycles | null = null,
 ): CycleSummary {
-  const stays = led === null ? null : inCyclesOf(led, group);
+  const stays = staysIn?.(group) ?? null;
   return {
     throughBarrels: stays === null ? null : members.filter((node) => !stays.has(node)).length,
     tag,
@@ -93,8 +93,17 @@ function summaryOf(
 }
 
 /** The nodes that are in cycles among the children of a group, or (-1) among elements of the grain. */
-function inCyclesOf({ cycles }: ArrangedSurvey, group: number): ReadonlySet<number> {
-  return new Set(cycles.filter((cycle) => cycle.group === group).flatMap(({ members }) => members));
+type NodesInCycles = (group: number) => ReadonlySet<number>;
+
+/** O(members of cycles). */
+function nodesInCycles({ cycles }: ArrangedSurvey): NodesInCycles {
+  const byGroup = new Map<number, Set<number>>();
+  for (const { group, members } of cycles) {
+    const nodes = byGroup.get(group) ?? new Set<number>();
+    byGroup.set(group, nodes);
+    for (const node of members) nodes.add(node);
+  }
+  return (group) => byGroup.get(group) ?? new Set();
 }
 
 /** The first cycles among elements of the grain, and how many there are. */
@@ -126,9 +135,9 @@ export function cyclesView(survey: SurveyedCodebase, query: CyclesQuery): Cycles
   const { written, led: ledSurvey } = query.barrels ?? { written: survey, led: survey };
   const isWritten = survey === written;
   const otherwise = written === ledSurvey ? null : arranged(isWritten ? ledSurvey : written, query);
-  const led = isWritten ? otherwise : null;
+  const led = isWritten && otherwise ? nodesInCycles(otherwise) : null;
   const howMany = (of: ArrangedSurvey): number => {
-    const inside = inCyclesOf(of, NO_GROUP);
+    const inside = nodesInCycles(of)(NO_GROUP);
     return ofGrain.filter((node) => inside.has(node)).length;
   };
   return {

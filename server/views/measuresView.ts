@@ -74,7 +74,7 @@ function header({ compute: _, ofGroups: __, ...rest }: Measure): MeasureHeader {
 }
 
 /** What a table lists, numbered as its columns of values are: groups of an arrangement, or elements. */
-interface Listing {
+interface Listing extends Pick<MeasuresTable, 'levels' | 'mostLevels'> {
   count: number;
   key(i: number): string;
   label(i: number): ElementLabel;
@@ -112,23 +112,14 @@ function levelsThatSuit(scope: Scope, files: Float64Array, most: number): number
   return Math.max(1, most);
 }
 
-function depthOf(
-  survey: SurveyedCodebase,
-  { kind, scope, levels, withTests }: MeasuresQuery,
-): Pick<MeasuresTable, 'levels' | 'mostLevels'> {
-  if (kind !== 'group') return { levels: 'all', mostLevels: 0 };
-  const mostLevels = levelsBelow(scope.arrangement, scope.group);
-  const files = groupValues(counted(survey, withTests), scope.arrangement, 'files');
-  return { levels: levels ?? levelsThatSuit(scope, files, mostLevels), mostLevels };
-}
-
 /** Groups of the scope that hold files which count; what is looked for by name is found at any level. */
 function groupListing(survey: SurveyedCodebase, query: MeasuresQuery): Listing {
   const { scope, withTests, withWhole = false, only, filter } = query;
   const { arrangement, group: outer } = scope;
   const shown = counted(survey, withTests);
   const files = groupValues(shown, arrangement, 'files');
-  const { levels } = depthOf(survey, query);
+  const mostLevels = levelsBelow(arrangement, outer);
+  const levels = query.levels ?? levelsThatSuit(scope, files, mostLevels);
   const atLevel = levels === 'all' || filter.trim() !== '' ? null : groupsAtLevel(scope, files, levels);
   const holdsListed = new Uint8Array(arrangement.count);
   if (only)
@@ -136,6 +127,8 @@ function groupListing(survey: SurveyedCodebase, query: MeasuresQuery): Listing {
       for (let g = arrangement.groupOf[element]; only[element] > 0 && g >= 0; g = arrangement.parent[g])
         holdsListed[g] = 1;
   return {
+    levels,
+    mostLevels,
     count: arrangement.count,
     key: (group) => groupKey(arrangement, group),
     label: (group) => groupLabel(arrangement, group),
@@ -157,6 +150,8 @@ function elementListing(survey: SurveyedCodebase, query: MeasuresQuery): Listing
   const isTest = testElements(survey);
   const shown = counted(survey, withTests);
   return {
+    levels: 'all',
+    mostLevels: 0,
     count: elements.firstExternal,
     key: (e) => elements.key[e],
     label: (e) => labelOf(survey, e),
@@ -213,7 +208,8 @@ export function measuresView(survey: SurveyedCodebase, query: MeasuresQuery): Me
       isMarked: !isGroup && (query.marked?.[i] ?? 0) > 0,
       values: values.map((column) => (Number.isNaN(column[i]) ? null : column[i])),
     })),
-    ...depthOf(survey, query),
+    levels: listing.levels,
+    mostLevels: listing.mostLevels,
     count: found.length,
     page,
     pages,

@@ -27,7 +27,8 @@ import { graphFile } from './graph/graphFile.ts';
 import type { GraphFormat } from './graph/graphFormats.ts';
 import { graphView } from './graph/graphView.ts';
 import { measuresOfBoxes } from './graph/measuredNodes.ts';
-import { ledOn, placesLedOn } from './ground/references.ts';
+import { whereReferencesLead } from '../../core/barrels.ts';
+import { placesLedOn } from './ground/references.ts';
 import { matrixView } from './matrixView.ts';
 import { measuresQuery } from './measuresQuery.ts';
 import { measuresCsv, measuresFor, measuresView } from './measuresView.ts';
@@ -120,7 +121,7 @@ export const views = {
   },
 
   cycles({ survey, written, question, scope, params }: ViewRequest) {
-    const led = ledOn(written);
+    const led = whereReferencesLead(written);
     return {
       picture: cyclesView(survey, {
         ...question,

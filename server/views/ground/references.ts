@@ -3,15 +3,9 @@ import { whereReferencesLead } from '../../../core/barrels.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 import { isImportKind } from '../../../core/contracts/linked.ts';
 import { elementOf } from './elements.ts';
-import { remembered } from './memory.ts';
-
-/** The survey with references counted where they lead: itself where it has no barrels. Worked out once. */
-export function ledOn(written: SurveyedCodebase): SurveyedCodebase {
-  return remembered(written, 'where references lead', () => whereReferencesLead(written), 'always');
-}
 
 export function countedBy(written: SurveyedCodebase, barrels: BarrelChoice): SurveyedCodebase {
-  return barrels === 'written' ? written : ledOn(written);
+  return barrels === 'written' ? written : whereReferencesLead(written);
 }
 
 /** How many places import a file as written, and are counted where they lead instead. O(dependencies). */
