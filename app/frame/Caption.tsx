@@ -187,8 +187,6 @@ export function CertaintyPart() {
   return (
     <>
       <ParameterChoice label="certainty" name="certainty" options={options} value={certainty} />
-      {/* The comma after it stays on its line. */}
-      {'\u2060'}
       <BarrelsPart />
     </>
   );
