@@ -18,6 +18,8 @@ export interface BuildModule {
   within: string | null;
   /** Ids of the languages that such a build compiles; files of others belong to it only where no build claims them. */
   languages: readonly string[];
+  /** What it is built from or against is stated in part by what is not worked out (variables, functions, loops). */
+  isPartlyRead?: true;
 }
 
 /** A module as its project file says it, before names are joined to the modules that bear them. */

@@ -104,6 +104,31 @@ describe('CMake', () => {
     expect(tool).toMatchObject({ sources: ['tools'], dependsOn: ['CMakeLists.txt#lock'] });
   });
 
+  it('tells targets of which something is left that only running the script would work out', () => {
+    const partlyRead = (...script: string[]): string[] =>
+      read({ 'CMakeLists.txt': script.join('\n') })
+        .filter(({ isPartlyRead }) => isPartlyRead)
+        .map(({ name }) => name);
+    expect(
+      partlyRead(
+        'project(canal CXX)',
+        'add_library(${PROJECT_NAME} STATIC ${CMAKE_CURRENT_SOURCE_DIR}/lock.cpp)',
+        'target_link_libraries(${PROJECT_NAME} PUBLIC m)',
+        'add_executable(gauge gauge.cpp ${GENERATED})',
+        'add_executable(tool tool.cpp)',
+        'target_link_libraries(tool ${PLATFORM_LIBS})',
+        'add_executable(quay quay.cpp)',
+      ),
+    ).toEqual(['gauge', 'tool']);
+    expect(
+      partlyRead(
+        'add_library(lock lock.cpp)',
+        'foreach(test ${TESTS})',
+        'add_executable(${test} ${test}.cpp)',
+      ),
+    ).toEqual(['lock']);
+  });
+
   it('ends on a script that is cut off, and on one of parentheses alone', () => {
     expect(read({ 'CMakeLists.txt': 'add_library(a "x' })).toEqual([]);
     expect(read({ 'CMakeLists.txt': `add_library(a ${'('.repeat(50_000)}` }).length).toBeLessThan(2);

@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { surveyText } from '../../tests/surveyText.ts';
 import { byPackages } from '../arrangement/packages.ts';
 import { EVERYTHING_RESOLVED } from '../graph/rollUp.ts';
-import { declaredUse } from './declaredUse.ts';
-import { declared, type DeclaredFault } from './kinds/declared/index.ts';
+import { declaredUse, type DeclaredFault } from './declaredUse.ts';
+import { declared } from './kinds/declared/index.ts';
 
 const pom = (name: string, ...needs: [name: string, scope?: string][]): string =>
   `<project><groupId>canal</groupId><artifactId>${name}</artifactId><dependencies>${needs
@@ -98,6 +98,38 @@ describe('what build modules declare, held against what they use', () => {
         ['shipping/pom.xml', pom('shipping', ['core'])],
       ]),
     ).toEqual([]);
+  });
+});
+
+describe('where a build file is only partly read', () => {
+  it('no difference is a fault, of those that are built from it or reach it', async () => {
+    const cpp = (path: string, ...uses: string[]): [path: string, text: string] => [
+      path,
+      `${uses.map((used) => `#include "../${used}/${used}.h"\n`).join('')}${uses
+        .map((used) => `int ${path.replace(/\W/g, '_')}_${used}() { return ${used}(); }`)
+        .join('\n')}\n`,
+    ];
+    const header = (name: string): [path: string, text: string] => [
+      `${name}/${name}.h`,
+      `#pragma once\ninline int ${name}() { return 1; }\n`,
+    ];
+    expect(
+      await judgedPairs([
+        ['lock/CMakeLists.txt', 'add_library(lock lock.h)\ntarget_link_libraries(lock ${LIBS})'],
+        header('lock'),
+        ['gate/CMakeLists.txt', 'add_library(gate gate.h)'],
+        header('gate'),
+        ['toll/CMakeLists.txt', 'add_library(toll toll.cc)\ntarget_link_libraries(toll lock)'],
+        cpp('toll/toll.cc', 'lock', 'gate'),
+        ['quay/CMakeLists.txt', 'add_library(quay quay.cc)'],
+        cpp('quay/quay.cc', 'gate', 'lock'),
+      ]),
+    ).toEqual([
+      'quay → gate undeclared 2',
+      'quay → lock unread 2',
+      'toll → gate unread 2',
+      'toll → lock asDeclared 2',
+    ]);
   });
 });
 

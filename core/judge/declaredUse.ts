@@ -5,10 +5,27 @@ import { testElements } from '../testCode.ts';
 
 /**
  * How what a build module says that it is built against compares with what its code uses: used and not declared; not declared
- * itself, but by what is; declared and not used; declared for all and used by tests alone; and as it should be.
+ * itself, but by what is; declared and not used; declared for all and used by tests alone; not judged, since a build file is
+ * read in part; and as it should be.
  */
-export const declaredStates = ['undeclared', 'through', 'unused', 'onlyTests', 'asDeclared'] as const;
+export const declaredStates = [
+  'undeclared',
+  'through',
+  'unused',
+  'onlyTests',
+  'unread',
+  'asDeclared',
+] as const;
 export type DeclaredState = (typeof declaredStates)[number];
+
+/** The ways in which what is declared and what is used differ. */
+export const declaredFaults = [
+  'undeclared',
+  'through',
+  'unused',
+  'onlyTests',
+] as const satisfies DeclaredState[];
+export type DeclaredFault = (typeof declaredFaults)[number];
 
 /** One build module that declares another, uses it, or both; by their places among the build modules of the survey. */
 export interface ModuleDependency {
@@ -27,7 +44,8 @@ export interface ModuleDependency {
 /**
  * All pairs of build modules of which one declares or uses the other, worst first. What a module inherits from one that it
  * lies in counts as declared. A module without code uses nothing, and of one without code no use can be seen: what such
- * declare is not judged. O(dependencies + modules · what they declare).
+ * declare is not judged; nor is what would be a fault where either module, or one that is declared on the way, is read in
+ * part. O(dependencies + modules · what they declare).
  */
 export function declaredUse(survey: SurveyedCodebase): ModuleDependency[] {
   const { buildModules, files } = survey;
@@ -41,10 +59,13 @@ export function declaredUse(survey: SurveyedCodebase): ModuleDependency[] {
   }
   const uses = usesBetween(survey, moduleOf);
   const declared = declaredBy(buildModules);
+  const isPartlyRead = (...modules: number[]): boolean =>
+    modules.some((module) => buildModules[module].isPartlyRead);
   const found: ModuleDependency[] = [];
   buildModules.forEach((module, from) => {
     if (hasCode[from] === 0) return;
-    const pathTo = pathsFrom(declared, from);
+    const { pathTo, reached } = pathsFrom(declared, from);
+    const isUnsure = isPartlyRead(...reached);
     const own = new Set(module.dependsOn.map((key) => declared.at.get(key)!));
     for (const to of new Set([...own, ...(uses.get(from)?.keys() ?? [])])) {
       if (to === from || (hasCode[to] === 0 && !uses.get(from)?.has(to))) continue;
@@ -53,7 +74,14 @@ export function declaredUse(survey: SurveyedCodebase): ModuleDependency[] {
       // A module of tests alone needs nothing for anything else.
       const scope = module.scopes?.[buildModules[to].key] ?? (hasOwnCode[from] === 1 ? undefined : 'test');
       const state = stateOf({ use, path, isOwn: own.has(to), scope });
-      found.push({ from, to, state, ...use, path: path ?? [] });
+      const isUnread = state === 'undeclared' ? isUnsure || isPartlyRead(to) : isPartlyRead(from, to);
+      found.push({
+        from,
+        to,
+        state: isUnread && state !== 'asDeclared' ? 'unread' : state,
+        ...use,
+        path: path ?? [],
+      });
     }
   });
   const rank = ({ state }: ModuleDependency): number => declaredStates.indexOf(state);
@@ -131,16 +159,23 @@ function declaredBy(modules: readonly BuildModule[]): Declared {
   return { at, by };
 }
 
-/** For one module, the shortest path of declared modules to another, both ends left out; null where none leads there. */
-function pathsFrom({ by }: Declared, start: number): (to: number) => number[] | null {
+/**
+ * For one module, all that it declares directly or indirectly, itself among them, and the shortest path of declared modules to
+ * another, both ends left out; null where none leads there.
+ */
+function pathsFrom(
+  { by }: Declared,
+  start: number,
+): { reached: number[]; pathTo: (to: number) => number[] | null } {
   const before = new Map<number, number>([[start, start]]);
   // A map is gone through in the order in which it grows: the nearer modules come first.
   for (const module of before.keys())
     for (const next of by[module]) if (!before.has(next)) before.set(next, module);
-  return (to) => {
+  const pathTo = (to: number): number[] | null => {
     if (!before.has(to)) return null;
     const path: number[] = [];
     for (let at = before.get(to)!; at !== start; at = before.get(at)!) path.unshift(at);
     return path;
   };
+  return { reached: [...before.keys()], pathTo };
 }

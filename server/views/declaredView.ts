@@ -1,6 +1,7 @@
 import { groupNamed, type Arrangement } from '../../core/arrangement/arrangement.ts';
 import { endOfOwn } from '../../core/arrangement/ends.ts';
 import {
+  declaredFaults,
   declaredStates,
   declaredUse,
   type DeclaredState,
@@ -41,6 +42,8 @@ export interface DeclaredPage {
   modules: number;
 }
 
+const faults: readonly DeclaredState[] = declaredFaults;
+
 /** Worked out once. */
 function dependenciesOf(survey: SurveyedCodebase): ModuleDependency[] {
   return remembered(survey, 'declared use', () => declaredUse(survey), 'always');
@@ -59,7 +62,7 @@ export function declaredView(
   ) as Record<DeclaredState, number>;
   return {
     rows: all
-      .filter(({ state }) => (show === 'faults' ? state !== 'asDeclared' : state === show))
+      .filter(({ state }) => (show === 'faults' ? faults.includes(state) : state === show))
       .map(({ from, to, state, references, ofTests, path }) => ({
         from: endOf(survey, arrangement, from),
         to: endOf(survey, arrangement, to),

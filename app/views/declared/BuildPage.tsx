@@ -13,6 +13,7 @@ const stateWords: Record<DeclaredRow['state'], string> = {
   through: 'used, declared only by another module',
   unused: 'declared, not used',
   onlyTests: 'declared for all code, used only by tests',
+  unread: 'not judged: a build file is only partly read',
   asDeclared: 'used as declared',
 };
 
@@ -47,6 +48,7 @@ export function BuildPage({ page }: { page: DeclaredPage }) {
           <b>{counted(counts.undeclared, 'dependency', 'dependencies')}</b> undeclared,{' '}
           {figure(counts.unused)} unused, {figure(counts.onlyTests)} used only by tests,{' '}
           {figure(counts.through)} declared only by another module, {figure(counts.asDeclared)} as declared
+          {counts.unread > 0 && <>, {figure(counts.unread)} not judged</>}
         </span>
         <span className="push" />
         <button type="button" className="chip" disabled={rows.length === 0} onClick={save}>
@@ -97,7 +99,9 @@ function Row({ row: { from, to, state, references, ofTests, path } }: { row: Dec
       <td>
         <ElementName element={to} />
       </td>
-      <td className={isFault ? 'against' : state === 'asDeclared' ? 'faded' : 'caution'}>
+      <td
+        className={isFault ? 'against' : state === 'asDeclared' || state === 'unread' ? 'faded' : 'caution'}
+      >
         {stateWords[state]}
         {path.length > 0 && <span className="faded mono"> {path.join(' → ')}</span>}
       </td>

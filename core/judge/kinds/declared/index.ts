@@ -1,13 +1,10 @@
 import { z } from 'zod';
-import { declaredStates, declaredUse, modulesOfElements } from '../../declaredUse.ts';
+import { declaredFaults, declaredUse, modulesOfElements, type DeclaredFault } from '../../declaredUse.ts';
 import type { Judged } from '../../judgedSurvey.ts';
 import { rowsBreaking } from '../../rowsBreaking.ts';
 import type { RuleWords } from '../../ruleWords.ts';
 import type { Violation } from '../../violation.ts';
 import { form, type Broken, type RuleKind } from '../kind.ts';
-
-const faults = declaredStates.filter((state) => state !== 'asDeclared');
-export type DeclaredFault = (typeof faults)[number];
 
 /** What build modules declare is what they use: which differences break it. */
 export interface DeclaredRule extends RuleWords {
@@ -49,7 +46,7 @@ function againstDeclared(rule: DeclaredRule, on: Judged): Broken {
 export const declared: RuleKind<DeclaredRule> = {
   forms: {
     declared: form(
-      { declared: z.union([z.enum(faults), z.array(z.enum(faults)).min(1)]) },
+      { declared: z.union([z.enum(declaredFaults), z.array(z.enum(declaredFaults)).min(1)]) },
       ({ declared: said }, words): DeclaredRule => ({ ...words, sort: 'declared', faults: [said].flat() }),
     ),
   },
