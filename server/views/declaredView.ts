@@ -5,12 +5,11 @@ import {
   declaredStates,
   declaredUse,
   type DeclaredState,
-  type ModuleDependency,
 } from '../../core/judge/declaredUse.ts';
 import type { BrokenRows } from '../../core/judge/brokenLinks.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import type { ElementLabel } from './ground/elements.ts';
-import { remembered } from './ground/memory.ts';
+import { surveyMemo } from './ground/surveyMemo.ts';
 import { arrangementOf, groupValues } from './ground/scope.ts';
 import { counted } from './ground/tests.ts';
 import { UNDECLARED } from './declaredWords.ts';
@@ -44,10 +43,7 @@ export interface DeclaredPage {
 
 const faults: readonly DeclaredState[] = declaredFaults;
 
-/** Worked out once. */
-function dependenciesOf(survey: SurveyedCodebase): ModuleDependency[] {
-  return remembered(survey, 'declared use', () => declaredUse(survey), 'always');
-}
+const dependenciesOf = surveyMemo(declaredUse, { isAlwaysKept: true });
 
 /** What build modules declare of each other and use of each other; what differs, unless a state is asked for. */
 export function declaredView(
@@ -91,14 +87,12 @@ function endOf(survey: SurveyedCodebase, arrangement: Arrangement, module: numbe
 }
 
 /** Rows by which build modules use what they do not declare, as breaks of what the build says. */
-export function undeclaredRows(survey: SurveyedCodebase): BrokenRows {
-  return remembered(survey, 'undeclared rows', () => {
-    const rows = new Map<number, readonly string[]>();
-    for (const { state, rows: own } of dependenciesOf(survey))
-      if (state === 'undeclared') for (const row of own) rows.set(row, [UNDECLARED]);
-    return rows;
-  });
-}
+export const undeclaredRows = surveyMemo((survey: SurveyedCodebase): BrokenRows => {
+  const rows = new Map<number, readonly string[]>();
+  for (const { state, rows: own } of dependenciesOf(survey))
+    if (state === 'undeclared') for (const row of own) rows.set(row, [UNDECLARED]);
+  return rows;
+});
 
 /** Pairs of build modules of which one declares the other and does not use it, by their groups in an arrangement. */
 export function unusedPairs(

@@ -9,7 +9,8 @@ import type { MeasuredKind } from '../../core/measures/measure.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { describe, undescribed, type Description } from './described.ts';
 import { kindOf, labelOf, neededElement, type ElementLabel } from './ground/elements.ts';
-import { measure, measureValues, remembered } from './ground/memory.ts';
+import { measure, measureValues } from './ground/measures.ts';
+import { surveyMemo } from './ground/surveyMemo.ts';
 import { arrangementOf, groupValues, neededGroup, type Scope } from './ground/scope.ts';
 import { counted, testElements } from './ground/tests.ts';
 import { hierarchyLinks, type HierarchyLink } from './hierarchy/links.ts';
@@ -122,7 +123,7 @@ async function elementDossier(
   const withTests = question.withTests || testElements(survey)[element] === 1;
   const kind = elements.kind[element] === KIND.folder ? 'group' : kindOf(survey, element);
   const isMeasured = kind in measuresShown;
-  const peers = isMeasured ? peersOf(survey, withTests, element) : [];
+  const peers = isMeasured ? peersOf(survey, withTests, survey.elements.kind[element]) : [];
   return {
     ...label,
     form: formName(survey, element),
@@ -252,13 +253,12 @@ export function formName(survey: SurveyedCodebase, element: number): string {
 const fieldLanguages = new Set(['java', 'c', 'cpp']);
 
 function hasFields(survey: SurveyedCodebase, element: number): boolean {
-  const languageOf = remembered(
-    survey,
-    'languages by file',
-    () => new Map(survey.files.map((file) => [file.element, file.language])),
-  );
-  return fieldLanguages.has(languageOf.get(survey.elements.file[element]) ?? '');
+  return fieldLanguages.has(languagesByFile(survey).get(survey.elements.file[element]) ?? '');
 }
+
+const languagesByFile = surveyMemo(
+  ({ files }: SurveyedCodebase) => new Map(files.map((file) => [file.element, file.language])),
+);
 
 function pathTo(survey: SurveyedCodebase, element: number): ElementLabel[] {
   const path: ElementLabel[] = [];
@@ -268,17 +268,21 @@ function pathTo(survey: SurveyedCodebase, element: number): ElementLabel[] {
 }
 
 /** Elements of the same kind, those of tests among them only when tests count. */
-function peersOf(survey: SurveyedCodebase, withTests: boolean, element: number): number[] {
-  const kind = survey.elements.kind[element];
-  return remembered(survey, `peers ${kind} ${withTests}`, () => {
-    const isTest = testElements(survey);
-    const peers: number[] = [];
-    survey.elements.kind.forEach((k, e) => {
-      if (k === kind && (withTests || isTest[e] === 0)) peers.push(e);
-    });
-    return peers;
+const peersOf = surveyMemo((survey: SurveyedCodebase, withTests: boolean, kind: number): number[] => {
+  const isTest = testElements(survey);
+  const peers: number[] = [];
+  survey.elements.kind.forEach((k, e) => {
+    if (k === kind && (withTests || isTest[e] === 0)) peers.push(e);
   });
-}
+  return peers;
+});
+
+/** The values of a measure over all peers of a kind, ascending. */
+const sortedOf = surveyMemo(
+  (shown: SurveyedCodebase, _kind: MeasuredKind, id: string, peers: readonly number[]) =>
+    sortedValues(measureValues(shown, id), peers),
+  { keyOf: (kind, id) => [kind, id] },
+);
 
 function measuresOf(
   shown: SurveyedCodebase,
@@ -287,9 +291,7 @@ function measuresOf(
   peers: readonly number[],
 ): DossierMeasure[] {
   return measuresShown[kind].flatMap((id) =>
-    rankedMeasure(id, measureValues(shown, id), element, () =>
-      remembered(shown, `sorted ${kind} ${id}`, () => sortedValues(measureValues(shown, id), peers)),
-    ),
+    rankedMeasure(id, measureValues(shown, id), element, () => sortedOf(shown, kind, id, peers)),
   );
 }
 

@@ -6,7 +6,7 @@ import { parseFindQuery, type FindQuery } from '../../core/search/findQuery.ts';
 import { nameMatcher, type Candidate } from '../../core/search/namePattern.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { labelOf, type ElementLabel } from './ground/elements.ts';
-import { remembered } from './ground/memory.ts';
+import { surveyMemo } from './ground/surveyMemo.ts';
 
 export interface FoundElement extends ElementLabel {
   form: string;
@@ -93,15 +93,13 @@ function* answers(survey: SurveyedCodebase, query: FindQuery): Iterable<[element
   }
 }
 
-function candidatesOf(survey: SurveyedCodebase): Candidate[] {
-  return remembered(survey, 'candidates for names', () =>
-    survey.elements.name.map((name, e) => ({
-      name,
-      lowerName: name.toLowerCase(),
-      lowerKey: survey.elements.key[e].toLowerCase(),
-    })),
-  );
-}
+const candidatesOf = surveyMemo(({ elements }: SurveyedCodebase): Candidate[] =>
+  elements.name.map((name, e) => ({
+    name,
+    lowerName: name.toLowerCase(),
+    lowerKey: elements.key[e].toLowerCase(),
+  })),
+);
 
 function standsRight(key: string, { within, outside }: FindQuery): boolean {
   return within.every((place) => key.includes(place)) && !outside.some((place) => key.includes(place));

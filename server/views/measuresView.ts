@@ -7,7 +7,7 @@ import { isRoutineItself } from '../../core/measures/definitions.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { csvOf } from '../export/csv.ts';
 import { labelOf, type ElementLabel } from './ground/elements.ts';
-import { measureValues } from './ground/memory.ts';
+import { measureValues } from './ground/measures.ts';
 import { groupValues, isInScope, type Scope } from './ground/scope.ts';
 import { counted, testElements } from './ground/tests.ts';
 import { groupLabel } from './picture/labels.ts';

@@ -5,7 +5,7 @@ import type { SurveyedCodebase } from '../../core/survey.ts';
 import { hierarchyOf } from './hierarchy/links.ts';
 import { memberRow, type MemberRow } from './hierarchy/hierarchyView.ts';
 import { elementOf, labelOf, type ElementLabel } from './ground/elements.ts';
-import { measureValues } from './ground/memory.ts';
+import { measureValues } from './ground/measures.ts';
 import { incomingOf } from './picture/neighbours.ts';
 
 /** A declaration of a file, as a row of its outline. */

@@ -12,7 +12,8 @@ import { totalsOf, type Totals } from '../survey/totals.ts';
 import type { PictureQuestion } from './picture/arranged.ts';
 import { cycleList, type CycleSummary } from './cyclesView.ts';
 import { labelOf, type ElementLabel } from './ground/elements.ts';
-import { measureValues, remembered } from './ground/memory.ts';
+import { measureValues } from './ground/measures.ts';
+import { surveyMemo } from './ground/surveyMemo.ts';
 import type { Scope } from './ground/scope.ts';
 import { counted } from './ground/tests.ts';
 import { groupTree, type GroupTree } from './groupTree.ts';
@@ -97,14 +98,24 @@ export interface OverviewQuery extends PictureQuestion {
   open: readonly string[];
 }
 
+const manifestsOf = surveyMemo(
+  (survey: SurveyedCodebase, intake: KeptIntake) => manifestSummaries(survey, intake),
+  {
+    // The intake of a survey is one.
+    keyOf: (_) => [],
+  },
+);
+const totals = surveyMemo(totalsOf);
+const outliersShown = surveyMemo(outlierRows);
+
 export function overviewView(survey: SurveyedCodebase, intake: KeptIntake, query: OverviewQuery): Overview {
   const tests = survey.files.filter(({ isTest }) => isTest);
   const shown = counted(survey, query.withTests);
-  const manifests = remembered(survey, 'manifests', () => manifestSummaries(survey, intake));
+  const manifests = manifestsOf(survey, intake);
   // Cycles are those that the view of cycles lists under the same address.
   const { cycles, cycleCount } = cycleList(survey, { ...query, grain: 'files' }, LISTED);
   return {
-    totals: remembered(shown, 'totals', () => totalsOf(shown, intake.leftOutCount)),
+    totals: totals(shown, intake.leftOutCount),
     purpose: ownWords(intake),
     languages: languageShares(shown),
     groups: groupTree(survey, intake, query),
@@ -114,7 +125,7 @@ export function overviewView(survey: SurveyedCodebase, intake: KeptIntake, query
     documentCount: intake.documents.length,
     manifests: manifests.slice(0, EXAMPLES),
     manifestCount: manifests.length,
-    outliers: remembered(shown, 'outliers', () => outlierRows(shown)),
+    outliers: outliersShown(shown),
     picture: smallMatrix(survey, query),
     cycles,
     cycleCount,

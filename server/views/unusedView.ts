@@ -5,12 +5,13 @@ import {
   type UnreachedCertainty,
   type UnreachedCode,
 } from '../../core/judge/unreached.ts';
+import type { SurveyedCodebase } from '../../core/survey.ts';
 import { KIND } from '../../core/facts/fileFacts.ts';
 import { globMatcher } from '../../core/search/glob.ts';
 import { ruleBook } from '../store/ruleBooks.ts';
 import { intakeOf } from '../store/surveys.ts';
 import { elementOf, labelOf, type ElementLabel } from './ground/elements.ts';
-import { remembered } from './ground/memory.ts';
+import { surveyMemo } from './ground/surveyMemo.ts';
 import { isInScope } from './ground/scope.ts';
 import { testElements } from './ground/tests.ts';
 import { keptRules } from './rules/readRules.ts';
@@ -46,6 +47,15 @@ export interface UnusedPage {
 /** So many are sent at once. */
 const PART = 200;
 
+const unreachedOf = surveyMemo(
+  (survey: SurveyedCodebase, entryPoints: readonly EntryPoint[], said: readonly string[]): UnreachedCode => {
+    const isEntry = said.length === 0 ? () => false : globMatcher(said);
+    return unreachedCode(survey, entryPoints, { isEntry, isTest: testElements(survey) });
+  },
+  // The entry points that were found are of the survey.
+  { keyOf: (_, said) => said },
+);
+
 /** What no entry point reaches, in a scope: the largest first. */
 export function unusedView({
   written: survey,
@@ -58,10 +68,7 @@ export function unusedView({
   const { text, revision } = ruleBook(store, codebase.id);
   const said = [...keptRules(text).entries];
   const { entryPoints } = intakeOf(store, record.id);
-  const { found, libraries } = remembered(survey, `unreached ${JSON.stringify(said)}`, (): UnreachedCode => {
-    const isSaid = said.length === 0 ? () => false : globMatcher(said);
-    return unreachedCode(survey, entryPoints, { isEntry: isSaid, isTest: testElements(survey) });
-  });
+  const { found, libraries } = unreachedOf(survey, entryPoints, said);
   const { elements, figures, files } = survey;
   const codeOfFile = new Map(files.map(({ element, lines }) => [element, lines.code]));
   const codeOf = (e: number): number =>

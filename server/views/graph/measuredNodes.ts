@@ -4,7 +4,7 @@ import { groupWithKey, type Arrangement } from '../../../core/arrangement/arrang
 import type { Grain } from '../../../core/arrangement/units.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 import { elementOf } from '../ground/elements.ts';
-import { measureValues } from '../ground/memory.ts';
+import { measureValues } from '../ground/measures.ts';
 import { groupValues } from '../ground/scope.ts';
 import { counted } from '../ground/tests.ts';
 import type { DrawnNode } from './drawnGraph.ts';

@@ -2,11 +2,16 @@ import { elementKinds, type ElementKind } from '../../../core/facts/fileFacts.ts
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 import { Problem } from '../../problem.ts';
 import { keyIndex } from './keyIndex.ts';
-import { remembered } from './memory.ts';
+import { surveyMemo } from './surveyMemo.ts';
+
+const elementsByKey = surveyMemo(({ elements }: SurveyedCodebase) => keyIndex(elements.key), {
+  isAlwaysKept: true,
+});
+const typesOfOverloads = surveyMemo(({ overloads }: SurveyedCodebase) => new Map(overloads));
 
 /** The element with a key; undefined when this survey has none. */
 export function elementOf(survey: SurveyedCodebase, key: string): number | undefined {
-  return remembered(survey, 'elements by key', () => keyIndex(survey.elements.key), 'always').find(key);
+  return elementsByKey(survey).find(key);
 }
 
 /** The same, where it must be there. */
@@ -39,7 +44,7 @@ export interface ElementLabel {
 
 export function labelOf(survey: SurveyedCodebase, element: number): ElementLabel {
   const { elements } = survey;
-  const takes = remembered(survey, 'overloads', () => new Map(survey.overloads)).get(element);
+  const takes = typesOfOverloads(survey).get(element);
   return {
     ...(takes === undefined ? {} : { takes }),
     key: elements.key[element],

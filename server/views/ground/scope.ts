@@ -13,7 +13,8 @@ import { byPlan } from '../../../core/plan/byPlan.ts';
 import { emptyPlan, type ModulePlan } from '../../../core/plan/modulePlan.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 import { Problem } from '../../problem.ts';
-import { forget, measure, remembered } from './memory.ts';
+import { measure } from './measures.ts';
+import { forgetPlan, surveyMemo } from './surveyMemo.ts';
 import { counted } from './tests.ts';
 
 /** Where a picture begins: a group of the arrangement that it is drawn by. */
@@ -22,29 +23,27 @@ export interface Scope {
   group: number;
 }
 
-export function arrangementOf(survey: SurveyedCodebase, id: ArrangementId): Arrangement {
-  const build = (): Arrangement => (id === 'plan' ? arrangedByPlan(survey, emptyPlan) : builtBy[id](survey));
-  return remembered(survey, `arrangement ${id}`, build, 'always');
-}
+export const arrangementOf: (survey: SurveyedCodebase, id: ArrangementId) => Arrangement = surveyMemo(
+  (survey: SurveyedCodebase, id) => {
+    if (id !== 'plan') return builtBy[id](survey);
+    const { plan } = plansInHand.get(survey) ?? { plan: emptyPlan };
+    return byPlan(survey, plan, () => arrangementOf(survey, 'packages'));
+  },
+  { isAlwaysKept: true, restsOnPlan: (id) => id === 'plan' },
+);
 
-function arrangedByPlan(survey: SurveyedCodebase, plan: ModulePlan): Arrangement {
-  return byPlan(survey, plan, () => arrangementOf(survey, 'packages'));
-}
-
-/** True for what was worked out by a plan. */
-const isByPlan = (name: string): boolean => /\bplan\b/.test(name);
+/** The plan by which each survey is arranged, and the state that it is of. */
+const plansInHand = new WeakMap<SurveyedCodebase, { plan: ModulePlan; state: string }>();
 
 /**
  * The plan by which a survey is arranged from now on. `state` is another for each state of each plan; what was worked out by
  * another is forgotten.
  */
 export function takePlan(survey: SurveyedCodebase, plan: () => ModulePlan, state: string): void {
-  const known = remembered(survey, 'state of plan', () => ({ state: '' }), 'always');
-  if (known.state === state) return;
-  forget(survey, isByPlan);
-  forget(counted(survey, false), isByPlan);
-  remembered(survey, 'state of plan', () => ({ state }), 'always');
-  remembered(survey, 'arrangement plan', () => arrangedByPlan(survey, plan()), 'always');
+  if (plansInHand.get(survey)?.state === state) return;
+  forgetPlan(survey);
+  forgetPlan(counted(survey, false));
+  plansInHand.set(survey, { plan: plan(), state });
 }
 
 /** Arrangements in which a survey has more than what belongs nowhere; folders always. */
@@ -61,13 +60,14 @@ export function arrangementsOf(survey: SurveyedCodebase): ArrangementId[] {
 }
 
 /** A measure's values, one a group. */
-export function groupValues(survey: SurveyedCodebase, arrangement: Arrangement, id: string): Float64Array {
-  return remembered(survey, `measure ${id} by ${arrangement.id}`, () => {
+export const groupValues = surveyMemo(
+  (survey: SurveyedCodebase, arrangement: Arrangement, id: string): Float64Array => {
     const { ofGroups } = measure(id);
     if (!ofGroups) throw new Problem('badRequest', `There is no measure “${id}” of groups.`);
     return ofGroups(survey, arrangement);
-  });
-}
+  },
+  { keyOf: (arrangement, id) => [arrangement.id, id], restsOnPlan: ({ id }) => id === 'plan' },
+);
 
 /** Beside a group with this share of the code, fewer than so many others make no picture. */
 const MAIN_SHARE = 0.9;

@@ -7,7 +7,7 @@ import type { SurveyedCodebase } from '../../../core/survey.ts';
 import { Problem } from '../../problem.ts';
 import { formName } from '../dossierView.ts';
 import { elementOf, labelOf, nearestKey, type ElementLabel } from '../ground/elements.ts';
-import { measureValues } from '../ground/memory.ts';
+import { measureValues } from '../ground/measures.ts';
 import { hierarchyOf } from './links.ts';
 
 export type Visibility = 'public' | 'internal' | 'protected' | 'private';

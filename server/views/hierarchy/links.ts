@@ -1,8 +1,8 @@
-import { typeHierarchy, type TypeHierarchy } from '../../../core/hierarchy/typeHierarchy.ts';
+import { typeHierarchy } from '../../../core/hierarchy/typeHierarchy.ts';
 import type { Certainty } from '../../../core/contracts/linked.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 import { labelOf, type ElementLabel } from '../ground/elements.ts';
-import { remembered } from '../ground/memory.ts';
+import { surveyMemo } from '../ground/surveyMemo.ts';
 
 /** One step of inheritance, as shown. */
 export interface HierarchyLink extends ElementLabel {
@@ -10,9 +10,7 @@ export interface HierarchyLink extends ElementLabel {
   certainty: Certainty;
 }
 
-export function hierarchyOf(survey: SurveyedCodebase): TypeHierarchy {
-  return remembered(survey, 'type hierarchy', () => typeHierarchy(survey));
-}
+export const hierarchyOf = surveyMemo(typeHierarchy);
 
 /** What a type inherits from directly, or what inherits from it. */
 export function hierarchyLinks(

@@ -4,7 +4,7 @@ import type { ArrangementId } from '../../../core/arrangement/arrangement.ts';
 import type { Grain } from '../../../core/arrangement/units.ts';
 import type { DependencyFilter } from '../../../core/graph/rollUp.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
-import { remembered } from '../ground/memory.ts';
+import { surveyMemo, type MemoKey } from '../ground/surveyMemo.ts';
 import { arrangementOf } from '../ground/scope.ts';
 import { testElements } from '../ground/tests.ts';
 
@@ -20,29 +20,30 @@ export interface PictureQuestion {
 
 type Placing = Pick<PictureQuestion, 'by' | 'grain' | 'withTests' | 'only'>;
 
-const nameOf = ({ by, grain, withTests, only }: Placing): string =>
-  `${by} ${grain} ${withTests} ${only?.name ?? ''}`;
+const keyOf = ({ by, grain, withTests, only }: Placing): MemoKey => [by, grain, withTests, only?.name];
+const restsOnPlan = ({ by }: Placing): boolean => by === 'plan';
 
 /** Where each element stands under a question, whatever dependencies count. Worked out once. */
-export function placed(survey: SurveyedCodebase, question: Placing): UnitTree {
-  const { by, grain, withTests, only } = question;
-  return remembered(survey, `placed ${nameOf(question)}`, () =>
+export const placed = surveyMemo(
+  (survey: SurveyedCodebase, { by, grain, withTests, only }: Placing): UnitTree =>
     unitTree(
       survey.elements,
       arrangementOf(survey, by),
       grain,
       countedElements(survey, { withTests, only: only?.marks }),
     ),
-  );
-}
+  { keyOf, restsOnPlan },
+);
 
 /** The picture of a question, worked out once. */
-export function arranged(survey: SurveyedCodebase, question: PictureQuestion): ArrangedSurvey {
-  const { kinds, certainties } = question.filter;
-  return remembered(survey, `arranged ${nameOf(question)} ${kinds} ${certainties}`, () =>
+export const arranged = surveyMemo(
+  (survey: SurveyedCodebase, question: PictureQuestion): ArrangedSurvey =>
     arrangedSurvey(survey.dependencies, placed(survey, question), question.filter),
-  );
-}
+  {
+    keyOf: (question) => [...keyOf(question), question.filter.kinds, question.filter.certainties],
+    restsOnPlan,
+  },
+);
 
 /** Elements that count, marked 1: all, but for tests that are left out, and for what is not in a shortlist. */
 export function countedElements(

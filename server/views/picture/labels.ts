@@ -1,10 +1,10 @@
 import { groupKey, type Arrangement } from '../../../core/arrangement/arrangement.ts';
 import { endOfNode } from '../../../core/arrangement/ends.ts';
 import { unitOfNode, type UnitTree } from '../../../core/arrangement/nodes.ts';
-import { splitPackages, type SplitPackage } from '../../../core/arrangement/splitPackages.ts';
+import { splitPackages } from '../../../core/arrangement/splitPackages.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 import { restNames } from './arrangementWords.ts';
-import { remembered } from '../ground/memory.ts';
+import { surveyMemo } from '../ground/surveyMemo.ts';
 import { labelOf, type ElementLabel } from '../ground/elements.ts';
 
 /** A row of a picture, or a member of a cycle: `key` is what becomes the focus, `end` how evidence is asked for. */
@@ -17,9 +17,14 @@ export interface NodeLabel extends ElementLabel {
 }
 
 /** Packages in several build modules; worked out once. */
-export function splitOf(survey: SurveyedCodebase, packages: Arrangement): ReadonlyMap<number, SplitPackage> {
-  return remembered(survey, 'split packages', () => splitPackages(survey, packages), 'always');
-}
+export const splitOf = surveyMemo(
+  (survey: SurveyedCodebase, packages: Arrangement) => splitPackages(survey, packages),
+  {
+    isAlwaysKept: true,
+    // A survey has one arrangement by packages.
+    keyOf: (_) => [],
+  },
+);
 
 export function groupLabel(arrangement: Arrangement, group: number): ElementLabel {
   return {

@@ -7,7 +7,7 @@ import { CERTAINTY, dependencyKinds, firstRow, type DependencyKind } from '../..
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 import { Problem } from '../../problem.ts';
 import { elementOf, labelOf } from '../ground/elements.ts';
-import { remembered } from '../ground/memory.ts';
+import { surveyMemo } from '../ground/surveyMemo.ts';
 import { testElements } from '../ground/tests.ts';
 import { placed, type PictureQuestion } from './arranged.ts';
 import { nodeLabel, type NodeLabel } from './labels.ts';
@@ -198,14 +198,10 @@ export function eachRow(
   for (let at = start[element]; at < start[end]; at++) if (consider(rows[at])) return;
 }
 
-export function incomingOf(survey: SurveyedCodebase): ReturnType<typeof incomingRows> {
-  return remembered(
-    survey,
-    'incoming rows',
-    () => incomingRows(survey.dependencies, survey.elements.count),
-    'always',
-  );
-}
+export const incomingOf = surveyMemo(
+  ({ dependencies, elements }: SurveyedCodebase) => incomingRows(dependencies, elements.count),
+  { isAlwaysKept: true },
+);
 
 /** Whether unfolding it would show anything; a group is not gone through for it. */
 function goesOn(survey: SurveyedCodebase, tree: UnitTree, key: string, query: NeighbourQuery): boolean {

@@ -8,17 +8,17 @@ import type { Pulls } from '../../../core/shape/pulls.ts';
 import { shapeInput, type ShapeInput } from '../../../core/shape/shapeInput.ts';
 import { whyInWords } from '../../../core/shape/whyInWords.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
-import { remembered } from '../ground/memory.ts';
+import { surveyMemo } from '../ground/surveyMemo.ts';
 import { arrangementOf } from '../ground/scope.ts';
 import { counted } from '../ground/tests.ts';
 
 /** What doubts and reasons are worked out from, each file by itself; once a survey. */
-export function shapeOf(survey: SurveyedCodebase): { input: ShapeInput; pulls: Pulls; together: Bundles } {
-  return remembered(survey, 'shape', () => {
+export const shapeOf = surveyMemo(
+  (survey: SurveyedCodebase): { input: ShapeInput; pulls: Pulls; together: Bundles } => {
     const input = shapeInput(survey, eachAlone(survey.files.length));
     return { input, pulls: closeness(input.links), together: keptTogether(survey) };
-  });
-}
+  },
+);
 
 /** What is told of files that stand in groups: of a plan, or of any arrangement. */
 export interface FilesInGroups {

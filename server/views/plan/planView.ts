@@ -12,7 +12,8 @@ import type { NamedState, PlanRecord } from '../../store/modulePlans.ts';
 import { labelOf, type ElementLabel } from '../ground/elements.ts';
 import { languageNamed } from '../../../core/languages/registry.ts';
 import { languagesApart } from '../../../core/shape/languagesApart.ts';
-import { measureValues, remembered } from '../ground/memory.ts';
+import { measureValues } from '../ground/measures.ts';
+import { surveyMemo } from '../ground/surveyMemo.ts';
 import { arrangementOf } from '../ground/scope.ts';
 import { arranged } from '../picture/arranged.ts';
 import { placedByPlan, type PlacedByPlan } from './placedByPlan.ts';
@@ -145,11 +146,11 @@ export function planView(whole: SurveyedCodebase, shown: PlanShown): PlanPage {
     gone: unmatched(whole, content, () => arrangementOf(whole, 'packages')),
     newFiles: files.filter(({ path }) => added.has(path)).length,
     settledShare: codeLines === 0 ? 0 : settledLines / codeLines,
-    apart: remembered(whole, 'languages apart', () => languagesApart(whole)).map((set) =>
-      set.map((id) => languageNamed(id)?.name ?? id),
-    ),
+    apart: languagesApartOf(whole).map((set) => set.map((id) => languageNamed(id)?.name ?? id)),
   };
 }
+
+const languagesApartOf = surveyMemo(languagesApart);
 
 /** What an address opens: the first module where it names none that is there. */
 function openedIn({ modules }: ModulePlan, open: string | null): string {

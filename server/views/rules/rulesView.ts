@@ -18,7 +18,7 @@ import { Problem } from '../../problem.ts';
 import { ruleBook, type RuleBookRecord } from '../../store/ruleBooks.ts';
 import { elementOf } from '../ground/elements.ts';
 import { arrangementOf, arrangementsOf } from '../ground/scope.ts';
-import { remembered } from '../ground/memory.ts';
+import { surveyMemo } from '../ground/surveyMemo.ts';
 import { testElements } from '../ground/tests.ts';
 import type { ViewRequest } from '../viewRequest.ts';
 import { editedRules } from './editRules.ts';
@@ -133,19 +133,41 @@ export function judgementOf(
   { survey, written, store, codebase }: Pick<ViewRequest, 'survey' | 'written' | 'store' | 'codebase'>,
   text = ruleBook(store, codebase.id).text,
   name?: string,
-): { book: RulesFile; judgement: Judgement; broken: BrokenRows } {
+): JudgedByRules {
   const day = today();
-  const judgedOnce = remembered(written, `judged on ${day}: ${text}`, () => {
+  const asWritten = judgedBy(written, day, text, name);
+  return survey === written ? asWritten : whereItLeads(survey, day, text, written, asWritten);
+}
+
+interface JudgedByRules {
+  book: RulesFile;
+  judgement: Judgement;
+  broken: BrokenRows;
+}
+
+const judgedBy = surveyMemo(
+  (written: SurveyedCodebase, day: string, text: string, name: string | undefined): JudgedByRules => {
     const book = keptRules(text, name);
     const judgement = judged(judgedSurvey(written), book, day);
     return { book, judgement, broken: brokenRows(judgement.violations) };
-  });
-  if (survey === written) return judgedOnce;
-  return remembered(survey, `judged on ${day}: ${text}`, () => ({
-    ...judgedOnce,
-    broken: rowsIn(survey.dependencies, written.dependencies, judgedOnce.broken),
-  }));
-}
+  },
+  { keyOf: (day, text) => [day, text] },
+);
+
+/** The same, with its rows where references of barrels lead. */
+const whereItLeads = surveyMemo(
+  (
+    survey: SurveyedCodebase,
+    _day: string,
+    _text: string,
+    written: SurveyedCodebase,
+    judged: JudgedByRules,
+  ): JudgedByRules => ({
+    ...judged,
+    broken: rowsIn(survey.dependencies, written.dependencies, judged.broken),
+  }),
+  { keyOf: (day, text) => [day, text] },
+);
 
 /** The rules of a codebase, and what breaks them. */
 export async function rulesView(view: ViewRequest): Promise<RulesPage> {
@@ -174,23 +196,23 @@ export async function rulesView(view: ViewRequest): Promise<RulesPage> {
 }
 
 /** The groups of an order, and where they stand; worked out once. */
-function placedOf(survey: SurveyedCodebase, rule: OrderRule): PlacedOrder {
-  return remembered(survey, `placed by ${JSON.stringify(rule)}`, () =>
-    placedOrder(rule, judgedSurvey(survey)),
-  );
-}
+const placedOf = surveyMemo(
+  (survey: SurveyedCodebase, rule: OrderRule): PlacedOrder => placedOrder(rule, judgedSurvey(survey)),
+  { keyOf: (rule) => [JSON.stringify(rule)] },
+);
 
 /** An order as it is shown, with its cheapest repairs; worked out once. */
-function orderShown(survey: SurveyedCodebase, rule: OrderRule): NonNullable<RulesPage['order']> {
-  return remembered(survey, `order ${JSON.stringify(rule)}`, () => {
+const orderShown = surveyMemo(
+  (survey: SurveyedCodebase, rule: OrderRule): NonNullable<RulesPage['order']> => {
     const [on, placed] = [judgedSurvey(survey), placedOf(survey, rule)];
     return {
       ...orderPicture(rule, on, placed),
       ...{ rule: rule.name, sees: rule.sees, within: rule.within },
       repairs: repairs(rule, on, placed),
     };
-  });
-}
+  },
+  { keyOf: (rule) => [JSON.stringify(rule)] },
+);
 
 /** The text of the codebase's own file; null where it has none. */
 export async function ownText({ readText }: Pick<ViewRequest, 'readText'>): Promise<string | null> {
