@@ -2,7 +2,7 @@ import { data, redirect } from 'react-router';
 import type { z } from 'zod';
 import type { Store } from '../../server/store/database.ts';
 import { asProblem } from '../../server/failure.ts';
-import type { ProblemCode } from '../../server/problem.ts';
+import { Problem, type ProblemCode } from '../../server/problem.ts';
 import { runtime, type Runtime } from '../../server/work/runtime.ts';
 import { codebase, type Codebase } from '../../server/store/codebases.ts';
 import type { Answer, Given, Part, ViewName } from '../../server/views/table.ts';
@@ -62,6 +62,26 @@ export interface ViewArguments {
 export async function pageOf<Name extends ViewName>(view: Name, args: ViewArguments): Promise<Answer<Name>> {
   const answer = await answeringAsync(askFor(view, args));
   if (answer === null) throw redirect(`/codebases/${args.params.codebaseId}`);
+  return answer;
+}
+
+/** So long an edit may take to be worked out; ordinary ones take a hundredth of it. */
+const LONGEST_EDIT_MS = 30_000;
+
+/** The same for an edit, which needs a survey, and is given up where it takes too long. Throws a Problem. */
+export async function inTime<Name extends ViewName>(
+  view: Name,
+  { request, params }: ViewArguments,
+  given?: Given<Name>,
+): Promise<NonNullable<Answer<Name>>> {
+  const asked = { view, codebaseId: Number(params.codebaseId), search: new URL(request.url).search, given };
+  const late = AbortSignal.timeout(LONGEST_EDIT_MS);
+  const { asker } = running();
+  const answer = await asker.ask(asked, AbortSignal.any([request.signal, late])).catch((error: unknown) => {
+    if (late.aborted) throw new Problem('badRequest', 'This took over 30 seconds, and was given up.');
+    throw error;
+  });
+  if (answer === null) throw new Problem('badRequest', 'This codebase has not been surveyed yet.');
   return answer;
 }
 

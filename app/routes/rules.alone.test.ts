@@ -27,7 +27,7 @@ const make = async (form: Record<string, string>): Promise<unknown> =>
   edit(sent({ revision: await revision(), ...form }));
 const change = (made: object): Promise<unknown> =>
   make({ make: 'edit', what: 'changed', edit: JSON.stringify(made) });
-const fileText = (): Promise<string> => rulesFile(asked('')).text();
+const fileText = async (): Promise<string> => (await rulesFile(asked(''))).text();
 
 describe('rules', () => {
   it('are none at first, and an order is proposed with little that breaks it', async () => {

@@ -1,17 +1,16 @@
 import { z } from 'zod';
 import { arrangementIds } from '../../core/arrangement/arrangement.ts';
 import { jsonField } from '../../server/jsonField.ts';
-import { Problem } from '../../server/problem.ts';
 import { saveRules } from '../../server/store/codebases.ts';
 import { planFileOfPlan } from '../../server/plans/planFile.ts';
 import { takePlanOver } from '../../server/plans/takePlanOver.ts';
 import { modulePlan } from '../../server/store/modulePlans.ts';
 import { changeRuleBook, ruleBook, stepRuleBook } from '../../server/store/ruleBooks.ts';
 import { arrangementWords } from '../../server/views/picture/arrangementWords.ts';
-import { readRules, saysAnything } from '../../server/views/rules/readRules.ts';
-import { editedRules, EMPTY_RULES, type RulesEdit } from '../../server/views/rules/editRules.ts';
+import { saysAnything } from '../../server/views/rules/readRules.ts';
+import type { RulesEdit } from '../../server/views/rules/editRules.ts';
 import { RulesRoutePage } from '../views/rules/RulesPage.tsx';
-import { askFor, makeEdit, pageOf } from './requests.ts';
+import { inTime, makeEdit, pageOf } from './requests.ts';
 import type { Route } from './+types/rules';
 
 /** The intended order and other rules, and what breaks them. */
@@ -70,17 +69,16 @@ export const action = (args: Route.ActionArgs) =>
     args,
     { form, refusal: 'That was not understood.' },
     async (sent, { store, codebase: { id } }): Promise<{ revision: number } | { problem: string }> => {
-      const change = (what: string, made: RulesEdit): { revision: number } => ({
-        revision: changeRuleBook(store, id, { revision: sent.revision, what }, (text) =>
-          editedRules(text === '' ? EMPTY_RULES : text, made, 'the rules'),
-        ),
-      });
+      // Read and edited in a thread: a text may take long. Whoever changes the rules meanwhile has raised their revision.
+      const change = async (what: string, made: RulesEdit): Promise<{ revision: number }> => {
+        const text = await inTime('rulesAfter', args, made);
+        return { revision: changeRuleBook(store, id, { revision: sent.revision, what }, () => text) };
+      };
       switch (sent.make) {
         case 'edit':
           return change(sent.what, sent.edit);
         case 'propose': {
-          const proposed = await askFor('proposedOrder', args, sent.by);
-          if (proposed === null) throw new Problem('badRequest', 'This codebase has not been surveyed yet.');
+          const proposed = await inTime('proposedOrder', args, sent.by);
           const known = ruleBook(store, id).text;
           const called = `ranks of ${arrangementWords[sent.by].plural}`;
           const free = Array.from({ length: 99 }, (_, i) => (i === 0 ? called : `${called} ${i + 1}`));
@@ -97,10 +95,8 @@ export const action = (args: Route.ActionArgs) =>
             plan: planFileOfPlan(modulePlan(store, id, sent.plan)),
           });
         case 'takeOver': {
-          const text = await askFor('ownRules', args);
-          if (text === null) throw new Problem('notFound', 'The codebase brings no yletope.yaml any more.');
-          const { intake, plan } = readRules({ name: 'yletope.yaml', text });
-          const taken = change('took over yletope.yaml', { do: 'text', text });
+          const { text, intake, plan } = await inTime('rulesToTakeOver', args);
+          const taken = await change('took over yletope.yaml', { do: 'text', text });
           // What the file says of intake holds from the next survey on.
           if (saysAnything(intake)) saveRules(store, id, intake);
           if (plan !== null) takePlanOver(store, id, plan);

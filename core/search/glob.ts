@@ -27,6 +27,11 @@ export function globMatcher(
   };
 }
 
+/** How many letters a pattern comes to, its alternatives written out: what a matcher of it takes of memory. */
+export function lettersWrittenOut(pattern: string): number {
+  return alternatives(pattern.slice(0, MAX_PATTERN)).reduce((sum, each) => sum + each.length, 0);
+}
+
 /** True for a text that means more than the path that it is. */
 export function isGlob(text: string): boolean {
   return /[*?[{\\]/.test(text);

@@ -3,7 +3,7 @@ import { parsedText } from './parsedText.ts';
 import { sentenceOfIssue } from './planFile.ts';
 
 /** For the name of each module the paths or patterns of files that are typical of it. */
-export type AnchorFile = Record<string, string[]>;
+export type AnchorFile = ReadonlyMap<string, readonly string[]>;
 
 const schema = z.record(z.string().min(1), z.array(z.string().min(1)).min(1));
 
@@ -11,5 +11,5 @@ const schema = z.record(z.string().min(1), z.array(z.string().min(1)).min(1));
 export function readAnchorFile(text: string, name: string): AnchorFile {
   const read = schema.safeParse(parsedText(text, name));
   if (!read.success) throw sentenceOfIssue(read.error, `${name} is no list of anchors`);
-  return read.data;
+  return new Map(Object.entries(read.data));
 }

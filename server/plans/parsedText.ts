@@ -1,17 +1,15 @@
-import { isNode, LineCounter, parseDocument } from 'yaml';
+import { isMap, isNode, type Document } from 'yaml';
 import { Problem } from '../problem.ts';
+import { boundedYaml, MOST_ALIASES } from './boundedYaml.ts';
 
-/** A file that people write is not larger, nor nested deeper, nor does it say one thing so often. */
+/** A file that people write is not larger, nor nested deeper. */
 const MOST_LETTERS = 32 * 1024 ** 2;
-/** YAML takes a hundred times as long as JSON; what people write by hand is far shorter. */
-const MOST_YAML = 1024 ** 2;
 const DEEPEST = 60;
-const MOST_ALIASES = 100;
 
 /** The plain data of a text, and where in it something stands that a path of keys and numbers leads to: `line 3, column 5`. */
 export interface ParsedText {
   data: unknown;
-  placeOf(path: readonly PropertyKey[]): string;
+  placeOf(path: readonly PropertyKey[], ofKey?: boolean): string;
 }
 
 /** The plain data of a text in YAML, and so in JSON too. Throws a Problem with the line and column of what is wrong. */
@@ -21,44 +19,78 @@ export function parsedText(text: string, name: string): unknown {
 
 /** The same with the places in it; of JSON, a path is told as it is. */
 export function parsedWithPlaces(text: string, name: string): ParsedText {
-  if (text.length > MOST_LETTERS) throw new Problem('badRequest', `${name} is too large: over 32 MB.`);
-  if (isTooDeep(text)) throw new Problem('badRequest', `${name} is nested too deeply.`);
-  const json = asJson(text);
+  const json = asJson(text, name);
   if (json !== undefined) return { data: json, placeOf: (path) => path.join('.') || 'the whole' };
-  if (text.length > MOST_YAML)
-    throw new Problem('badRequest', `${name} is no JSON, and too large for YAML: over 1 MB.`);
-  const lines = new LineCounter();
-  const document = parseDocument(text, { lineCounter: lines, prettyErrors: false });
-  const [error] = document.errors;
-  if (error) {
-    const { line, col } = lines.linePos(error.pos[0]);
-    throw new Problem('badRequest', `${name}, line ${line}, column ${col}: ${error.message}`);
-  }
-  try {
-    return { data: document.toJS({ maxAliasCount: MOST_ALIASES }), placeOf };
-  } catch (error) {
-    throw new Problem('badRequest', `${name}: ${(error as Error).message}.`);
-  }
-
-  /** The innermost part of the path that is there. */
-  function placeOf(path: readonly PropertyKey[]): string {
-    for (let length = path.length; length >= 0; length--) {
-      const node = document.getIn(path.slice(0, length), true);
-      if (!isNode(node) || !node.range) continue;
-      const { line, col } = lines.linePos(node.range[0]);
+  const { document, lines } = boundedYaml(text, name);
+  const data = plainData(document, name);
+  refuseProto(text, data, name);
+  return {
+    data,
+    placeOf(path, ofKey = false) {
+      const { line, col } = lines.linePos(offsetOf(document, path, ofKey));
       return `line ${line}, column ${col}`;
-    }
-    return 'line 1, column 1';
+    },
+  };
+}
+
+/** The document of a text in YAML or JSON, to be changed and written again. Throws a Problem. */
+export function editableText(text: string, name: string): Document {
+  refuseUnbounded(text, name);
+  return boundedYaml(text, name).document;
+}
+
+function plainData(document: Document, name: string): unknown {
+  try {
+    return document.toJS({ maxAliasCount: MOST_ALIASES });
+  } catch {
+    throw new Problem('badRequest', `${name}: its aliases (*name) repeat parts within parts too often.`);
   }
 }
 
+/** Where the innermost part of a path stands that is there: its value, or, where the key is what is meant, the key. */
+function offsetOf(document: Document, path: readonly PropertyKey[], ofKey: boolean): number {
+  if (ofKey) {
+    const around = path.length === 1 ? document.contents : document.getIn(path.slice(0, -1), true);
+    const pair = isMap(around) ? around.items.find(({ key }) => String(key) === path.at(-1)) : undefined;
+    if (isNode(pair?.key) && pair.key.range) return pair.key.range[0];
+  }
+  for (let length = path.length; length >= 0; length--) {
+    const node = document.getIn(path.slice(0, length), true);
+    if (isNode(node) && node.range) return node.range[0];
+  }
+  return 0;
+}
+
+function refuseUnbounded(text: string, name: string): void {
+  if (text.length > MOST_LETTERS) throw new Problem('badRequest', `${name} is too large: over 32 MB.`);
+  if (isTooDeep(text)) throw new Problem('badRequest', `${name} is nested too deeply.`);
+}
+
 /** Most of what is written by programs is JSON, which is read faster as such; undefined for what is none. */
-function asJson(text: string): unknown {
+function asJson(text: string, name: string): unknown {
+  refuseUnbounded(text, name);
   if (!/^\s*[[{]/.test(text)) return undefined;
+  let data: unknown;
   try {
-    return JSON.parse(text) as unknown;
+    data = JSON.parse(text);
   } catch {
     return undefined;
+  }
+  refuseProto(text, data, name);
+  return data;
+}
+
+/** A key by which an object would get another prototype instead of an entry is refused. O(text). */
+function refuseProto(text: string, data: unknown, name: string): void {
+  // An escape may spell it as well.
+  if (!/__proto__|\\[ux]/.test(text)) return;
+  const waiting = [data];
+  while (waiting.length > 0) {
+    const at = waiting.pop();
+    if (typeof at !== 'object' || at === null) continue;
+    if (Object.hasOwn(at, '__proto__'))
+      throw new Problem('badRequest', `${name}: nothing may be called “__proto__”.`);
+    for (const value of Object.values(at)) waiting.push(value);
   }
 }
 

@@ -12,6 +12,7 @@ import type { Proposal } from '../../core/shape/proposal.ts';
 import { whyInWords } from '../../core/shape/whyInWords.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { Problem } from '../problem.ts';
+import { firstWrong } from './issueWords.ts';
 import { parsedText } from './parsedText.ts';
 
 const memberSchema = z.object({
@@ -88,9 +89,10 @@ export function readPlanFile(text: string, name: string): PlanFile {
 }
 
 /** The first thing that is not as a schema has it, as a Problem. */
-export function sentenceOfIssue({ issues: [{ path, message }] }: z.ZodError, what: string): Problem {
+export function sentenceOfIssue(error: z.ZodError, what: string): Problem {
+  const { path, why } = firstWrong(error);
   const place = path.length === 0 ? 'at its top' : `at ${path.join('.')}`;
-  return new Problem('badRequest', `${what}: ${message}, ${place}.`);
+  return new Problem('badRequest', `${what}: ${place}, ${why}`);
 }
 
 /**

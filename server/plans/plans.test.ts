@@ -83,12 +83,15 @@ modules:
   it.each([
     [
       '{"modules": [{"id": "a", "members": []}]}',
-      'plan is no module plan: Invalid input: expected string, received undefined, at modules.0.name.',
+      'plan is no module plan: at modules.0.name, a text was expected, and nothing found.',
     ],
-    ['[]', 'plan is no module plan: Invalid input: expected object, received array, at its top.'],
+    ['[]', 'plan is no module plan: at its top, a map of keys and values was expected, and a list found.'],
     ['modules:\n  - id: a\n   name: b\n', 'plan, line 3, column 1: '],
     ['{"modules": [', 'plan, line 1, column 14: '],
-    ['modules: [{ id: a, name: A, members: [{ key: x, doubt: 2 }] }]', 'at modules.0.members.0.doubt.'],
+    [
+      'modules: [{ id: a, name: A, members: [{ key: x, doubt: 2 }] }]',
+      'at modules.0.members.0.doubt, at most 1 was expected.',
+    ],
     ['['.repeat(50_000), 'plan is nested too deeply.'],
     [`modules: []\n${'# more\n'.repeat(200_000)}`, 'plan is no JSON, and too large for YAML: over 1 MB.'],
     [`a:\n${'- '.repeat(3_000)}b`, 'plan is nested too deeply.'],
@@ -102,7 +105,7 @@ modules:
       (_, i) => `a${i + 1}: &a${i + 1} [${Array(9).fill(`*a${i}`).join()}]`,
     );
     expect(() => parsedText(`a0: &a0 [x]\n${levels.join('\n')}`, 'plan')).toThrow(
-      'plan: Excessive alias count',
+      'plan repeats parts by more than 100 aliases',
     );
   });
 
@@ -140,7 +143,9 @@ describe('anchors', () => {
     [{}, 'Growing from anchors needs a file that names some for each module.'],
   ])('of %j are refused with the reason', async (anchors, sentence) => {
     const survey = await surveyText(code);
-    expect(() => proposePlan(survey, { ...asked, from: 'anchors', anchors })).toThrow(sentence);
+    expect(() =>
+      proposePlan(survey, { ...asked, from: 'anchors', anchors: new Map(Object.entries(anchors)) }),
+    ).toThrow(sentence);
   });
 
   it('that are no lists are refused', () => {

@@ -47,10 +47,10 @@ export function proposePlan(
 
 /** The files that patterns name; a pattern that names none, or a file that two modules name, is a Problem. */
 function anchorsIn({ files }: SurveyedCodebase, named: AnchorFile | null): Anchors[] {
-  if (named === null || Object.keys(named).length === 0)
+  if (named === null || named.size === 0)
     throw new Problem('badRequest', 'Growing from anchors needs a file that names some for each module.');
   const takenBy = new Map<number, string>();
-  return Object.entries(named).map(([name, patterns]) => {
+  return [...named].map(([name, patterns]) => {
     const found = new Set<number>();
     for (const pattern of patterns) {
       const matches = globMatcher(pattern);

@@ -48,7 +48,9 @@ import { planAfter, planEffect, planRead } from './plan/editedPlan.ts';
 import { planFrom, type PlanAsked } from './plan/planProposal.ts';
 import { brokenAround } from './rules/brokenAround.ts';
 import { orderProposal } from './rules/orderProposal.ts';
-import { judgementOf, ownText, rulesView } from './rules/rulesView.ts';
+import type { RulesEdit } from './rules/editRules.ts';
+import { rulesAfter, rulesFile, rulesToTakeOver } from './rules/rulesTasks.ts';
+import { judgementOf, rulesView } from './rules/rulesView.ts';
 import { filesShown, savedViewsView } from './savedViewsView.ts';
 import { scopeView } from './scopeView.ts';
 import { completed, inverted, shortlistPage, shortlistSummary } from './shortlistView.ts';
@@ -257,8 +259,11 @@ export const views = {
 
   unused: (view: ViewRequest) => ({ ...unusedView(view), scope: scopeView(view.survey, view.scope) }),
 
-  /** The text of the rules that the codebase brings; null where it brings none. */
-  ownRules: (view: ViewRequest) => ownText(view),
+  rulesToTakeOver: (view: ViewRequest) => rulesToTakeOver(view),
+
+  rulesAfter: (view: ViewRequest, edit: RulesEdit) => rulesAfter(view, edit),
+
+  rulesFile: (view: ViewRequest) => rulesFile(view),
 
   proposedOrder: (view: ViewRequest, by: ArrangementId) => orderProposal(view, by),
 

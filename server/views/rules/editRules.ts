@@ -1,8 +1,9 @@
 import { isDeepStrictEqual } from 'node:util';
-import { isMap, isSeq, parseDocument, YAMLMap, YAMLSeq, type Document, type Node } from 'yaml';
+import { isMap, isSeq, YAMLMap, YAMLSeq, type Document, type Node } from 'yaml';
 import { globBelow } from '../../../core/plan/decidingPlacings.ts';
 import { isGlob } from '../../../core/search/glob.ts';
 import type { IntakeRules } from '../../intake/rules.ts';
+import { editableText } from '../../plans/parsedText.ts';
 import type { PlanFile } from '../../plans/planFile.ts';
 import { Problem } from '../../problem.ts';
 import { placedInPlan, setPlan } from './planInRules.ts';
@@ -59,7 +60,7 @@ export function editedRules(text: string, edit: RulesEdit, name = 'yletope.yaml'
     return edit.text;
   }
   readRules({ name, text });
-  const document = parseDocument(text);
+  const document = editableText(text, name);
   make(document, edit);
   const edited = document.toString({ lineWidth: 0 });
   readRules({ name, text: edited });
@@ -253,7 +254,7 @@ export function withIntake(text: string, intake: IntakeRules): string {
   const written = text === '' ? EMPTY_RULES : text;
   // What says so already stays as it was written.
   if (isDeepStrictEqual(readRules({ name: 'the rules', text: written }).intake, intake)) return written;
-  const document = parseDocument(written);
+  const document = editableText(written, 'the rules');
   const said = Object.entries(intake).filter(([, decided]) => decided.length > 0);
   if (said.length === 0) document.delete('intake');
   else document.set('intake', document.createNode(Object.fromEntries(said)));

@@ -2,10 +2,12 @@ import { z } from 'zod';
 import { pattern, ruleName as name } from '../../../core/judge/kinds/kind.ts';
 import { forms, type Rule } from '../../../core/judge/kinds/registry.ts';
 import type { Exception } from '../../../core/judge/violation.ts';
+import { lettersWrittenOut } from '../../../core/search/glob.ts';
 import type { RuleBook } from '../../../core/judge/rules.ts';
 import type { RuleWords } from '../../../core/judge/ruleWords.ts';
 import type { ModulePlan } from '../../../core/plan/modulePlan.ts';
 import { noRules, rulesSchema, type IntakeRules } from '../../intake/rules.ts';
+import { firstWrong } from '../../plans/issueWords.ts';
 import { parsedWithPlaces } from '../../plans/parsedText.ts';
 import { planFileSchema, planOfFile, type PlanFile } from '../../plans/planFile.ts';
 import { Problem } from '../../problem.ts';
@@ -34,7 +36,11 @@ const ruleSchemas: Record<string, z.ZodType<CommonWords>> = Object.fromEntries(
   }),
 );
 
-const day = z.string().regex(/^\d{4}-\d{2}-\d{2}$/, 'a day is written as 2027-01-31');
+const DAY = 'a day that there is was expected, written as 2027-01-31.';
+const day = z
+  .string()
+  .regex(/^\d{4}-\d{2}-\d{2}$/, DAY)
+  .refine(isDay, DAY);
 const exceptionSchema = z.strictObject({
   rule: name.optional(),
   from: pattern,
@@ -98,15 +104,16 @@ export interface RulesFile extends RuleBook {
  */
 export function readRules({ name: file, text }: { name: string; text: string }): RulesFile {
   const { data, placeOf } = parsedWithPlaces(text, file);
-  const refuse = (path: readonly PropertyKey[], why: string): never => {
-    throw new Problem('badRequest', `${file}, ${placeOf(path)}: ${why}`);
+  const refuse = (path: readonly PropertyKey[], why: string, ofKey = false): never => {
+    throw new Problem('badRequest', `${file}, ${placeOf(path, ofKey)}: ${why}`);
   };
   const checked = <T>(schema: z.ZodType<T>, value: unknown, at: readonly PropertyKey[]): T => {
     const result = schema.safeParse(value);
     if (result.success) return result.data;
-    const [{ path, message }] = result.error.issues;
-    return refuse([...at, ...path], message);
+    const { path, why, isKey } = firstWrong(result.error);
+    return refuse([...at, ...path], why, isKey);
   };
+  refuseTooMany(data, file);
   const book = checked(bookSchema, data, []);
   if (book.yletope !== RULES_VERSION)
     refuse(['yletope'], `it is of version ${book.yletope}; this Yletope reads version ${RULES_VERSION}.`);
@@ -126,15 +133,49 @@ export function readRules({ name: file, text }: { name: string; text: string }):
       refuse: (within, why) => refuse([...at, ...within], why),
     }) as Rule;
   });
-  const names = rules.map((rule) => rule.name);
-  const twice = names.findIndex((each, i) => names.indexOf(each) < i);
-  if (twice >= 0) refuse(['rules', twice, 'name'], `there is a rule “${names[twice]}” already.`);
+  const names = new Set<string>();
+  rules.forEach(({ name: called }, i) => {
+    if (names.has(called)) refuse(['rules', i, 'name'], `there is a rule “${called}” already.`);
+    names.add(called);
+  });
   const exceptions = book.exceptions.map(({ rule, until, most, ...said }, i): Exception => {
-    if (rule !== undefined && !names.includes(rule))
+    if (rule !== undefined && !names.has(rule))
       refuse(['exceptions', i, 'rule'], `there is no rule “${rule}”.`);
     return { ...said, rule: rule ?? null, until: until ?? null, most: most ?? null };
   });
   return { rules, exceptions, entries: book.entries, intake: book.intake, plan };
+}
+
+/** More than people write; each costs time and memory wherever the rules are applied. */
+const MOST = { rules: 1_000, exceptions: 2_000, texts: 20_000, letters: 1_000_000 };
+
+/** Refuses rules that would take too long, or too much memory, to apply. O(what they say). */
+function refuseTooMany(data: unknown, file: string): void {
+  if (typeof data !== 'object' || data === null) return;
+  const { plan: _, ...said } = data as Record<string, unknown>;
+  const refuse = (what: string): never => {
+    throw new Problem('badRequest', `${file} says too much: over ${what}.`);
+  };
+  for (const key of ['rules', 'exceptions'] as const)
+    if (Array.isArray(said[key]) && said[key].length > MOST[key]) refuse(`${figure(MOST[key])} ${key}`);
+  const waiting: unknown[] = [said];
+  let [texts, letters] = [0, 0];
+  while (waiting.length > 0) {
+    const at = waiting.pop();
+    if (typeof at === 'object' && at !== null) for (const value of Object.values(at)) waiting.push(value);
+    if (typeof at !== 'string') continue;
+    letters += lettersWrittenOut(at);
+    if (++texts > MOST.texts) refuse(`${figure(MOST.texts)} patterns and other texts`);
+    if (letters > MOST.letters)
+      refuse(`${figure(MOST.letters)} letters of patterns, alternatives in braces written out`);
+  }
+}
+
+const figure = (count: number): string => count.toLocaleString('en');
+
+function isDay(said: string): boolean {
+  const at = new Date(`${said}T00:00:00Z`);
+  return !Number.isNaN(at.getTime()) && at.toISOString().startsWith(said);
 }
 
 function planSaid(said: PlanFile, file: string, refuse: (why: string) => never): ModulePlan {

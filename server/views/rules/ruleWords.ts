@@ -44,9 +44,14 @@ export function notesOf(
     ...idle.map((name) => `the rule “${name}” is about nothing in this code`),
     ...empty.map(({ rule, group }) => `the group ${group} of “${rule}” holds nothing`),
     ...contradictions(rules).map(
-      ({ rules: [one, other], about: [a, b] }) => `“${one}” and “${other}” contradict each other: ${a}, ${b}`,
+      ({ rules: names, about }) =>
+        `${listed(names.map((name) => `“${name}”`))} contradict each other: ${about.join(', ')}`,
     ),
   ];
+}
+
+function listed(names: readonly string[]): string {
+  return `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
 }
 
 /** What an exception accepts, in words. */

@@ -176,8 +176,11 @@ describe('a file of rules that is wrong is refused whole', () => {
     [rule('from: a\n'), 'line 3, column 5: a rule says one of'],
     [rule('from: a\n    mayNotUse: b\n    cycles: files'), 'this one says 2 of them.'],
     [rule('order: [a, b, a]'), 'line 4, column 12: a stands in it twice.'],
-    [rule('order: [a]\n    groups: { b: c/** }'), 'b has no place in it.'],
-    [rule('order: [a]\n    seas: next'), 'line 3, column 5: '],
+    [rule('order: [a]\n    groups: { b: c/** }'), 'line 5, column 18: b has no place in the order.'],
+    [rule('order: [a]\n    seas: next'), 'line 5, column 5: there is no key “seas” here.'],
+    [rule('order: [a]\n    order: [b]'), 'line 5, column 5: the key “order” stands here twice.'],
+    [rule('cycles: [a]'), 'line 4, column 13: “groups”, “files”, “types” or “routines” was expected.'],
+    [rule('from: 3\n    mayNotUse: b'), 'line 4, column 11: a text or a list was expected'],
     [rule('cycles: moons'), 'line 4, column 13: '],
     [
       rule('cycles: files\n  - name: r\n    cycles: files'),
@@ -193,7 +196,11 @@ describe('a file of rules that is wrong is refused whole', () => {
     [`${rule('cycles: files')}exceptions:\n  - { rule: s, from: a, reason: x }\n`, 'there is no rule “s”.'],
     [
       `${rule('cycles: files')}exceptions:\n  - { from: a, reason: x, until: soon }\n`,
-      'a day is written as 2027-01-31',
+      'line 6, column 34: a day that there is was expected, written as 2027-01-31',
+    ],
+    [
+      `${rule('cycles: files')}exceptions:\n  - { from: a, reason: x, until: 2027-02-29 }\n`,
+      'line 6, column 34: a day that there is was expected, written as 2027-01-31',
     ],
     [`${rule('cycles: files')}exceptions:\n  - { from: a }\n`, 'line 6, column 5: '],
   ])('%j', (text, sentence) => {
@@ -228,6 +235,14 @@ describe('what is out of order in the rules themselves', () => {
       '“r” and “s” contradict each other: a, b',
       '“t” and “u” contradict each other: a/**, npm:zod',
     ]);
+    const [ring] = contradictions(
+      readRules({
+        name: 'r',
+        text: '{ yletope: 1, rules: [{ name: r, order: [a, b] }, { name: s, order: [b, x, c] }, { name: t, order: [c, a] }] }',
+      }).rules,
+    );
+    // Only the three together: each of the pairs can be kept.
+    expect(ring).toEqual({ rules: ['r', 's', 't'], about: ['a', 'b', 'c'] });
     const calm = readRules({
       name: 'r',
       text: '{ yletope: 1, rules: [{ name: r, order: [a, b] }, { name: s, order: [a, c, b] }] }',

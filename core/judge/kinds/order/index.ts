@@ -11,7 +11,10 @@ const written = form(
   {
     /** From the top; a rank of several groups is a list of them. A group that `groups` does not name is a folder. */
     order: z.array(z.union([ruleName, z.array(ruleName).min(1)])).min(1),
-    groups: z.record(ruleName, patterns).default({}),
+    groups: z
+      .record(ruleName, patterns)
+      .default({})
+      .transform((said) => new Map(Object.entries(said))),
     sees: z.enum(['below', 'next']).default('below'),
     within: z.boolean().default(false),
     placed: pattern.optional(),
@@ -19,11 +22,14 @@ const written = form(
   ({ order, groups, sees, within, placed }, words, { plan, refuse }): OrderRule => {
     const ranks = order.map((rank) => [rank].flat());
     const ids = ranks.flat();
-    const twice = ids.find((id, i) => ids.indexOf(id) < i);
-    if (twice !== undefined) refuse(['order'], `${twice} stands in it twice.`);
-    const ofPlan = plan === null ? [] : ids.filter((id) => !(id in groups) && moduleMeant(plan, id));
-    const stray = Object.keys(groups).find((id) => !ids.includes(id));
-    if (stray !== undefined) refuse(['order'], `${stray} has no place in it.`);
+    const known = new Set<string>();
+    for (const id of ids) {
+      if (known.has(id)) refuse(['order'], `${id} stands in it twice.`);
+      known.add(id);
+    }
+    const ofPlan = new Set(plan === null ? [] : ids.filter((id) => !groups.has(id) && moduleMeant(plan, id)));
+    const stray = [...groups.keys()].find((id) => !known.has(id));
+    if (stray !== undefined) refuse(['groups', stray], `${stray} has no place in the order.`);
     return {
       ...words,
       sort: 'order',
@@ -35,11 +41,11 @@ const written = form(
         modules: ids.map((id) => ({ id, name: id, purpose: '', parent: null })),
         // Of one target what stands last counts: what the order itself says.
         placings: [
-          ...(ofPlan.length === 0 ? [] : placingsInto(plan!, ofPlan)),
+          ...(ofPlan.size === 0 ? [] : placingsInto(plan!, [...ofPlan])),
           ...ids
-            .filter((id) => !ofPlan.includes(id))
+            .filter((id) => !ofPlan.has(id))
             .flatMap((id) =>
-              (groups[id] ?? [isGlob(id) ? id : `${id}/**`]).map((target) => ({
+              (groups.get(id) ?? [isGlob(id) ? id : `${id}/**`]).map((target) => ({
                 target,
                 module: id,
                 isSettled: true,
