@@ -12,7 +12,7 @@ import { dataFolder } from '../server/installation.ts';
 import { openCommandCache, type CommandCache } from '../server/store/commandCache.ts';
 import { readRules } from '../server/views/rules/readRules.ts';
 import { RULES_FILE } from '../server/views/rules/rulesView.ts';
-import { readPlain } from './plain.ts';
+import { readOwn } from './plain.ts';
 import { clearProgress, type Terminal } from './terminal.ts';
 import type { Progress } from '../server/survey/progress.ts';
 import { surveySource, type SourceSurvey, type SurveyCache } from '../server/survey/surveySource.ts';
@@ -77,7 +77,7 @@ function sayNotKept({ err }: Terminal, why: string): void {
 /** What the file of rules in a folder decides of its intake; what is usual where there is none. Throws a Problem for one that cannot be read. */
 function intakeSaid(typed: string): IntakeRules {
   const file = join(typed, RULES_FILE);
-  return existsSync(file) ? readRules({ name: RULES_FILE, text: readPlain(file) }).intake : noRules;
+  return existsSync(file) ? readRules({ name: RULES_FILE, text: readOwn(file) }).intake : noRules;
 }
 
 async function surveyOrigin(

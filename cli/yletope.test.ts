@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { readFileSync, readdirSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Ajv2020 } from 'ajv/dist/2020.js';
@@ -353,10 +353,18 @@ describe('yletope check', () => {
     const folder = temporaryFolder({ ...files, 'yletope.yaml': rules('    seas: next\n') });
     const { status, stderr } = await yletope('check', folder);
     expect(status).toBe(2);
-    expect(stderr.trim()).toMatch(/^yletope: yletope\.yaml, line 3, column 5: .*$/);
+    expect(stderr.trim()).toMatch(
+      /^yletope: yletope\.yaml, line \d+, column 5: there is no key “seas” here\.$/,
+    );
     expect((await yletope('check', temporaryFolder(files))).stderr).toContain(
       'yletope.yaml is no file that can be read',
     );
+    const linked = temporaryFolder(files);
+    symlinkSync(join(folder, 'yletope.yaml'), join(linked, 'yletope.yaml'));
+    for (const command of [['check'], ['survey', '--json', '-']])
+      expect((await yletope(...command, linked)).stderr).toContain(
+        'yletope.yaml is a link: those in a codebase are not followed.',
+      );
   });
 
   it('tells only what is new since a baseline, of which it writes another', async () => {

@@ -16,7 +16,7 @@ import { readRules, type RulesFile } from '../../server/views/rules/readRules.ts
 import { judgedSurvey, RULES_FILE, today } from '../../server/views/rules/rulesView.ts';
 import { failing, linesOf } from '../../server/views/rules/ruleWords.ts';
 import { sarifOf } from '../../server/views/rules/sarif.ts';
-import { readPlain } from '../plain.ts';
+import { readOwn, readPlain } from '../plain.ts';
 import { withSurvey, write } from '../surveying.ts';
 import { FOUND, type Terminal } from '../terminal.ts';
 
@@ -35,8 +35,8 @@ export interface CheckOptions {
 /** Holds a codebase to its rules: ends with 1 where something breaks them. */
 export async function checkCommand(terminal: Terminal, typed: string, options: CheckOptions): Promise<void> {
   // What was typed wrong is said before a survey is made.
-  const file = options.rules ?? join(typed, RULES_FILE);
-  const book = readRules({ name: options.rules ?? RULES_FILE, text: readPlain(file) });
+  const text = options.rules === undefined ? readOwn(join(typed, RULES_FILE)) : readPlain(options.rules);
+  const book = readRules({ name: options.rules ?? RULES_FILE, text });
   const baseline =
     options.baseline === undefined ? null : { name: options.baseline, text: readPlain(options.baseline) };
   const then =

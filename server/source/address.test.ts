@@ -72,6 +72,8 @@ describe('an address', () => {
     'ssh://-l@code.example/y',
     'https://',
     'file://code.example/x',
+    'https://code.example/\n-x',
+    'me@code.example:x\r\n-y',
   ])('%s is refused', (typed) => {
     expect(() => originOf(typed)).toThrow('is no address that Yletope opens');
   });

@@ -21,6 +21,8 @@ export function originOf(typed: string, typedRef = ''): Origin {
   checkRef(ref);
   if (text === '')
     throw new Problem('badRequest', 'Type the path of a folder, or the address of a repository.');
+  // eslint-disable-next-line no-control-regex -- a line feed in an address is what is looked for
+  if (/[\x00-\x1f\x7f]/.test(text) && /^[a-z][a-z0-9+.-]*:|^[\w.-]+@/i.test(text)) throw noAddress(text);
   if (text.startsWith('-') || /^[a-z][a-z0-9+.-]*::/i.test(text)) throw noAddress(text);
   const scheme = /^([a-z][a-z0-9+.-]*):\/\//i.exec(text)?.[1].toLowerCase();
   if (scheme === 'file') return localOrigin(filePath(text), ref, true);

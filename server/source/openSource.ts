@@ -9,6 +9,7 @@ import { unpack } from './archive/unpack.ts';
 import type { CodeSource } from './codeSource.ts';
 import { repositoryElsewhere } from './folder/commit.ts';
 import { folderSource } from './folder/folderSource.ts';
+import { leadsOut, requireOwnObjects } from './git/leadsOut.ts';
 import { gitSource } from './git/gitSource.ts';
 import { COPY, fetchCommit, repositoryAt, resolveCommit } from './git/repository.ts';
 
@@ -37,6 +38,7 @@ export async function openSource(origin: Origin, options: OpenOptions): Promise<
       const folder = address.slice('file://'.length);
       const found = repositoryAt(folder);
       if (!found) throw new Problem('notARepository', `${folder} is not a git repository any more.`);
+      requireOwnObjects(found.repository, address);
       const commit = await resolveCommit(found.repository, ref, address);
       return noting(await gitSource(found.repository, commit, address, options.signal), folder);
     }
@@ -49,10 +51,16 @@ export async function openSource(origin: Origin, options: OpenOptions): Promise<
 
 /** Says, before anything is surveyed, that what git knows of a folder is another repository's. */
 function noting(source: CodeSource, folder: string): CodeSource {
+  const notes = [...source.notes];
   const elsewhere = repositoryElsewhere(folder);
-  if (elsewhere === null) return source;
-  const note = `The .git in it leads to ${elsewhere}: commits, and what is read at one, are that repository's.`;
-  return { ...source, notes: [...source.notes, note] };
+  if (elsewhere !== null)
+    notes.push(
+      `The .git in it leads to ${elsewhere}: commits, and what is read at one, are that repository's.`,
+    );
+  const found = repositoryAt(folder);
+  for (const { part, to } of found === null ? [] : leadsOut(found.repository))
+    notes.push(`${part} in its repository leads to ${to}: what git says of it is not its own.`);
+  return { ...source, notes };
 }
 
 async function openRemote({ address, ref }: Origin, options: OpenOptions): Promise<CodeSource> {

@@ -71,7 +71,7 @@ function bytesReader({ kind, address }: Origin, commit: string | null, workplace
 function confined(root: string, path: string): Buffer | null {
   const real = realpathSync(join(root, path));
   if (!real.startsWith(root.endsWith(sep) ? root : root + sep)) return null;
-  return readRegularFile(real, MAX_SHOWN_BYTES);
+  return readRegularFile(real, MAX_SHOWN_BYTES, { isReal: true });
 }
 
 /** Processes of git that are kept for the repositories looked at last. */

@@ -58,7 +58,7 @@ export interface CommandCache {
  * application, which runs undisturbed. It may be deleted at any time. Throws where the folder cannot be written.
  */
 export function openCommandCache(folder: string, place: string, now = Date.now()): CommandCache {
-  mkdirSync(folder, { recursive: true });
+  mkdirSync(folder, { recursive: true, mode: 0o700 });
   const store = new Database(join(folder, 'command-cache.db'), { timeout: 10_000 });
   store.pragma('journal_mode = WAL');
   store.pragma('synchronous = NORMAL');

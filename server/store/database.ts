@@ -17,7 +17,7 @@ export const DATABASE = 'yletope.db';
 export function openStore(folder = dataFolder()): Store {
   const file = join(folder, DATABASE);
   try {
-    mkdirSync(folder, { recursive: true });
+    mkdirSync(folder, { recursive: true, mode: 0o700 });
     const store = new Database(file, { timeout: 10_000 });
     try {
       requireKnownSchema(store, file);

@@ -1,4 +1,4 @@
-import { statSync, readFileSync } from 'node:fs';
+import { chmodSync, lstatSync, readFileSync, rmSync, statSync, symlinkSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { temporaryFolder } from '../../tests/temporaryFolder.ts';
@@ -135,5 +135,20 @@ describe('the token of a session', () => {
     const file = join(folder, 'session-token');
     expect(readFileSync(file, 'utf8').trim()).toBe(second);
     expect(statSync(file).mode & 0o077).toBe(0);
+  });
+
+  it('is a file of its own in a folder of its own, whatever was there', () => {
+    const folder = join(temporaryFolder(), 'data');
+    newSessionToken(folder);
+    expect(statSync(folder).mode & 0o077).toBe(0);
+    const file = join(folder, 'session-token');
+    chmodSync(file, 0o666);
+    newSessionToken(folder);
+    expect(statSync(file).mode & 0o777).toBe(0o600);
+    const theirs = join(temporaryFolder({ theirs: 'kept' }), 'theirs');
+    rmSync(file);
+    symlinkSync(theirs, file);
+    newSessionToken(folder);
+    expect([readFileSync(theirs, 'utf8'), lstatSync(file).isSymbolicLink()]).toEqual(['kept', false]);
   });
 });

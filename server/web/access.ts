@@ -1,5 +1,5 @@
 import { randomBytes, timingSafeEqual, createHash } from 'node:crypto';
-import { mkdirSync, writeFileSync } from 'node:fs';
+import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { isLoopbackName, isKnownHost } from '../hosts.ts';
 
@@ -151,7 +151,10 @@ const SHORTEST_TOKEN = 16;
 /** Makes the token of a session, and leaves it where only this user can read it. */
 export function newSessionToken(folder: string): string {
   const token = randomBytes(24).toString('base64url');
-  mkdirSync(folder, { recursive: true });
-  writeFileSync(join(folder, 'session-token'), `${token}\n`, { mode: 0o600 });
+  mkdirSync(folder, { recursive: true, mode: 0o700 });
+  const file = join(folder, 'session-token');
+  // A file of our own in every case: one that was there might be a link, or open to others.
+  rmSync(file, { force: true });
+  writeFileSync(file, `${token}\n`, { mode: 0o600, flag: 'wx' });
   return token;
 }

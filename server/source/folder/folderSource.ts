@@ -1,19 +1,17 @@
-import { lstatSync, readdirSync, type Dirent } from 'node:fs';
+import { closeSync, lstatSync, readdirSync, type Dirent } from 'node:fs';
 import { join } from 'node:path';
 import type { CodeSource, SourceEntry } from '../codeSource.ts';
-import { readRegularFile } from '../readRegularFile.ts';
+import { openFolder, readRegularFile } from '../readRegularFile.ts';
 import { commitOf } from './commit.ts';
 
-/** A folder as it lies on the disk. No link is followed. `root` is a real path that can be read. */
+/** A folder as it lies on the disk. No link is followed, nor one that takes the place of a folder meanwhile. `root` is a real path that can be read. */
 export function folderSource(root: string): CodeSource {
   const absolute = (path: string): string => join(root, path);
   return {
-    entries: (folder) =>
-      readdirSync(absolute(folder), { withFileTypes: true })
-        .map((entry) => sourceEntry(entry, absolute(folder)))
-        .sort((a, b) => (a.name < b.name ? -1 : 1)),
+    entries: (folder) => entriesOf(absolute(folder)),
     // In its own thread, many small files are read several times faster one after the other than by the pool.
-    read: (path) => Promise.resolve().then(() => readRegularFile(absolute(path))),
+    read: (path) =>
+      Promise.resolve().then(() => readRegularFile(absolute(path), undefined, { isReal: true })),
     location: (path) => ({ kind: 'disk', absolute: absolute(path) }),
     commit: commitOf(root),
     hasIgnoredFiles: true,
@@ -22,6 +20,17 @@ export function folderSource(root: string): CodeSource {
     notes: [],
     close: () => Promise.resolve(),
   };
+}
+
+function entriesOf(folder: string): SourceEntry[] {
+  const { descriptor, place } = openFolder(folder);
+  try {
+    return readdirSync(place, { withFileTypes: true })
+      .map((entry) => sourceEntry(entry, place))
+      .sort((a, b) => (a.name < b.name ? -1 : 1));
+  } finally {
+    closeSync(descriptor);
+  }
 }
 
 function sourceEntry(entry: Dirent, folder: string): SourceEntry {

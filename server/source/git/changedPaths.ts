@@ -1,3 +1,4 @@
+import { requireOwnObjects } from './leadsOut.ts';
 import { git } from './git.ts';
 import { resolveCommit } from './repository.ts';
 
@@ -10,6 +11,7 @@ export async function changedPaths(
   { from, to }: { from: string; to: string },
   address: string,
 ): Promise<string[]> {
+  requireOwnObjects(repository, address);
   const base = await resolveCommit(repository, from, address);
   const args = ['diff-tree', '-r', '-z', '--name-only', '--no-renames', '--no-ext-diff', '--no-textconv'];
   const told = await git(repository, [...args, base, to]);

@@ -217,6 +217,19 @@ describe('a repository elsewhere', () => {
     );
   });
 
+  it('that sends on to another address is not followed there', async () => {
+    const repository = gitRepository(code);
+    const real = `${await serveRepositories(dirname(repository))}/${basename(repository)}/.git`;
+    const url = await listening(
+      createServer((request, response) =>
+        response.writeHead(302, { location: `${real}${request.url!.replace(/^\/x\.git/, '')}` }).end(),
+      ),
+    );
+    await expect(open(`${url}/x.git`)).rejects.toThrow(
+      `${url}/x.git cannot be read: it sends on to another address, which is not followed; open that one.`,
+    );
+  });
+
   it('that does not answer, or is none, gets one sentence', async () => {
     await expect(open('http://127.0.0.1:9/x.git')).rejects.toThrow('the host does not answer');
     const url = await listening(createServer((_, response) => response.writeHead(404).end()));

@@ -97,6 +97,7 @@ const reasons: [RegExp, string][] = [
     'the host does not answer',
   ],
   [/SSL|certificate/i, 'its certificate is not trusted on this machine'],
+  [/returned error: 30\d|redirect/i, 'it sends on to another address, which is not followed; open that one'],
   [/transport '.*' not allowed/i, 'this kind of address is not allowed'],
   [
     /not found|does not appear to be a git repository|does not exist|not a git repository/i,

@@ -15,6 +15,8 @@ const settings = [
   // A server that says nothing for half a minute is given up, whether we are still there or not.
   'http.lowSpeedLimit=1',
   'http.lowSpeedTime=30',
+  // What was typed is fetched from, and no other address that it names.
+  'http.followRedirects=false',
 ].flatMap((setting) => ['-c', setting]);
 
 /** What git finds in its surroundings: nobody to ask for a password, and no settings of the machine's. */
