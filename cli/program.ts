@@ -10,7 +10,7 @@ import type { ExportOptions } from './commands/export.ts';
 import type { ModulesOptions } from './commands/modules.ts';
 import type { CyclesOptions, MeasuresOptions } from './commands/tables.ts';
 import { grainOf } from './grains.ts';
-import type { Terminal } from './terminal.ts';
+import { outputLine, type Terminal } from './terminal.ts';
 
 const place = 'a folder, a git repository (path or address), or an archive (.zip, .tar, .tar.gz, .tgz)';
 
@@ -22,7 +22,7 @@ export function programFor(terminal: Terminal): Command {
       writeOut: (text) => terminal.out.write(text),
       writeErr: (text) => terminal.err.write(text),
       // An error is one line, for whoever reads logs; commander puts what may have been meant on a second.
-      outputError: (text, print) => print(`${text.trim().replaceAll('\n', ' ')}\n`),
+      outputError: (text, print) => print(outputLine(text.trim().replaceAll('\n', ' '))),
     })
     .exitOverride();
   addTables(program, terminal);
@@ -139,6 +139,7 @@ function addCheck(program: Command, terminal: Terminal): void {
     .option('--rules <FILE>', 'the rules, where they are not in the yletope.yaml of the folder')
     .option('--baseline <FILE>', 'violations that are known: only new ones are told')
     .option('--since <REF>', 'only what came since that branch, tag or commit of the repository is told')
+    .option('--strict', 'a rule, a group or a pattern that matches nothing is a finding as well')
     .option('--write-baseline <FILE>', 'where to write the violations of now, as a baseline')
     .option('--sarif <FILE>', 'where to write what was found as SARIF 2.1.0; - for standard output')
     .option('--junit <FILE>', 'the same as JUnit XML')

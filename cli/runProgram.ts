@@ -1,7 +1,7 @@
 import { CommanderError } from 'commander';
 import { sentenceOf } from '../server/failure.ts';
 import { programFor } from './program.ts';
-import { BAD_INPUT, clearProgress, type Terminal } from './terminal.ts';
+import { BAD_INPUT, clearProgress, outputLine, type Terminal } from './terminal.ts';
 
 /** Carries out what is typed behind `yletope`; gives the exit code. What is wrong is said in one line. */
 export async function runProgram(typed: readonly string[], terminal: Terminal): Promise<number> {
@@ -11,7 +11,7 @@ export async function runProgram(typed: readonly string[], terminal: Terminal): 
   } catch (error) {
     if (error instanceof CommanderError) return error.exitCode === 0 ? 0 : BAD_INPUT;
     clearProgress(terminal);
-    terminal.err.write(`yletope: ${sentenceOf(error)}\n`);
+    terminal.err.write(outputLine(`yletope: ${sentenceOf(error)}`));
     return BAD_INPUT;
   }
 }

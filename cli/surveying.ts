@@ -14,6 +14,7 @@ import { readRules } from '../server/views/rules/readRules.ts';
 import { RULES_FILE } from '../server/views/rules/rulesView.ts';
 import { readOwn } from './plain.ts';
 import { clearProgress, type Terminal } from './terminal.ts';
+import { visibleText } from '../server/visibleText.ts';
 import type { Progress } from '../server/survey/progress.ts';
 import { surveySource, type SourceSurvey, type SurveyCache } from '../server/survey/surveySource.ts';
 
@@ -126,5 +127,5 @@ function saySurveyed(terminal: Terminal, { survey, leftOut }: SourceSurvey): voi
 
 function showProgress({ err }: Terminal, { phase, done, total, step }: Progress): void {
   if (!err.isTTY) return;
-  err.write(`\r\x1b[K${step ?? `${phase} ${done} of ${total}`}`.slice(0, 120));
+  err.write(`\r\x1b[K${visibleText(step ?? `${phase} ${done} of ${total}`).slice(0, 116)}`);
 }

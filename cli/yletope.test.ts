@@ -215,7 +215,7 @@ describe('yletope export', () => {
   it.each([
     [['--by', 'nothing'], 'nothing is no file that can be read.'],
     [['--grain', 'line'], 'Allowed choices are group, file, type, routine.'],
-    [['--format', 'gif'], 'Allowed choices are dot, graphml, mermaid, csv, json, svg, pdf.'],
+    [['--format', 'gif'], 'Allowed choices are dot, graphml, nestedGraphml, mermaid, csv, json, svg, pdf.'],
   ])('%j ends with one line and 2', async (args, sentence) => {
     const { status, stderr } = await yletope('export', demo, ...args, '--out', '-');
     expect(status).toBe(2);
@@ -338,6 +338,41 @@ describe('yletope check', () => {
     ]);
     const sarif = JSON.parse(readFileSync(join(folder, 'found.sarif'), 'utf8')) as { version: string };
     expect(sarif.version).toBe('2.1.0');
+  });
+
+  it('says what a codebase brings in one line each, in which nothing steers a terminal or a build', async () => {
+    const path = 'low/\u001b[2J\u202ets.a.ts';
+    const folder = temporaryFolder({
+      ...{ [path]: files['low/a.ts'], 'high/b.ts': files['high/b.ts'] },
+      '::error file=x::/d.ts': "import { b } from '../high/b';\nexport const d = () => b();\n",
+      'yletope.yaml':
+        'yletope: 1\nrules:\n  - name: r\n    from: ["**/*.ts"]\n    mayNotUse: high/**\n    reason: "Low.\\n::error::forged\\e[2J"\n',
+    });
+    const { stdout } = await yletope('check', folder, '--sarif', join(folder, 'found.sarif'));
+    const lines = stdout.trimEnd().split('\n');
+    expect(lines).toHaveLength(5);
+    // eslint-disable-next-line no-control-regex -- these are what is looked for
+    expect(stdout).not.toMatch(/^::|[\u0000-\u0009\u001b\u202e]/m);
+    expect(lines[0]).toBe(
+      '\\::error file=x::/d.ts:2: r: ::error file=x::/d.ts uses high/b.ts (call). Low.\\n::error::forged\\u{1b}[2J',
+    );
+    const sarif = readFileSync(join(folder, 'found.sarif'), 'utf8');
+    expect(sarif).toContain('"uri": "%3A%3Aerror%20file%3Dx%3A%3A/d.ts"');
+    // eslint-disable-next-line no-control-regex -- these are what is looked for
+    expect(sarif).not.toMatch(/[\u001b\u202e]/);
+    const broken = temporaryFolder({ 'yletope.yaml': 'yletope: 1\n"\\e[2J\\n::error::x": 1\n' });
+    expect((await yletope('check', broken)).stderr).toBe(
+      'yletope: yletope.yaml, line 2, column 1: there is no key “\\u{1b}[2J\\n::error::x” here.\n',
+    );
+  });
+
+  it('with --strict ends with 1 where a rule, a group or a pattern matches nothing', async () => {
+    const more = '  - { name: r, from: [low/**, gone/**], mayNotUse: npm:zod, severity: warning }\n';
+    const accepting = 'exceptions:\n  - { from: low/a.ts, reason: Since ever. }\n';
+    const folder = temporaryFolder({ ...files, 'yletope.yaml': rules(more + accepting) });
+    const { status, stdout } = await yletope('check', folder);
+    expect([status, stdout]).toEqual([0, expect.stringContaining('gone/** of “r” matches nothing')]);
+    expect((await yletope('check', folder, '--strict')).status).toBe(1);
   });
 
   it('ends with 0 where all of it was accepted', async () => {

@@ -1,5 +1,5 @@
 import { graphMediaTypes } from '../../server/views/graph/graphFile.ts';
-import { graphFormats, type GraphFormat } from '../../server/views/graph/graphFormats.ts';
+import { endingOf, graphFormats, type GraphFormat } from '../../server/views/graph/graphFormats.ts';
 import { answeringAsync, askFor, requestedCodebase } from './requests.ts';
 import type { Route } from './+types/graphFile';
 
@@ -17,7 +17,7 @@ export async function loader(args: Route.LoaderArgs) {
   return new Response(file as string | Uint8Array<ArrayBuffer> | null, {
     headers: {
       'content-type': format === 'pdf' ? graphMediaTypes.pdf : `${graphMediaTypes[format]}; charset=utf-8`,
-      'content-disposition': `attachment; filename="${name}.${format === 'mermaid' ? 'mmd' : format}"`,
+      'content-disposition': `attachment; filename="${name}.${endingOf(format)}"`,
     },
   });
 }

@@ -7,18 +7,22 @@ import {
   baselineOf,
   goneSince,
   newSince,
+  renamedSince,
+  withNewNames,
+  type Hashes,
   readBaseline,
   type Baseline,
 } from '../../server/views/rules/baseline.ts';
 import { junitOf } from '../../server/views/rules/junit.ts';
 import { mergeSummary } from '../../server/views/rules/mergeSummary.ts';
 import { readRules, type RulesFile } from '../../server/views/rules/readRules.ts';
+import { jsonText } from '../../server/visibleText.ts';
 import { judgedSurvey, RULES_FILE, today } from '../../server/views/rules/rulesView.ts';
-import { failing, linesOf } from '../../server/views/rules/ruleWords.ts';
+import { coveringNewNames, failing, hasIdleParts, linesOf } from '../../server/views/rules/ruleWords.ts';
 import { sarifOf } from '../../server/views/rules/sarif.ts';
 import { readOwn, readPlain } from '../plain.ts';
 import { withSurvey, write } from '../surveying.ts';
-import { FOUND, type Terminal } from '../terminal.ts';
+import { FOUND, outputLine, type Terminal } from '../terminal.ts';
 
 export interface CheckOptions {
   ref?: string;
@@ -30,6 +34,7 @@ export interface CheckOptions {
   sarif?: string;
   junit?: string;
   markdown?: string;
+  strict?: boolean;
 }
 
 /** Holds a codebase to its rules: ends with 1 where something breaks them. */
@@ -44,11 +49,20 @@ export async function checkCommand(terminal: Terminal, typed: string, options: C
       ? null
       : await foundAt(terminal, typed, options.since, { book, anew: options.anew });
   await withSurvey(terminal, typed, { ...options, intake: book.intake }, async (result) => {
-    const all = judgementOf(result, book);
     const known = then ?? (baseline && readBaseline(baseline, pathsOf(result)));
-    const told = known === null ? all : { ...all, violations: newSince(all.violations, known) };
-    await tell(terminal, told, book.rules, { options, all, known });
-    if (failing(told.violations, book.rules).length > 0) terminal.exitCode = FOUND;
+    const renamed = known === null ? new Map<string, string>() : renamedSince(known, result.hashes);
+    const all = judgementOf(result, { ...book, exceptions: coveringNewNames(book.exceptions, renamed) });
+    const violations =
+      known === null ? all.violations : newSince(all.violations, withNewNames(known, renamed));
+    await tell(terminal, { ...all, violations }, book.rules, {
+      options,
+      all,
+      known,
+      renamed,
+      hashes: result.hashes,
+    });
+    const isWrong = failing(violations, book.rules).length > 0;
+    if (isWrong || (options.strict === true && hasIdleParts(all))) terminal.exitCode = FOUND;
   });
 }
 
@@ -70,7 +84,7 @@ async function foundAt(
 ): Promise<Baseline> {
   let found: Baseline | undefined;
   await withSurvey(terminal, typed, { ref, intake: book.intake, anew }, (result) => {
-    found = baselineOf(judgementOf(result, book));
+    found = { ...baselineOf(judgementOf(result, book), result.hashes), files: [...result.hashes] };
     return Promise.resolve();
   });
   return found!;
@@ -81,7 +95,19 @@ async function tell(
   terminal: Terminal,
   told: Judgement,
   rules: readonly Rule[],
-  { options, all, known }: { options: CheckOptions; all: Judgement; known: Baseline | null },
+  {
+    options,
+    all,
+    known,
+    renamed,
+    hashes,
+  }: {
+    options: CheckOptions;
+    all: Judgement;
+    known: Baseline | null;
+    renamed: ReadonlyMap<string, string>;
+    hashes: Hashes;
+  },
 ): Promise<void> {
   const before = all.violations.length - told.violations.length;
   const since = options.since ?? options.baseline ?? null;
@@ -89,7 +115,7 @@ async function tell(
     sarif: () => sarifOf(told, rules),
     junit: () => junitOf(told, rules),
     markdown: () => mergeSummary(told, rules, { since, known: before }),
-    writeBaseline: () => `${JSON.stringify(baselineOf(all), null, 1)}\n`,
+    writeBaseline: () => `${jsonText(baselineOf(all, hashes), 1)}\n`,
   };
   for (const [name, text] of Object.entries(written)) {
     const target = options[name as keyof typeof written];
@@ -98,8 +124,9 @@ async function tell(
   if (Object.keys(written).some((name) => options[name as keyof typeof written] === '-')) return;
   const lines = linesOf(told, rules);
   if (known !== null) {
-    const gone = goneSince(all.violations, known);
+    const gone = goneSince(all.violations, withNewNames(known, renamed));
+    lines.push(...[...renamed].map(([then, now]) => `${then} is now ${now}: what names it goes on for that`));
     lines.push(`${before} known before${gone === 0 ? '' : `, ${gone} of what was known is gone or less`}`);
   }
-  terminal.out.write(`${lines.join('\n')}\n`);
+  terminal.out.write(lines.map(outputLine).join(''));
 }

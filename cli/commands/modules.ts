@@ -1,3 +1,4 @@
+import { jsonText } from '../../server/visibleText.ts';
 import { readAnchorFile } from '../../server/plans/anchorFile.ts';
 import { planFileOf } from '../../server/plans/planFile.ts';
 import { readComments } from '../../server/plans/readComments.ts';
@@ -38,10 +39,6 @@ export async function modulesCommand(
     const survey = whereReferencesLead(written);
     const comments = names > 0 ? await readComments(survey, readText) : undefined;
     const proposal = proposePlan(survey, { from, names, nearness, count, seed, anchors }, comments);
-    return write(
-      terminal,
-      [`${JSON.stringify(planFileOf(proposal, survey.files), null, 1)}\n`],
-      options.json,
-    );
+    return write(terminal, [`${jsonText(planFileOf(proposal, survey.files), 1)}\n`], options.json);
   });
 }

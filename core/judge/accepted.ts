@@ -10,7 +10,7 @@ export function accepted(
   all: readonly Violation[],
   exceptions: readonly Exception[],
   today: string,
-): Omit<Judgement, 'idle' | 'empty'> {
+): Omit<Judgement, 'idle' | 'empty' | 'unmatched'> {
   const covers = exceptions.map(({ rule, from, to }) => {
     const [begins, ends] = [globMatcher(from), globMatcher(to)];
     return (violation: Violation): boolean =>

@@ -85,17 +85,21 @@ function shortestRing(orders: readonly OrderRule[]): Contradiction | null {
   return { about, rules: [...new Set(said)].map((order) => orders[order].name) };
 }
 
-/** Rules by which the same may alone use what it may not use. */
+/** Rules by which all that alone may use something may not use it. O(rules that allow · rules that forbid). */
 function alone(uses: readonly UseRule[]): Contradiction[] {
-  const text = (patterns: readonly string[]): string => [...patterns].sort().join(', ');
-  const first = new Map<string, UseRule>();
-  const found: Contradiction[] = [];
-  for (const rule of uses) {
-    const about = [text(rule.from), text(rule.to)];
-    const key = about.join('\n');
-    const other = first.get(key);
-    if (other === undefined) first.set(key, rule);
-    else if (other.isOnly !== rule.isOnly) found.push({ rules: [other.name, rule.name], about });
-  }
-  return found;
+  const forbidding = uses
+    .filter(({ isOnly }) => !isOnly)
+    .map((rule) => ({ rule, from: new Set(rule.from), to: new Set(rule.to) }));
+  const holds = (set: ReadonlySet<string>, patterns: readonly string[]): boolean =>
+    set.has('**') || patterns.every((pattern) => set.has(pattern));
+  return uses
+    .filter(({ isOnly }) => isOnly)
+    .flatMap((only) =>
+      forbidding
+        .filter(({ from, to }) => holds(from, only.from) && holds(to, only.to))
+        .map(({ rule }) => ({
+          rules: [only.name, rule.name],
+          about: [only.from.join(', '), only.to.join(', ')],
+        })),
+    );
 }

@@ -1,4 +1,5 @@
 import type { Rule } from './kinds/registry.ts';
+import type { Unmatched } from './unmatched.ts';
 import type { Exception, Violation } from './violation.ts';
 
 /** What a codebase is held to. */
@@ -16,6 +17,8 @@ export interface Judgement {
   idle: string[];
   /** Groups of orders that hold nothing. */
   empty: { rule: string; group: string }[];
+  /** Patterns of rules that match nothing. */
+  unmatched: Unmatched[];
   /**
    * Exceptions that nothing needs any more, those that have come to their end while there is need of them, and those with too little
    * room for what they cover.

@@ -15,6 +15,8 @@ export interface Violation {
   rows: readonly number[];
   /** What more there is to say: the members of a cycle, what a measure comes to, what is reached through others. */
   detail: string;
+  /** Of a cycle, the keys of its members. */
+  members?: readonly string[];
   /** How far a measure lies beyond its bound; 0 for every other. */
   excess: number;
 }

@@ -1,5 +1,10 @@
-/** A text without the signs that no document in XML can hold. */
+import { visibleText } from '../visibleText.ts';
+
+/** A text of several lines without the signs that no document in XML can hold, and those that would not be seen written out. */
 export function documentText(text: string): string {
-  // eslint-disable-next-line no-control-regex
-  return text.replace(/[\u0000-\u0008\u000B\u000C\u000E-\u001F\uFFFE\uFFFF]/g, '');
+  return text
+    .split('\n')
+    .map(visibleText)
+    .join('\n')
+    .replace(/[\uFFFE\uFFFF]/g, '');
 }

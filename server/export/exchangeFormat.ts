@@ -11,6 +11,7 @@ import type { MeasuredKind } from '../../core/measures/measure.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import type { LeftOut } from '../intake/reasons.ts';
 import { MAX_REACH_FILES } from '../survey/totals.ts';
+import { jsonText } from '../visibleText.ts';
 
 /** What the exchange format says of the codebase as a whole. */
 export interface ExchangeHead {
@@ -29,7 +30,7 @@ export function* exchangeFormat(
   head: ExchangeHead,
 ): Generator<string> {
   const { surveyedAt, ...codebase } = head;
-  yield `{"format":"yletope-graph","version":1,"codebase":${JSON.stringify(codebase)},"surveyedAt":${JSON.stringify(surveyedAt)},"measures":${JSON.stringify(measuresOfAll(survey))}`;
+  yield `{"format":"yletope-graph","version":1,"codebase":${jsonText(codebase)},"surveyedAt":${jsonText(surveyedAt)},"measures":${JSON.stringify(measuresOfAll(survey))}`;
   yield* array('files', fileRows(survey));
   yield* array('elements', elementRows(survey));
   yield* array('dependencies', dependencyRows(survey));
@@ -55,7 +56,7 @@ function* array(name: string, rows: Iterable<unknown>): Generator<string> {
   let piece = `,"${name}":[`;
   let separator = '\n';
   for (const row of rows) {
-    piece += separator + JSON.stringify(row);
+    piece += separator + jsonText(row);
     separator = ',\n';
     if (piece.length > PIECE) {
       yield piece;
@@ -67,13 +68,14 @@ function* array(name: string, rows: Iterable<unknown>): Generator<string> {
 
 function fileRows({ files }: SurveyedCodebase): unknown[] {
   return files
-    .map(({ path, language, lines, parse }) => ({
+    .map(({ path, language, lines, parse, isTest }) => ({
       path,
       language,
       lines: lines.lines,
       codeLines: lines.code,
       commentLines: lines.comment,
       parse,
+      ...(isTest ? { test: true } : {}),
     }))
     .sort((a, b) => compare(a.path, b.path));
 }

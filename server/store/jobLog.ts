@@ -1,3 +1,4 @@
+import { visibleText } from '../visibleText.ts';
 import type { Store } from './database.ts';
 
 export interface LogLine {
@@ -5,10 +6,10 @@ export interface LogLine {
   line: string;
 }
 
-/** A function that adds a line to a job's log. */
+/** A function that adds a line to a job's log, which may be shown in a terminal. */
 export function jobLog(store: Store, jobId: number): (line: string) => void {
   const add = store.prepare('INSERT INTO job_log (job_id, at, line) VALUES (?, ?, ?)');
-  return (line) => void add.run(jobId, new Date().toISOString(), line);
+  return (line) => void add.run(jobId, new Date().toISOString(), visibleText(line));
 }
 
 /** The last lines of a job's log, in their order; all of them without a limit. */

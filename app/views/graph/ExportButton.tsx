@@ -10,6 +10,7 @@ const formats = [
   ['pdf', 'PDF, the same as a page in lines and letters'],
   ['dot', 'DOT'],
   ['graphml', 'GraphML, with coordinates'],
+  ['nestedGraphml', 'GraphML, groups as graphs in nodes'],
   ['mermaid', 'Mermaid'],
   ['csv', 'CSV, a line for each link'],
   ['json', 'JSON, with coordinates'],

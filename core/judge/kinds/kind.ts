@@ -49,11 +49,30 @@ export interface RuleKind<R> {
   forms: Record<string, Form>;
   /** What a rule forbids, in words. */
   sentence(rule: R): string;
+  /** The patterns that it says, each of which ought to match something. */
+  patterns(rule: R): readonly string[];
   judge(rule: R, on: Judged): Broken;
   /** Violations that are no use of one file by another, by their kind: what such a one is, in words. */
   violations?: Record<string, (violation: Violation) => string>;
 }
 
-export const pattern = z.string().min(1).max(500);
+/** What is written as a pattern and never matches, with what would. */
+const slips: [RegExp, string][] = [
+  [/^\.\.?\//, 'a pattern begins at the root of the codebase: leave out the ./ at its beginning.'],
+  [/^\//, 'a pattern begins at the root of the codebase: leave out the / at its beginning.'],
+  [/^!/, 'a pattern cannot be turned round by !: name what is meant.'],
+  [/\\[^*?[\]{}\\!]/, 'folders are separated by /, not by a backslash.'],
+  [/^(?:[^\\[]|\\.)*\[[^\]]*$/, 'the bracket [ is not closed; for the sign itself write \\[.'],
+  [/^(?:[^\\{]|\\.)*\{[^}]*$/, 'the brace { is not closed; for the sign itself write \\{.'],
+];
+
+export const pattern = z
+  .string()
+  .min(1)
+  .max(500)
+  .superRefine((said, context) => {
+    const slip = slips.find(([form]) => form.test(said));
+    if (slip) context.addIssue({ code: 'custom', message: slip[1] });
+  });
 export const patterns = z.union([pattern, z.array(pattern).min(1)]).transform((all) => [all].flat());
 export const ruleName = z.string().trim().min(1).max(120);

@@ -34,6 +34,9 @@ const sentences = new Map(all.flatMap(({ violations = {} }) => Object.entries(vi
 
 export const judgedBy = (rule: Rule, on: Judged): Broken => kindOf(rule).judge(rule, on);
 
+/** The patterns that a rule says. */
+export const patternsOf = (rule: Rule): readonly string[] => kindOf(rule).patterns(rule);
+
 /** What a rule forbids, in words. */
 export const sentenceOfRule = (rule: Rule): string => kindOf(rule).sentence(rule);
 

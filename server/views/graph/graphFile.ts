@@ -1,6 +1,7 @@
 import type { Marking } from '../../../core/marks/marking.ts';
 import { csvOf } from '../../export/csv.ts';
 import { pdfOfSvg } from '../../export/pdfOfSvg.ts';
+import { jsonText, visibleText } from '../../visibleText.ts';
 import { dark, light } from '../../export/sheetLook.ts';
 import type { GraphFormat, TextFormat } from './graphFormats.ts';
 import { graphSvg, inXml } from './graphSvg.ts';
@@ -11,6 +12,7 @@ export const graphMediaTypes: Record<GraphFormat, string> = {
   pdf: 'application/pdf',
   dot: 'text/vnd.graphviz',
   graphml: 'application/graphml+xml',
+  nestedGraphml: 'application/graphml+xml',
   mermaid: 'text/plain',
   csv: 'text/csv',
   json: 'application/json',
@@ -36,13 +38,15 @@ export function graphText(picture: GraphPicture, format: TextFormat, caption: st
     case 'dot':
       return dot(picture, caption);
     case 'graphml':
-      return graphml(picture, caption);
+      return graphml(picture, caption, false);
+    case 'nestedGraphml':
+      return graphml(picture, caption, true);
     case 'mermaid':
       return mermaid(picture, caption);
     case 'csv':
       return csv(picture);
     case 'json':
-      return `${JSON.stringify({ caption, ...jsonOf(picture) }, null, 1)}\n`;
+      return `${jsonText({ caption, ...jsonOf(picture) }, 1)}\n`;
   }
 }
 
@@ -57,17 +61,29 @@ function nested({ nodes }: GraphPicture): Map<number, number[]> {
 const labelOf = ({ references, was }: GraphPicture['edges'][number]): string =>
   was === null || was === references ? String(references) : `${was} → ${references}`;
 
-const titleOf = ({ chain, name }: GraphPicture['nodes'][number]): string => [...chain, name].join(' / ');
-const quoted = (text: string): string => `"${text.replace(/["\\]/g, '\\$&').replace(/\n/g, ' ')}"`;
+const titleOf = ({ chain, name }: GraphPicture['nodes'][number]): string =>
+  visibleText([...chain, name].join(' / '));
+const quoted = (text: string): string => `"${visibleText(text).replace(/["\\]/g, '\\$&')}"`;
 
+/**
+ * Ranks are worked out over all of it (`newrank`): over one group at a time, groups that use each other stop older versions of Graphviz
+ * (“trouble in init_rank”). A link may lead from or to an open group: DOT has no nodes that hold others, so that it ends at an
+ * unseen point in the group, cut off at its border.
+ */
 function dot(picture: GraphPicture, caption: string): string {
   const { nodes, edges } = picture;
   const inside = nested(picture);
-  const lines = ['digraph {', `  label=${quoted(caption)};`, '  compound=true; node [shape=box];'];
+  const linked = new Set(edges.flatMap(({ from, to }) => [from, to]));
+  const lines = [
+    'digraph {',
+    `  label=${quoted(caption)};`,
+    '  compound=true; newrank=true; node [shape=box];',
+  ];
   const write = (around: number, indent: string): void => {
     for (const at of inside.get(around) ?? []) {
       if (nodes[at].isOpen) {
         lines.push(`${indent}subgraph cluster_${at} {`, `${indent}  label=${quoted(titleOf(nodes[at]))};`);
+        if (linked.has(at)) lines.push(`${indent}  n${at} [shape=point, style=invis, label=""];`);
         write(at, `${indent}  `);
         lines.push(`${indent}}`);
       } else
@@ -79,21 +95,39 @@ function dot(picture: GraphPicture, caption: string): string {
   write(-1, '  ');
   for (const edge of edges) {
     const { from, to, references, isAgainst, isInferred } = edge;
-    const marks = [`label=${quoted(labelOf(edge))}`, `weight=${references}`];
-    if (isAgainst) marks.push('color=red', 'constraint=false');
+    // What goes against the order is written the other way round and drawn backwards: so it stands where the order has it.
+    const [tail, head] = isAgainst ? [to, from] : [from, to];
+    const marks = [`label=${quoted(labelOf(edge))}`, `weight=${Math.min(references, MOST_WEIGHT)}`];
+    if (nodes[tail].isOpen && !isWithin(nodes, head, tail)) marks.push(`ltail=cluster_${tail}`);
+    if (nodes[head].isOpen && !isWithin(nodes, tail, head)) marks.push(`lhead=cluster_${head}`);
+    if (isAgainst) marks.push('color=red', 'dir=back');
     if (isInferred) marks.push('style=dashed');
-    lines.push(`  n${from} -> n${to} [${marks.join(', ')}];`);
+    lines.push(`  n${tail} -> n${head} [${marks.join(', ')}];`);
   }
   return `${lines.join('\n')}\n}\n`;
 }
 
-function graphml(picture: GraphPicture, caption: string): string {
+/** Weights beyond it overflow what lays the drawing out. */
+const MOST_WEIGHT = 100;
+
+function isWithin(nodes: GraphPicture['nodes'], node: number, around: number): boolean {
+  for (let at = node; at >= 0; at = nodes[at].parent) if (at === around) return true;
+  return false;
+}
+
+/**
+ * Keys as the ids of nodes, all nodes in one graph, and the group of each as an attribute: what reads nested graphs is rare, and what does
+ * not loses their nodes. `isNested` puts the nodes of a group into a graph of their own within it.
+ */
+function graphml(picture: GraphPicture, caption: string, isNested: boolean): string {
   const { nodes, edges } = picture;
   const inside = nested(picture);
+  const ids = idsOf(nodes);
   const data = (key: string, value: string | number | boolean): string =>
-    `<data key="${key}">${inXml(String(value))}</data>`;
+    `<data key="${key}">${inXml(visibleText(String(value)))}</data>`;
   const keys = [
-    ...['name', 'key', 'kind'].map((id) => [id, 'node', 'string']),
+    ...['name', 'key', 'kind', 'group'].map((id) => [id, 'node', 'string']),
+    ['open', 'node', 'boolean'],
     ...['x', 'y', 'width', 'height'].map((id) => [id, 'node', 'double']),
     ['references', 'edge', 'int'],
     ['against', 'edge', 'boolean'],
@@ -108,36 +142,47 @@ function graphml(picture: GraphPicture, caption: string): string {
   ];
   const write = (around: number): void => {
     for (const at of inside.get(around) ?? []) {
-      const { key, kind, x, y, width, height, isOpen } = nodes[at];
+      const { key, kind, x, y, width, height, isOpen, parent } = nodes[at];
       lines.push(
-        `    <node id="n${at}">${data('name', titleOf(nodes[at]))}${data('key', key)}${data('kind', kind)}` +
-          `${data('x', x)}${data('y', y)}${data('width', width)}${data('height', height)}`,
+        `    <node id="${ids[at]}">${data('name', titleOf(nodes[at]))}${data('key', key)}${data('kind', kind)}` +
+          (parent < 0 ? '' : data('group', nodes[parent].key)) +
+          `${data('open', isOpen)}${data('x', x)}${data('y', y)}${data('width', width)}${data('height', height)}`,
       );
-      if (isOpen) {
-        lines.push(`    <graph id="n${at}:" edgedefault="directed">`);
-        write(at);
-        lines.push('    </graph>');
-      }
-      lines.push('    </node>');
+      if (!isNested) lines.push('    </node>');
+      if (isOpen && isNested) lines.push(`    <graph id="${ids[at]}:" edgedefault="directed">`);
+      if (isOpen) write(at);
+      if (isOpen && isNested) lines.push('    </graph>');
+      if (isNested) lines.push('    </node>');
     }
   };
   write(-1);
   edges.forEach(({ from, to, references, isAgainst, isInferred }, at) =>
     lines.push(
-      `    <edge id="e${at}" source="n${from}" target="n${to}">${data('references', references)}` +
+      `    <edge id="e${at}" source="${ids[from]}" target="${ids[to]}">${data('references', references)}` +
         `${data('against', isAgainst)}${data('inferred', isInferred)}</edge>`,
     ),
   );
   return `${lines.join('\n')}\n  </graph>\n</graphml>\n`;
 }
 
-/** Between quotes everything but those is text there. */
-const inMermaid = (text: string): string => `"${text.replaceAll('"', '#quot;').replace(/\n/g, ' ')}"`;
+/** A name of each node that is its alone: what names its end in evidence. */
+function idsOf(nodes: GraphPicture['nodes']): string[] {
+  const taken = new Map<string, number>();
+  return nodes.map(({ end }) => {
+    const count = (taken.get(end) ?? 0) + 1;
+    taken.set(end, count);
+    return inXml(visibleText(count === 1 ? end : `${end} (${count})`));
+  });
+}
+
+/** Between quotes signs of the format mean something still: HTML, and `%%{…}%%` by which a drawing is set up. */
+const inMermaid = (text: string): string =>
+  `"${visibleText(text).replace(/["<>&%#`\\]/g, (sign) => `#${sign.charCodeAt(0)};`)}"`;
 
 function mermaid(picture: GraphPicture, caption: string): string {
   const { nodes, edges } = picture;
   const inside = nested(picture);
-  const lines = [`%% ${caption.replace(/\n/g, ' ')}`, 'flowchart TD'];
+  const lines = [`%% ${visibleText(caption).replace(/[%{}]/g, ' ')}`, 'flowchart TD'];
   const write = (around: number, indent: string): void => {
     for (const at of inside.get(around) ?? []) {
       if (nodes[at].isOpen) {

@@ -10,7 +10,7 @@ const VERSION = 1;
 const schema = z.strictObject({
   format: z.literal(FORMAT),
   version: z.literal(VERSION),
-  /** Each break by its rule, ends and kind, with how many references it has. */
+  /** Each violation by its rule, ends and kind, with how many references it has. */
   found: z.array(
     z.strictObject({
       rule: z.string(),
@@ -20,18 +20,66 @@ const schema = z.strictObject({
       count: z.number().int().min(1),
       /** How far a measure lies beyond its bound. */
       excess: z.number().default(0),
+      /** Of a cycle, all of its members. */
+      members: z.array(z.string()).optional(),
     }),
   ),
+  /** Hashes of the files that are named, by which one is known that was renamed. */
+  files: z.array(z.tuple([z.string(), z.string()])).optional(),
 });
 
-/** Breaks that were there at some time: no more of each is new. */
+/** Violations that were there at some time: no more of each is new. */
 export type Baseline = z.infer<typeof schema>;
 
-export function baselineOf({ violations }: Pick<Judgement, 'violations'>): Baseline {
-  const found = violations.map(({ rule, from, to, kind, lines, excess }) => ({
+/** Hashes of contents by the paths of files. */
+export type Hashes = ReadonlyMap<string, string>;
+
+export function baselineOf({ violations }: Pick<Judgement, 'violations'>, hashes: Hashes): Baseline {
+  const found = violations.map(({ rule, from, to, kind, lines, excess, members }) => ({
     ...{ rule, from, to, kind, count: lines.length, excess },
+    ...(members === undefined ? {} : { members: [...members] }),
   }));
-  return { format: FORMAT, version: VERSION, found };
+  const named = new Set(found.flatMap(({ from, to, members = [] }) => [from, fileOf(to), ...members]));
+  const files = [...named].sort().flatMap((path): [string, string][] => {
+    const hash = hashes.get(path);
+    return hash === undefined ? [] : [[path, hash]];
+  });
+  return { format: FORMAT, version: VERSION, found, files };
+}
+
+/** The path of a key: what stands before the name of what is in the file. */
+const fileOf = (key: string): string => key.split('#')[0];
+
+/**
+ * Files that a baseline names and that are gone, with where each is now: the one file of its content that the baseline does not name.
+ * O(files).
+ */
+export function renamedSince({ files = [] }: Pick<Baseline, 'files'>, hashes: Hashes): Map<string, string> {
+  const named = new Set(files.map(([path]) => path));
+  const byHash = new Map<string, string[]>();
+  for (const [path, hash] of hashes)
+    if (!named.has(path)) byHash.set(hash, [...(byHash.get(hash) ?? []), path]);
+  return new Map(
+    files.flatMap(([path, hash]): [string, string][] => {
+      const now = hashes.has(path) ? [] : (byHash.get(hash) ?? []);
+      return now.length === 1 ? [[path, now[0]]] : [];
+    }),
+  );
+}
+
+/** A baseline as it would be had its files been called what they are called now. */
+export function withNewNames(baseline: Baseline, renamed: ReadonlyMap<string, string>): Baseline {
+  const named = (key: string): string => {
+    const file = fileOf(key);
+    return (renamed.get(file) ?? file) + key.slice(file.length);
+  };
+  return {
+    ...baseline,
+    found: baseline.found.map(({ from, to, members, ...each }) => ({
+      ...{ ...each, from: named(from), to: named(to) },
+      ...(members === undefined ? {} : { members: members.map(named) }),
+    })),
+  };
 }
 
 /**
@@ -56,22 +104,54 @@ export function readBaseline(
 const idOf = ({ rule, from, to, kind }: Pick<Violation, 'rule' | 'from' | 'to' | 'kind'>): string =>
   [rule, from, to, kind].join('\n');
 
-/** What of a judgement is new since a baseline: breaks that it does not have, that have more references than then, or lie farther out. */
+/**
+ * What of a judgement is new since a baseline: violations that it does not have, that have more references than then, or lie farther out.
+ * A cycle is new unless all of its members were in one cycle then.
+ */
 export function newSince(violations: readonly Violation[], { found }: Baseline): Violation[] {
   const known = new Map(found.map((each) => [idOf(each), each]));
+  const before = cyclesBy(found);
   return violations.filter((violation) => {
-    const before = known.get(idOf(violation));
-    return before === undefined || isMore(sizeOf(violation), before);
+    const { rule, members } = violation;
+    if (members !== undefined && before.has(rule)) return !before.get(rule)!.holdsAll(members);
+    const then = known.get(idOf(violation));
+    return then === undefined || isMore(sizeOf(violation), then);
   });
 }
 
-/** How many breaks of a baseline are gone, or less than they were: it could be written anew, and hold to less. */
+/** How many violations of a baseline are gone, or less than they were: it could be written anew, and hold to less. */
 export function goneSince(violations: readonly Violation[], { found }: Baseline): number {
   const now = new Map(violations.map((violation) => [idOf(violation), violation]));
+  const cycles = cyclesBy(violations);
   return found.filter((before) => {
+    if (before.members !== undefined) return !(cycles.get(before.rule)?.holdsAll(before.members) ?? false);
     const left = now.get(idOf(before));
     return left === undefined || isMore(before, sizeOf(left));
   }).length;
+}
+
+/** The cycles of each rule, asked whether one of them holds all of some members. O(members). */
+function cyclesBy(
+  all: readonly { rule: string; members?: readonly string[] }[],
+): Map<string, { holdsAll(members: readonly string[]): boolean }> {
+  const cycleOf = new Map<string, Map<string, number>>();
+  all.forEach(({ rule, members }, cycle) => {
+    if (members === undefined) return;
+    const own = cycleOf.get(rule) ?? new Map<string, number>();
+    cycleOf.set(rule, own);
+    for (const member of members) own.set(member, cycle);
+  });
+  return new Map(
+    [...cycleOf].map(([rule, own]) => [
+      rule,
+      {
+        holdsAll(members) {
+          const cycle = own.get(members[0]);
+          return cycle !== undefined && members.every((member) => own.get(member) === cycle);
+        },
+      },
+    ]),
+  );
 }
 
 interface Size {

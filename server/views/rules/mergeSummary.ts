@@ -1,6 +1,7 @@
 import { sentenceOfOther, type Rule } from '../../../core/judge/kinds/registry.ts';
 import type { Judgement } from '../../../core/judge/rules.ts';
 import type { Violation } from '../../../core/judge/violation.ts';
+import { visibleText } from '../../visibleText.ts';
 import { notesOf } from './ruleWords.ts';
 
 /** So many breaks are listed at once; the others are behind a fold. */
@@ -23,9 +24,13 @@ export function mergeSummary(
   const rows = rules
     .map((rule) => ({ rule, count: violations.filter(({ rule: name }) => name === rule.name).length }))
     .filter(({ count }) => count > 0)
-    .map(({ rule, count }) => `| ${inMarkdown(rule.name)} | ${count} | ${inMarkdown(rule.reason)} |`);
+    .map(
+      ({ rule, count }) =>
+        `| ${inMarkdown(rule.name)}${rule.severity === 'warning' ? ' (warning)' : ''} | ${count} | ${inMarkdown(rule.reason)} |`,
+    );
   const table = rows.length === 0 ? [] : ['| rule | breaks | why |', '| --- | ---: | --- |', ...rows];
-  const lines = violations.map(lineOf);
+  const mild = new Set(rules.filter(({ severity }) => severity === 'warning').map(({ name }) => name));
+  const lines = violations.map((violation) => lineOf(violation, mild.has(violation.rule)));
   const rest = lines.slice(LISTED);
   const fold =
     rest.length === 0
@@ -41,25 +46,28 @@ export function mergeSummary(
   ].join('\n');
 }
 
-function lineOf(violation: Violation): string {
-  const { rule, from, to, kind, lines } = violation;
+function lineOf(violation: Violation, isWarning: boolean): string {
+  const { rule, from, to, kind, lines, detail } = violation;
   const other = sentenceOfOther(violation);
   const times = lines.length > 1 ? `, ${lines.length} times` : '';
-  const what = other === null ? `uses ${code(to)} (${kind}${times})` : inMarkdown(other);
-  return `- ${inMarkdown(rule)}: ${code(`${from}:${lines[0]}`)} ${what}`;
+  const what =
+    other === null
+      ? `uses ${code(to)} (${kind}${times})${detail === '' ? '' : `, and so reaches ${detail.split(' → ').map(code).join(' → ')}`}`
+      : inMarkdown(other);
+  return `- ${isWarning ? 'warning: ' : ''}${inMarkdown(rule)}: ${code(`${from}:${lines[0]}`)} ${what}`;
 }
 
 /** Text that stands for itself: signs of Markdown and of HTML mean nothing in it. */
 function inMarkdown(text: string): string {
-  return text
+  return visibleText(text.replace(/\s+/g, ' '))
     .replace(/[\\`*_{}[\]()#+!|~-]/g, '\\$&')
-    .replace(/</g, '&lt;')
-    .replace(/\s+/g, ' ');
+    .replace(/&/g, '&amp;')
+    .replace(/</g, '&lt;');
 }
 
 /** A name as code, whatever backticks it has. */
 function code(name: string): string {
-  const flat = name.replace(/\s+/g, ' ');
+  const flat = visibleText(name);
   const longest = Math.max(0, ...[...flat.matchAll(/`+/g)].map(([ticks]) => ticks.length));
   const fence = '`'.repeat(longest + 1);
   const space = longest > 0 ? ' ' : '';

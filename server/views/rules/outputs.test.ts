@@ -8,13 +8,17 @@ import { describe, expect, it } from 'vitest';
 import { parse } from 'yaml';
 import { broken, exception, judge } from '../../../tests/judgedCode.ts';
 import { installationRoot } from '../../installation.ts';
-import { baselineOf, goneSince, newSince, readBaseline } from './baseline.ts';
+import type { Violation } from '../../../core/judge/violation.ts';
+import { baselineOf, goneSince, newSince, readBaseline, renamedSince, withNewNames } from './baseline.ts';
 import { junitOf } from './junit.ts';
 import { mergeSummary } from './mergeSummary.ts';
 import { readRules, rulesSchemaText } from './readRules.ts';
+import { coveringNewNames } from './ruleWords.ts';
 import { sarifOf } from './sarif.ts';
 
 const require = createRequire(import.meta.url);
+
+const quiet = { accepted: [], idle: [], empty: [], unmatched: [], unneeded: [], expired: [], exceeded: [] };
 
 describe('what was found, for others to read', () => {
   const hostile = broken('a`x|<b>.ts', 'b.ts', 3);
@@ -23,6 +27,7 @@ describe('what was found, for others to read', () => {
     accepted: [],
     idle: [],
     empty: [],
+    unmatched: [{ rule: 'r', pattern: 'A/**', otherCase: 'a/x.ts' }],
     unneeded: [exception({ reason: 'x' })],
     expired: [],
     exceeded: [],
@@ -62,7 +67,7 @@ describe('what was found, for others to read', () => {
       '',
       '| rule | breaks | why |',
       '| --- | ---: | --- |',
-      '| r | 1 | Low & &lt;b>. |',
+      '| r | 1 | Low &amp; &lt;b>. |',
       '| s | 1 |  |',
       '',
       '- r: `` a`x|<b>.ts:1 `` uses `b.ts` (call, 3 times)',
@@ -71,6 +76,7 @@ describe('what was found, for others to read', () => {
       'The rules themselves:',
       '',
       '- the exception of \\*\\* to \\*\\* is needed by nothing any more',
+      '- A/\\*\\* of “r” matches nothing; a/x.ts is written otherwise',
       '',
     ]);
     const many = {
@@ -81,19 +87,35 @@ describe('what was found, for others to read', () => {
     expect(long).toContain('**Yletope: 25 found.**');
     expect(long).toContain('<details><summary>5 more</summary>');
     expect(long.match(/^- r:/gm)).toHaveLength(25);
-    const none = { ...judgement, violations: [], unneeded: [] };
+    const none = { ...judgement, violations: [], unneeded: [], unmatched: [] };
     expect(mergeSummary(none, rules, { since: null, known: 0 })).toBe('**Yletope: nothing found.**\n');
   });
 });
 
-describe('a baseline', () => {
-  const known = baselineOf({
-    violations: [
-      broken('a.ts', 'b.ts', 2),
-      broken('c.ts', 'd.ts'),
-      { ...broken('e.ts', 'e.ts#long'), kind: 'measure', excess: 10 },
-    ],
+describe('a path in SARIF', () => {
+  it.each([
+    ['javascript:alert(1).ts', 'javascript%3Aalert(1).ts'],
+    ['a/b#c?d.ts', 'a/b%23c%3Fd.ts'],
+    ['//evil.example/x.ts', 'evil.example/x.ts'],
+    ['100%.ts', '100%25.ts'],
+  ])('%s is a relative reference: %s', (path, uri) => {
+    const text = sarifOf({ ...quiet, violations: [broken(path, 'b.ts')] }, []);
+    expect(text).toContain(`"uri": "${uri}"`);
   });
+});
+
+describe('a baseline', () => {
+  const none: ReadonlyMap<string, string> = new Map();
+  const known = baselineOf(
+    {
+      violations: [
+        broken('a.ts', 'b.ts', 2),
+        broken('c.ts', 'd.ts'),
+        { ...broken('e.ts', 'e.ts#long'), kind: 'measure', excess: 10 },
+      ],
+    },
+    none,
+  );
 
   it('knows breaks without their lines, and tells those that are more than they were', () => {
     const moved = { ...broken('a.ts', 'b.ts', 2), lines: [80, 90] };
@@ -106,6 +128,38 @@ describe('a baseline', () => {
     expect([newSince(better, known), goneSince(better, known)]).toEqual([[], 3]);
   });
 
+  it('knows a cycle by all of its members: one that grew is new, one that shrank or fell apart is not', () => {
+    const cycle = (...members: string[]): Violation => ({
+      ...{ ...broken(members[0], ''), kind: 'cycle', detail: members.join(', ') },
+      members,
+    });
+    const before = baselineOf({ violations: [cycle('a', 'b', 'c', 'd'), cycle('x', 'y')] }, none);
+    const isNew = (...cycles: Violation[]): string[] => newSince(cycles, before).map(({ detail }) => detail);
+    expect(isNew(cycle('a', 'b', 'c', 'd'), cycle('x', 'y'))).toEqual([]);
+    expect(isNew(cycle('a', 'b', 'c', 'd', 'e'))).toEqual(['a, b, c, d, e']);
+    expect(isNew(cycle('a', 'b'), cycle('c', 'd'))).toEqual([]);
+    expect(isNew(cycle('d', 'x'))).toEqual(['d, x']);
+    expect(goneSince([cycle('a', 'b'), cycle('x', 'y', 'z')], before)).toBe(1);
+  });
+
+  it('follows a file that was renamed, where just one of its content is left', () => {
+    const hashes = (files: Record<string, string>): ReadonlyMap<string, string> =>
+      new Map(Object.entries(files));
+    const before = baselineOf(
+      { violations: [broken('old.ts', 'b.ts'), broken('b.ts', 'gone.ts#f')] },
+      hashes({ 'old.ts': '1', 'b.ts': '2', 'gone.ts': '3', 'other.ts': '4' }),
+    );
+    const now = hashes({ 'new.ts': '1', 'b.ts': '2', 'x.ts': '3', 'y.ts': '3' });
+    const renamed = renamedSince(before, now);
+    expect([...renamed]).toEqual([['old.ts', 'new.ts']]);
+    const told = [broken('new.ts', 'b.ts'), broken('b.ts', 'x.ts#f')];
+    expect(newSince(told, withNewNames(before, renamed))).toEqual([told[1]]);
+    // What accepted it goes on for the new name.
+    expect(coveringNewNames([exception({ from: 'old.ts', to: '**' })], renamed)).toMatchObject([
+      { from: 'new.ts' },
+    ]);
+  });
+
   it('is read as it was written, and refused when it is of other code, or none', () => {
     const file = { name: 'base.json', text: JSON.stringify(known) };
     expect(readBaseline(file, (path) => path === 'c.ts')).toEqual(known);
@@ -113,8 +167,8 @@ describe('a baseline', () => {
     expect(() => readBaseline({ name: 'base.json', text: '{"found": 3}' }, () => true)).toThrow(
       'base.json is no baseline',
     );
-    const none = { name: 'b', text: JSON.stringify(baselineOf({ violations: [] })) };
-    expect(readBaseline(none, () => false).found).toEqual([]);
+    const empty = { name: 'b', text: JSON.stringify(baselineOf({ violations: [] }, none)) };
+    expect(readBaseline(empty, () => false).found).toEqual([]);
   });
 });
 

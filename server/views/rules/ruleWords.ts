@@ -31,7 +31,7 @@ export function linesOf(judgement: Judgement, rules: readonly Rule[]): string[] 
 
 /** What is out of order in the rules themselves. */
 export function notesOf(
-  { idle, empty, unneeded, expired, exceeded }: Judgement,
+  { idle, empty, unmatched, unneeded, expired, exceeded }: Judgement,
   rules: readonly Rule[],
 ): string[] {
   const of = ({ from, to }: { from: string; to: string }): string => `${from} to ${to}`;
@@ -43,6 +43,10 @@ export function notesOf(
     ...unneeded.map((each) => `the exception of ${of(each)} is needed by nothing any more`),
     ...idle.map((name) => `the rule “${name}” is about nothing in this code`),
     ...empty.map(({ rule, group }) => `the group ${group} of “${rule}” holds nothing`),
+    ...unmatched.map(
+      ({ rule, pattern, otherCase }) =>
+        `${pattern} of “${rule}” matches nothing${otherCase === null ? '' : `; ${otherCase} is written otherwise`}`,
+    ),
     ...contradictions(rules).map(
       ({ rules: names, about }) =>
         `${listed(names.map((name) => `“${name}”`))} contradict each other: ${about.join(', ')}`,
@@ -52,6 +56,23 @@ export function notesOf(
 
 function listed(names: readonly string[]): string {
   return `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
+}
+
+/** True where a rule, a group or a pattern is about nothing in the code. */
+export function hasIdleParts({ idle, empty, unmatched }: Judgement): boolean {
+  return idle.length + empty.length + unmatched.length > 0;
+}
+
+/** Exceptions that name files which were renamed, for what these are called now. */
+export function coveringNewNames(
+  exceptions: readonly Exception[],
+  renamed: ReadonlyMap<string, string>,
+): Exception[] {
+  return exceptions.map((each) => ({
+    ...each,
+    from: renamed.get(each.from) ?? each.from,
+    to: renamed.get(each.to) ?? each.to,
+  }));
 }
 
 /** What an exception accepts, in words. */

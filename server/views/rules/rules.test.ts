@@ -9,7 +9,11 @@ import { broken, exception, judge, TODAY } from '../../../tests/judgedCode.ts';
 import { installationRoot } from '../../installation.ts';
 import { junitOf } from './junit.ts';
 import { readRules } from './readRules.ts';
-import { failing, linesOf, notesOf } from './ruleWords.ts';
+import { failing, hasIdleParts, linesOf, notesOf } from './ruleWords.ts';
+import { mergeSummary } from './mergeSummary.ts';
+import { judgedSurvey } from './rulesView.ts';
+import { judged } from '../../../core/judge/judged.ts';
+import { surveyText } from '../../../tests/surveyText.ts';
 import { sarifOf } from './sarif.ts';
 
 const short = (key: string): string => key.replace(/\.ts$/, '');
@@ -180,6 +184,18 @@ describe('a file of rules that is wrong is refused whole', () => {
     [rule('order: [a]\n    seas: next'), 'line 5, column 5: there is no key “seas” here.'],
     [rule('order: [a]\n    order: [b]'), 'line 5, column 5: the key “order” stands here twice.'],
     [rule('cycles: [a]'), 'line 4, column 13: “groups”, “files”, “types” or “routines” was expected.'],
+    [
+      rule('from: ./src/**\n    mayNotUse: b'),
+      'line 4, column 11: a pattern begins at the root of the codebase: leave out the ./',
+    ],
+    [rule('from: a\n    mayNotUse: [b, "!c"]'), 'line 5, column 20: a pattern cannot be turned round by !'],
+    [rule("from: 'src\\a'\n    mayNotUse: b"), 'line 4, column 11: folders are separated by /'],
+    [rule("from: 'src/[ab'\n    mayNotUse: b"), 'line 4, column 11: the bracket [ is not closed'],
+    [rule("from: '{a,b'\n    mayNotUse: b"), 'line 4, column 11: the brace { is not closed'],
+    [
+      rule('order: [a, b]\n    groups: { a: x/**, b: [y/**, x/**] }'),
+      'line 5, column 27: x/** stands in a as well.',
+    ],
     [rule('from: 3\n    mayNotUse: b'), 'line 4, column 11: a text or a list was expected'],
     [rule('cycles: moons'), 'line 4, column 13: '],
     [
@@ -250,6 +266,27 @@ describe('what is out of order in the rules themselves', () => {
     expect(contradictions(calm.rules)).toEqual([]);
   });
 
+  it('is told: a pattern that matches nothing among others that do, with what is written otherwise', async () => {
+    const said =
+      '{ yletope: 1, rules: [{ name: r, from: [a/**, gone/**, A/x.ts], mayNotUse: [b/**, npm:zod] }, { name: s, order: [low, a], groups: { low: [b/**, b/none.ts] } }] }';
+    const judgement = await judge(said, ['a/x > b/y']);
+    expect(judgement.unmatched).toEqual([
+      { rule: 'r', pattern: 'gone/**', otherCase: null },
+      { rule: 'r', pattern: 'A/x.ts', otherCase: 'a/x.ts' },
+      { rule: 'r', pattern: 'npm:zod', otherCase: null },
+      { rule: 's', pattern: 'b/none.ts', otherCase: null },
+    ]);
+    expect([judgement.idle, hasIdleParts(judgement)]).toEqual([[], true]);
+  });
+
+  it('is told: what alone may be used by who may not use it, among other things', () => {
+    const { rules } = readRules({
+      name: 'r',
+      text: '{ yletope: 1, rules: [{ name: r, only: [a/**], mayUse: [npm:zod] }, { name: s, from: [b/**, a/**], mayNotUse: [npm:zod, npm:x] }, { name: t, from: [b/**], mayNotUse: [npm:zod] }] }',
+    });
+    expect(contradictions(rules).map(({ rules: names }) => names)).toEqual([['r', 's']]);
+  });
+
   it('a warning is told, and fails nothing', async () => {
     const said = '{ yletope: 1, rules: [{ name: r, severity: warning, from: a/**, mayNotUse: b/** }] }';
     const judgement = await judge(said, ['a/x > b/y']);
@@ -258,6 +295,10 @@ describe('what is out of order in the rules themselves', () => {
     expect(failing(judgement.violations, rules)).toEqual([]);
     expect(linesOf(judgement, rules)[0]).toBe('a/x.ts:2: warning: r: a/x.ts uses b/y.ts (call)');
     expect(junitOf(judgement, rules)).toContain('failures="0"');
+    expect(junitOf(judgement, rules)).toContain('warning: a/x.ts:2: r: a/x.ts uses b/y.ts (call)');
+    const summary = mergeSummary(judgement, rules, { since: null, known: 0 });
+    expect(summary).toContain('| r (warning) | 2 |');
+    expect(summary).toContain('- warning: r: `a/x.ts:2` uses `b/y.ts` (call)');
     expect(sarifOf(judgement, rules)).toContain('"level": "warning"');
   });
 });
@@ -280,6 +321,34 @@ describe('what may not be reached', () => {
     expect(linesOf({ ...(await judge(said, ['a/x > d/w'])) }, rules)[0]).toBe(
       'a/x.ts:2: r: a/x.ts uses d/w.ts (call)',
     );
+  });
+
+  it('may be a part of a file, and so may what may not reach it', async () => {
+    const survey = await surveyText({
+      'a.ts':
+        "import { pass } from './b';\nexport const f = () => g();\nconst g = () => pass();\nexport const h = () => 1;\n",
+      'b.ts': "import { secret } from './c';\nexport const pass = () => secret();\n",
+      'c.ts': 'export const secret = () => 1;\nexport const open = () => 2;\n',
+      'd.ts':
+        "import { open } from './c';\nimport { h } from './a';\nexport const use = () => open() + h();\n",
+    });
+    const told = (from: string, mayNotReach: string): string[] => {
+      const { rules, exceptions } = readRules({
+        name: 'r',
+        text: `{ yletope: 1, rules: [{ name: r, kinds: calls, from: '${from}', mayNotReach: '${mayNotReach}' }] }`,
+      });
+      return judged(judgedSurvey(survey), { rules, exceptions }, TODAY).violations.map(
+        (each) => `${each.from} > ${each.to}, ${each.detail}`,
+      );
+    };
+    expect(told('a.ts', 'c.ts#secret')).toEqual(['a.ts > b.ts, c.ts#secret']);
+    expect(told('a.ts#f', 'c.ts#secret')).toEqual(['a.ts > b.ts, c.ts#secret']);
+    expect(told('b.ts', 'c.ts#secret')).toEqual(['b.ts > c.ts, ']);
+    expect([told('a.ts#h', 'c.ts#secret'), told('d.ts#use', 'c.ts#secret')]).toEqual([
+      [],
+      ['d.ts > a.ts, b.ts → c.ts#secret'],
+    ]);
+    expect(told('b.ts', 'c.ts#open')).toEqual([]);
   });
 
   it('is told just where a slow walk finds a way, whatever uses what', async () => {

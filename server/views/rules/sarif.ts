@@ -1,5 +1,6 @@
 import type { Rule } from '../../../core/judge/kinds/registry.ts';
 import type { Judgement } from '../../../core/judge/rules.ts';
+import { jsonText, visibleText } from '../../visibleText.ts';
 import { sentenceOfViolation } from './ruleWords.ts';
 
 /** What was found as SARIF 2.1.0 (OASIS 2020), each break at its lines, accepted ones as suppressed. */
@@ -13,10 +14,10 @@ export function sarifOf({ violations, accepted }: Judgement, rules: readonly Rul
     ruleId: violation.rule,
     ruleIndex: indexOf.get(violation.rule),
     level: severityOf.get(violation.rule),
-    message: { text: sentenceOfViolation(violation) },
+    message: { text: visibleText(sentenceOfViolation(violation)) },
     locations: violation.lines.slice(0, MOST_PLACES).map((line) => ({
       physicalLocation: {
-        artifactLocation: { uri: encodeURI(violation.from), uriBaseId: '%SRCROOT%' },
+        artifactLocation: { uri: uriOf(violation.from), uriBaseId: '%SRCROOT%' },
         region: { startLine: Math.max(1, line) },
       },
     })),
@@ -39,7 +40,13 @@ export function sarifOf({ violations, accepted }: Judgement, rules: readonly Rul
     columnKind: 'utf16CodeUnits',
     results,
   };
-  return `${JSON.stringify({ $schema: SCHEMA, version: '2.1.0', runs: [run] }, null, 1)}\n`;
+  return `${jsonText({ $schema: SCHEMA, version: '2.1.0', runs: [run] }, 1)}\n`;
+}
+
+/** A path as a URI reference: relative, whatever it begins with, and without query or fragment. */
+function uriOf(path: string): string {
+  const wellFormed = Buffer.from(path).toString();
+  return wellFormed.replace(/^\/+/, '').split('/').map(encodeURIComponent).join('/');
 }
 
 const SCHEMA = 'https://docs.oasis-open.org/sarif/sarif/v2.1.0/errata01/os/schemas/sarif-schema-2.1.0.json';

@@ -40,7 +40,10 @@ function cyclesOver({ name, filter, withTests, grain, most, barrels }: CycleRule
       });
       keys.sort();
       const detail = keys.join(', ');
-      return { rule: name, from: keys[0], to: '', kind: 'cycle', lines: [1], rows: [], detail, excess: 0 };
+      return {
+        ...{ rule: name, from: keys[0], to: '', kind: 'cycle', lines: [1], rows: [], excess: 0 },
+        ...{ detail, members: keys },
+      };
     });
 }
 
@@ -64,6 +67,7 @@ export const cycles: RuleKind<CycleRule> = {
   },
   sentence: ({ most, grain, barrels }) =>
     `at most ${most} cycles of ${grain}${barrels === 'written' ? ', imports of barrels as written' : ''}`,
+  patterns: () => [],
   judge: (rule, on) => ({ violations: cyclesOver(rule, on), isIdle: false }),
   violations: { cycle: ({ detail }) => `in a cycle with each other: ${detail}` },
 };

@@ -52,6 +52,7 @@ export const declared: RuleKind<DeclaredRule> = {
   },
   sentence: ({ faults: all }) =>
     `build modules may not ${all.map((fault) => faultWords[fault]).join(', nor ')}`,
+  patterns: () => [],
   judge: againstDeclared,
   violations: { unusedModule: ({ detail }) => detail },
 };

@@ -36,14 +36,16 @@ export function beyondBound(
     if (!matches(path)) continue;
     isIdle = false;
     const { bound } = rule;
-    const excess = 'most' in bound ? values[e] - bound.most : bound.least - values[e];
+    // What is shown is what counts: nobody sees that 10.004 is more than 10.
+    const value = Number(values[e].toFixed(measure.decimals));
+    const excess = 'most' in bound ? value - bound.most : bound.least - value;
     if (excess <= 0) continue;
     const limit = 'most' in bound ? `at most ${bound.most}` : `at least ${bound.least}`;
     found.push({
       ...{ rule: rule.name, from: path, to: rule.of === 'file' ? '' : elements.key[e], kind: 'measure' },
       lines: [Math.max(1, elements.startLine[e])],
       rows: [],
-      detail: `${measure.name} ${Number(values[e].toFixed(measure.decimals))}, ${limit}`,
+      detail: `${measure.name} ${value}, ${limit}`,
       excess,
     });
   }

@@ -33,6 +33,7 @@ export const measure: RuleKind<MeasureRule> = {
     const limit = 'most' in bound ? `at most ${bound.most}` : `at least ${bound.least}`;
     return `${measureNamed(id)?.name ?? id} of each ${of} in ${where.join(', ')}: ${limit}`;
   },
+  patterns: ({ where }) => where.filter((each) => each !== '**'),
   judge: beyondBound,
   violations: { measure: ({ from, to, detail }) => `${to === '' ? from : to}: ${detail}` },
 };

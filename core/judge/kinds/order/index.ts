@@ -30,6 +30,14 @@ const written = form(
     const ofPlan = new Set(plan === null ? [] : ids.filter((id) => !groups.has(id) && moduleMeant(plan, id)));
     const stray = [...groups.keys()].find((id) => !known.has(id));
     if (stray !== undefined) refuse(['groups', stray], `${stray} has no place in the order.`);
+    const groupOf = new Map<string, string>();
+    for (const [id, said] of groups)
+      for (const target of said) {
+        const other = groupOf.get(target);
+        if (other !== undefined && other !== id)
+          refuse(['groups', id], `${target} stands in ${other} as well.`);
+        groupOf.set(target, id);
+      }
     return {
       ...words,
       sort: 'order',
@@ -37,6 +45,7 @@ const written = form(
       sees,
       within,
       placed: placed ?? null,
+      patterns: [...groups.values()].flat(),
       groups: {
         modules: ids.map((id) => ({ id, name: id, purpose: '', parent: null })),
         // Of one target what stands last counts: what the order itself says.
@@ -89,6 +98,7 @@ export const order: RuleKind<OrderRule> = {
   forms: { order: written },
   sentence: ({ ranks, sees }) =>
     `${ranks.length} ranks: none uses what stands above it${sees === 'next' ? ', nor past the next below' : ''}`,
+  patterns: ({ patterns, placed }) => [...patterns, ...(placed === null ? [] : [placed])],
   judge: againstOrder,
   violations: { notPlaced: ({ from }) => `${from} stands in no group of the order` },
 };

@@ -6,6 +6,8 @@ export interface OrderRule extends RuleWords {
   sort: 'order';
   /** The groups as modules of a plan, whose placings say what stands in which. */
   groups: ModulePlan;
+  /** Patterns that it says itself of what stands in its groups. */
+  patterns: readonly string[];
   /** Ids of groups by rank. */
   ranks: readonly (readonly string[])[];
   /** Whether a rank may use all that stand below it, or only the next. */

@@ -53,5 +53,7 @@ export const uses: RuleKind<UseRule> = {
     if (except.length > 0) return `others use ${list(to)} only through ${list(except)}`;
     return isOnly ? `only ${list(from)} may use ${list(to)}` : `${list(from)} may not use ${list(to)}`;
   },
+  patterns: ({ from, to, except, isOnly }) =>
+    isOnly && from === to ? [...from, ...except] : [...from, ...to, ...except],
   judge: against,
 };
