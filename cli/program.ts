@@ -84,6 +84,12 @@ function addTables(program: Command, terminal: Terminal): void {
       const { cyclesCommand } = await import('./commands/tables.ts');
       await cyclesCommand(terminal, typed, options);
     });
+  surveying(program, 'unused', 'survey a codebase and write its unused code as comma-separated values')
+    .requiredOption('--csv <FILE>', 'where to write it; - for standard output')
+    .action(async (typed: string, options: { csv: string }) => {
+      const { unusedCommand } = await import('./commands/tables.ts');
+      await unusedCommand(terminal, typed, options);
+    });
 }
 
 function addPlans(program: Command, terminal: Terminal): void {

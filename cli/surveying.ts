@@ -10,7 +10,7 @@ import { textReader, type ReadText } from '../server/source/readText.ts';
 import { openSource } from '../server/source/openSource.ts';
 import { dataFolder } from '../server/installation.ts';
 import { openCommandCache, type CommandCache } from '../server/store/commandCache.ts';
-import { readRules } from '../server/views/rules/readRules.ts';
+import { readRules, type RulesFile } from '../server/views/rules/readRules.ts';
 import { RULES_FILE } from '../server/views/rules/rulesView.ts';
 import { readOwn } from './plain.ts';
 import { clearProgress, type Terminal } from './terminal.ts';
@@ -75,10 +75,15 @@ function sayNotKept({ err }: Terminal, why: string): void {
   );
 }
 
-/** What the file of rules in a folder decides of its intake; what is usual where there is none. Throws a Problem for one that cannot be read. */
-function intakeSaid(typed: string): IntakeRules {
+/** The rules that a folder brings; null where it brings none. Throws a Problem for a file that cannot be read. */
+export function rulesIn(typed: string): RulesFile | null {
   const file = join(typed, RULES_FILE);
-  return existsSync(file) ? readRules({ name: RULES_FILE, text: readOwn(file) }).intake : noRules;
+  return existsSync(file) ? readRules({ name: RULES_FILE, text: readOwn(file) }) : null;
+}
+
+/** What they decide of intake; what is usual where there are none. */
+function intakeSaid(typed: string): IntakeRules {
+  return rulesIn(typed)?.intake ?? noRules;
 }
 
 async function surveyOrigin(

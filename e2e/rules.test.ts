@@ -208,9 +208,9 @@ describe('rules', () => {
 });
 
 describe('unused code', () => {
-  it('is listed with how sure that is, and is used after all when somebody says so', async () => {
+  it('is listed by class, and is used after all when somebody adds an entry point', async () => {
     const { page } = demo.instrument;
-    await open('unused?show=sure');
+    await open('unused?show=notReferenced');
     await waitForText(page, '.unused-row', 'quayBoard.ts');
     const count = async (): Promise<number> => parseInt(await textOf(page, '.view-tools b'));
     const before = await count();
@@ -223,7 +223,7 @@ describe('unused code', () => {
     await waitForText(page, '.unused-begins', 'src/web/quayBoard.ts');
     expect(await count()).toBeLessThan(before);
     expect(await fileNow()).toContain('entries:');
-    await page.click('[aria-label="src/web/quayBoard.ts is no entry"]');
+    await page.click('[aria-label="Remove the entry point src/web/quayBoard.ts"]');
     await waitForText(page, '.unused-row', 'quayBoard.ts');
     expect(await count()).toBe(before);
     expect(await accessibilityFaults(page)).toEqual([]);

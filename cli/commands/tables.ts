@@ -10,7 +10,8 @@ import { arrangementOf, arrangementsOf } from '../../server/views/ground/scope.t
 import { measuresQuery } from '../../server/views/measuresQuery.ts';
 import { measuresCsv } from '../../server/views/measuresView.ts';
 import { filterOf } from '../../server/views/picture/filters.ts';
-import { withSurvey, write } from '../surveying.ts';
+import { unusedCsv } from '../../server/views/unusedView.ts';
+import { rulesIn, withSurvey, write } from '../surveying.ts';
 import type { Terminal } from '../terminal.ts';
 
 interface TableOptions {
@@ -59,6 +60,18 @@ export async function cyclesCommand(
     const question = { by, grain, withTests, filter: filterOf('any', 'resolved') };
     return write(terminal, [cyclesCsv(survey, question)], options.csv);
   });
+}
+
+/** Writes what no entry point reaches as comma-separated values; those that a folder's rules name are entry points too. */
+export async function unusedCommand(
+  terminal: Terminal,
+  typed: string,
+  options: { csv: string; ref?: string },
+): Promise<void> {
+  const entries = rulesIn(typed)?.entries ?? [];
+  await withSurvey(terminal, typed, options, ({ survey, entryPoints }) =>
+    write(terminal, [unusedCsv(survey, entryPoints, entries)], options.csv),
+  );
 }
 
 /** The arrangement asked for; a Problem where the code has none such, for an empty table would look like an answer. */

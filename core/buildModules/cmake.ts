@@ -1,4 +1,5 @@
 import { folderOf, joinPath } from '../contracts/fileTree.ts';
+import { commands, expanded, takeLists, type Lists } from './cmakeScript.ts';
 import type { BuildReader, StatedModule } from './buildModule.ts';
 
 /**
@@ -14,16 +15,14 @@ export const cmake: BuildReader = {
     const found = new Map<string, StatedModule>();
     const aliases = new Map<string, string>();
     for (const { path, text } of files) {
-      const script = { path, folder: folderOf(path), lists: new Map<string, string[]>() };
+      const script: Script = { path, folder: folderOf(path), lists: new Map() };
       let library: StatedModule | undefined;
       let first: StatedModule | undefined;
       let hasUnreadTargets = false;
       for (const { name, words } of commands(text)) {
-        if (/^(set|list)$/.test(name)) remember(script, name, words);
-        else if (name === 'project') script.lists.set('PROJECT_NAME', words.slice(0, 1));
-        else if (name === 'file') rememberGlob(script, words);
-        else if (name === 'add_library' || name === 'add_executable') {
-          const [target, ...rest] = [...expanded(script, words.slice(0, 1)), ...words.slice(1)];
+        if (takeLists(script.lists, name, words)) continue;
+        if (name === 'add_library' || name === 'add_executable') {
+          const [target, ...rest] = [...expanded(script.lists, words.slice(0, 1)), ...words.slice(1)];
           if (rest.includes('IMPORTED')) continue;
           if (!isPlain(target)) {
             hasUnreadTargets = true;
@@ -36,7 +35,7 @@ export const cmake: BuildReader = {
             first ??= module;
           }
         } else if (name.startsWith('target_')) {
-          const [target = ''] = expanded(script, words.slice(0, 1));
+          const [target = ''] = expanded(script.lists, words.slice(0, 1));
           extend(found.get(target), script, name, words.slice(1));
         }
       }
@@ -52,65 +51,14 @@ export const cmake: BuildReader = {
 interface Script {
   path: string;
   folder: string;
-  lists: Map<string, string[]>;
+  lists: Lists;
 }
 
 const keywords =
   /^(STATIC|SHARED|MODULE|OBJECT|INTERFACE|PUBLIC|PRIVATE|EXCLUDE_FROM_ALL|WIN32|MACOSX_BUNDLE|BEFORE|AFTER|SYSTEM|FILE_SET|TYPE|HEADERS|BASE_DIRS|FILES)$/;
 const sourceEnding = /\.(c|cc|cpp|cxx|c\+\+|h|hh|hpp|hxx|h\+\+|ipp|tpp|inl|tcc)$/i;
-/** Words of one command that are looked at; a generated list may be endless. */
-const MAX_WORDS = 20_000;
-
-/** The commands of a script with their words; comments are passed over, nesting of parentheses is flattened. */
-function* commands(text: string): Generator<{ name: string; words: string[] }> {
-  const plain = text.replace(/#\[\[[^]*?\]\]/g, '').replace(/#[^\n]*/g, '');
-  const head = /([A-Za-z_]\w*)[ \t]*\(/g;
-  for (let match = head.exec(plain); match; match = head.exec(plain)) {
-    const begin = head.lastIndex;
-    let depth = 1;
-    let end = begin;
-    for (; end < plain.length && depth > 0; end++) {
-      if (plain[end] === '(') depth++;
-      else if (plain[end] === ')') depth--;
-      else if (plain[end] === '"') {
-        const close = plain.indexOf('"', end + 1);
-        if (close < 0) return;
-        end = close;
-      }
-    }
-    head.lastIndex = end;
-    const words = plain.slice(begin, end - 1).match(/"[^"]*"|[^\s"()]+/g) ?? [];
-    yield {
-      name: match[1].toLowerCase(),
-      words: words.slice(0, MAX_WORDS).map((word) => word.replace(/^"|"$/g, '')),
-    };
-  }
-}
-
 function isPlain(word: string | undefined): word is string {
   return word !== undefined && /^[\w.+:-]+$/.test(word);
-}
-
-/** Words with the lists that they name put in their place, one step deep. */
-function expanded({ lists }: Script, words: readonly string[]): string[] {
-  return words.flatMap((word) => {
-    const name = /^\$\{(\w+)\}$/.exec(word)?.[1];
-    return name === undefined ? word.split(';') : (lists.get(name) ?? [word]);
-  });
-}
-
-function remember(script: Script, command: string, words: readonly string[]): void {
-  const [name, ...values] = command === 'list' ? words.slice(1) : words;
-  if (name === undefined || (command === 'list' && words[0] !== 'APPEND')) return;
-  const before = command === 'list' ? (script.lists.get(name) ?? []) : [];
-  script.lists.set(name, [...before, ...expanded(script, values)].slice(0, MAX_WORDS));
-}
-
-/** `file(GLOB NAME src/*.c)`: the folder of each pattern stands for what it finds. */
-function rememberGlob(script: Script, [kind, name, ...patterns]: readonly string[]): void {
-  if (name === undefined || !/^GLOB/.test(kind)) return;
-  const folders = patterns.filter((word) => word.includes('*')).map((word) => folderOf(word) || '.');
-  script.lists.set(name, folders);
 }
 
 function declare(
@@ -134,7 +82,7 @@ function declare(
 
 /** Whether nothing of what is listed is left to variables that the script does not set, or to expressions of the generator. */
 function isWorkedOut(script: Script, words: readonly string[]): boolean {
-  return expanded(script, words).every((word) => !locallyPlaced(word).includes('$'));
+  return expanded(script.lists, words).every((word) => !locallyPlaced(word).includes('$'));
 }
 
 /** A path without the ways of naming the script's own folder. */
@@ -146,7 +94,7 @@ function locallyPlaced(word: string): string {
 
 /** Paths from the root of what is listed: files of code, and folders that a pattern stands for. */
 function placesOf(script: Script, words: readonly string[]): string[] {
-  return expanded(script, words)
+  return expanded(script.lists, words)
     .filter((word) => !keywords.test(word))
     .map(locallyPlaced)
     .filter((word) => !word.includes('$'))
@@ -165,7 +113,9 @@ function extend(
   const isRead = command === 'target_link_libraries' || command === 'target_sources';
   if (isRead && !isWorkedOut(script, words)) module.isPartlyRead = true;
   if (command === 'target_link_libraries')
-    module.needs.push(...expanded(script, words).filter((word) => isPlain(word) && !keywords.test(word)));
+    module.needs.push(
+      ...expanded(script.lists, words).filter((word) => isPlain(word) && !keywords.test(word)),
+    );
   else if (command === 'target_sources') module.sources.push(...placesOf(script, words));
   else if (command === 'target_include_directories')
     // A folder of headers is the target's own where it is not that of the whole script.

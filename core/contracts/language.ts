@@ -70,6 +70,11 @@ export interface LanguageDefinition {
    * one that calling an instance runs.
    */
   specialRoutines?: { made?: string; allocated?: string; called?: string };
+  /**
+   * Names of members that are run without being named: those that a parent of every type declares (`toString`), and those that the
+   * language itself asks for.
+   */
+  runUnnamed?: RegExp;
   /** True when `(T)(x)`, which looks like a call, turns a value into one of the type. */
   castsLookLikeCalls?: true;
   /** True when the default import of a file without one brings the file as a whole. */
@@ -117,6 +122,8 @@ export interface EntryPoint {
   role: 'program' | 'main' | 'export' | 'script' | 'server' | 'configuration';
   /** What it is known by outside: a program's name, an import's specifier. */
   name: string;
+  /** True for a program that stands beside what it shows, measures or serves, and makes no program of that. */
+  isBeside?: true;
 }
 
 /** Reads what a grammar of tree-sitter has parsed. */

@@ -16,8 +16,8 @@ async function unused(
     if (path.includes('.test.') || path.startsWith('test_'))
       isTest.fill(1, element, survey.elements.subtreeEnd[element]);
   return unreachedCode(survey, entries, { isEntry, isTest }).found.map(
-    ({ element, certainty, onlyTests }) =>
-      `${survey.elements.key[element]} ${certainty}${onlyTests ? ', tests' : ''}`,
+    ({ element, class: own, doubt }) =>
+      `${survey.elements.key[element]} ${own}${doubt === null ? '' : `, ${doubt}`}`,
   );
 }
 
@@ -30,12 +30,14 @@ describe('code that no entry point reaches', () => {
       'gone.ts': "import { used } from './lib';\nexport const gone = () => used();\n",
     };
     expect(await unused(files, [at('main.ts')])).toEqual([
-      'gone.ts sure',
-      'lib.ts#alone sure',
-      'lib.ts#helper likely',
+      'gone.ts notReferenced',
+      'lib.ts#alone notReferenced',
+      'lib.ts#helper byUnused',
     ]);
     // What is said to be an entry is one, with all that it reaches.
-    expect(await unused(files, [at('main.ts')], (path) => path === 'gone.ts')).not.toContain('gone.ts sure');
+    expect(await unused(files, [at('main.ts')], (path) => path === 'gone.ts')).not.toContain(
+      'gone.ts notReferenced',
+    );
   });
 
   it('is told as reached by tests alone, and tests themselves are not told', async () => {
@@ -44,7 +46,7 @@ describe('code that no entry point reaches', () => {
       'lib.ts': 'export const twice = (n: number) => 2 * n;\n',
       'lib.test.ts': "import { twice } from './lib';\ntwice(2);\n",
     };
-    expect(await unused(files, [at('main.ts')])).toEqual(['lib.ts likely, tests']);
+    expect(await unused(files, [at('main.ts')])).toEqual(['lib.ts byTests']);
   });
 
   it('is not what takes the place of something that is reached, or answers to a parent outside', async () => {
@@ -56,9 +58,9 @@ describe('code that no entry point reaches', () => {
         "import { Component } from 'kit';\nimport type { Vessel } from './vessel';\nexport class Barge implements Vessel {\n  constructor() { start(); }\n  moor() {}\n  sink() {}\n  other() {}\n}\nfunction start() {}\nexport class Shown extends Component {\n  render() {}\n  private hidden() {}\n}\nnew Shown();\n",
     };
     expect(await unused(files, [at('main.ts')])).toEqual([
-      'barge.ts#Barge.sink sure',
-      'barge.ts#Barge.other sure',
-      'barge.ts#Shown.hidden sure',
+      'barge.ts#Barge.sink notReferenced',
+      'barge.ts#Barge.other notReferenced',
+      'barge.ts#Shown.hidden notReferenced',
     ]);
   });
 
@@ -70,25 +72,70 @@ describe('code that no entry point reaches', () => {
     expect(await unused(files, [at('main.ts')])).toEqual([]);
   });
 
-  it('is doubtful where a call by name alone may mean it', async () => {
-    const files = {
-      'main.py': 'from lib import Gauge\n\ndef main(x):\n    Gauge()\n    x.measure()\n',
-      'lib.py': 'class Gauge:\n    def measure(self):\n        return 1\n\ndef alone():\n    return 2\n',
-    };
-    const found = await unused(files, [at('main.py')]);
-    expect(found).toContain('lib.py#alone sure');
-    expect(found.filter((each) => each.includes('measure'))).not.toContain('lib.py#Gauge.measure sure');
-  });
-
-  it('is doubtful in C where anybody may link to it, and not where it is of its file alone', async () => {
+  it('is in C what nothing refers to, whether or not others could link to it; a declaration leads to its definitions', async () => {
     const files = {
       'main.c': '#include "gate.h"\nint main(void) { return gate(); }\n',
       'gate.h': 'int gate(void);\nint open_all(void);\n',
       'gate.c':
         '#include "gate.h"\nstatic int own(void) { return 1; }\nint gate(void) { return 2; }\nint open_all(void) { return 3; }\n',
     };
+    expect(await unused(files, [at('main.c')])).toEqual([
+      'gate.c#own notReferenced',
+      'gate.c#open_all notReferenced',
+    ]);
+    // What a header gives to others is used, with what defines it.
+    expect(await unused(files, [at('main.c'), at('gate.h', 'export')])).toEqual(['gate.c#own notReferenced']);
+  });
+
+  it('is not what takes the place of what a parent declares in C++, defined in its class or outside of it', async () => {
+    const files = {
+      'main.cc':
+        '#include "walker.hpp"\nstruct Simplify : public Walker { int visit(int n); int alone(int n); };\nint Simplify::visit(int n) { return n; }\nint Simplify::alone(int n) { return n; }\nint main() { Simplify s; return s.walk(1); }\n',
+      'walker.hpp':
+        '#pragma once\nstruct Walker { virtual int visit(int n) = 0; int walk(int n) { return visit(n); } };\n',
+    };
+    expect(await unused(files, [at('main.cc')])).toEqual(['main.cc#Simplify.alone~2 notReferenced']);
+  });
+
+  it('is not what stands in a routine that is used, nor what the language runs without naming it', async () => {
+    const files = {
+      'Main.java':
+        'import java.util.Iterator;\nclass Main {\n  public static void main(String[] a) {\n    class Local { void go() {} }\n    Iterator<String> it = new Iterator<>() { public boolean hasNext() { return false; } public String next() { return null; } };\n    System.out.println(new Main());\n  }\n  public String toString() { return shown(); }\n  String shown() { return ""; }\n  String unshown() { return ""; }\n}\n',
+    };
+    expect(await unused(files, [at('Main.java')])).toEqual(['Main.java#Main.unshown notReferenced']);
+  });
+
+  it('is doubtful where a reference may mean it or another, but for a macro of its name', async () => {
+    const files = {
+      'main.c': '#include "gate.h"\nint main(void) { return gate() + twin(); }\n',
+      'gate.h': '#ifdef PREFIXED\n#define gate z_gate\n#endif\nint gate(void);\nint twin(void);\n',
+      'a.c': 'int gate(void) { return 1; }\nint twin(void) { return 1; }\n',
+      'b.c': 'int twin(void) { return 2; }\n',
+    };
     const found = await unused(files, [at('main.c')]);
-    expect(found).toEqual(['gate.c#own sure', 'gate.c#open_all doubtful']);
+    expect(found.filter((each) => each.includes('#gate'))).toEqual([]);
+  });
+
+  it('is doubtful where its name stands on what is not known, and not where it stands nowhere', async () => {
+    const files = {
+      'main.py': 'from lib import Gauge\n\ndef main(x, y):\n    Gauge()\n    x.open(1).measure()\n',
+      'lib.py':
+        'class Gauge:\n    def measure(self):\n        return 1\n    def weigh(self):\n        return 2\n\nclass Scale:\n    def measure(self):\n        return 3\n',
+    };
+    const found = await unused(files, [at('main.py')]);
+    expect(found.filter((each) => each.includes('weigh'))).toEqual(['lib.py#Gauge.weigh notReferenced']);
+    expect(found).not.toContain('lib.py#Gauge.measure notReferenced');
+  });
+
+  it('of a library beside which a program only shows it is only what is not public', async () => {
+    const files = {
+      'src/A.java':
+        'public class A {\n  public void offered() { help(); }\n  private void help() {}\n  private void alone() {}\n}\n',
+      'src/examples/Shown.java': 'class Shown {\n  public static void main(String[] a) {}\n}\n',
+    };
+    const beside = { ...at('src/examples/Shown.java'), isBeside: true as const };
+    expect(await unused(files, [beside])).toEqual(['src/A.java#A.alone notReferenced']);
+    expect(await unused(files, [at('src/examples/Shown.java')])).toContain('src/A.java notReferenced');
   });
 
   it('of a part without an entry point is only what is not public there', async () => {
@@ -96,7 +143,7 @@ describe('code that no entry point reaches', () => {
       'src/A.java':
         'public class A {\n  public void offered() { help(); }\n  private void help() {}\n  private void alone() {}\n}\n',
     };
-    expect(await unused(files, [])).toEqual(['src/A.java#A.alone sure']);
+    expect(await unused(files, [])).toEqual(['src/A.java#A.alone notReferenced']);
   });
 
   it('of what an entry offers is nothing that is public', async () => {
@@ -105,8 +152,8 @@ describe('code that no entry point reaches', () => {
       'api.ts': 'export const knock = () => 1;\nconst own = () => 2;\n',
     };
     expect(await unused(files, [at('index.ts', 'export')])).toEqual([
-      'api.ts#own sure',
-      'index.ts#Door.bolt sure',
+      'api.ts#own notReferenced',
+      'index.ts#Door.bolt notReferenced',
     ]);
   });
 });

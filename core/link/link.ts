@@ -21,6 +21,7 @@ import type { Place } from '../contracts/nameRules.ts';
 import type { Declared, Value } from '../contracts/values.ts';
 import { createThroughMacros, type ThroughMacro } from './throughMacros.ts';
 import { settingsOf, unchangedFiles, type Settings } from './unchanged.ts';
+import { declaredNames, lastName } from './unresolvedNames.ts';
 import { createTargets, RUNS_CONSTRUCTOR, type Targets } from './targets.ts';
 import { createMethodsNamed, type MethodsNamed } from './uniqueNames.ts';
 
@@ -40,6 +41,8 @@ export interface Linking extends Settings {
   files: readonly FactsOfFile[];
   fileElement: Int32Array;
   dependencies: DependencyTable;
+  /** Names of each file that could not be resolved, and are declared somewhere. */
+  unresolvedNames: readonly ReadonlySet<string>[];
 }
 
 /**
@@ -68,13 +71,16 @@ export function link(
     throughMacro: createThroughMacros({ files, placed, evaluator, meant, rules, methodsNamed }),
     rules,
     methodsNamed,
+    declared: declaredNames(files),
   };
   const joined = joinsByFile(context);
   const settings = settingsOf(tree, targets, externals);
   const kept = before ? unchangedFiles(before, files, settings) : null;
+  const unresolvedNames: ReadonlySet<string>[] = [];
   files.forEach((_, file) => {
     if (kept?.[file]) {
       rows.copy(before!.dependencies, ...elementsOf(placed, file));
+      unresolvedNames.push(before!.unresolvedNames[file]);
     } else {
       for (const { declaration, with: other, kind, certainty } of joined.get(file) ?? [])
         rows.add(
@@ -86,7 +92,7 @@ export function link(
           0,
         );
       importDependencies(context, file, rows);
-      referenceDependencies(context, file, rows);
+      unresolvedNames.push(referenceDependencies(context, file, rows));
       rows.closeFile();
     }
     onFile(file + 1, files.length);
@@ -101,8 +107,14 @@ export function link(
       ecosystem,
     })),
     gaps: collectGaps(files, targets, placed.fileElement, evaluator, languageNamed, tree.acceptedExternals),
+    unresolvedNames: [
+      ...new Set(files.flatMap(({ isTest }, file) => (isTest ? [] : [...unresolvedNames[file]]))),
+    ].sort(),
   };
-  return { linked, linking: { ...settings, files, fileElement: placed.fileElement, dependencies } };
+  return {
+    linked,
+    linking: { ...settings, files, fileElement: placed.fileElement, dependencies, unresolvedNames },
+  };
 }
 
 /**
@@ -144,6 +156,7 @@ interface Context {
   throughMacro: ThroughMacro;
   rules: FamilyRules;
   methodsNamed: MethodsNamed;
+  declared: ReadonlySet<string>;
 }
 
 /** A declaration that belongs together with one elsewhere, as a dependency of a kind. */
@@ -221,7 +234,13 @@ function importDependencies({ files, targets, placed }: Context, file: number, r
   });
 }
 
-function referenceDependencies(context: Context, file: number, rows: DependencyRows): void {
+/** Gives the declared names of which it is not known what they mean here. */
+function referenceDependencies(context: Context, file: number, rows: DependencyRows): ReadonlySet<string> {
+  const unresolved = new Set<string>();
+  const leftOpen = (expression: number): void => {
+    const name = lastName(files[file].facts, expression);
+    if (name !== null && context.declared.has(name)) unresolved.add(name);
+  };
   const { files, placed, evaluator } = context;
   const { references, declarations } = files[file].facts;
   const declared = placed.declarationElement[file];
@@ -236,6 +255,7 @@ function referenceDependencies(context: Context, file: number, rows: DependencyR
     const value = evaluator.evaluate(file, expression);
     if (value) {
       const targets = context.meant(file, value, kind, references.args[r], owner);
+      if (targets.length === 0) leftOpen(expression);
       for (const { element, kind: meant, certainty } of targets) {
         const dependency = meant === RUNS_CONSTRUCTOR ? kindNumber.initialize : referenceDependency[meant];
         // Of an element's uses of itself, only recursion says anything.
@@ -260,7 +280,9 @@ function referenceDependencies(context: Context, file: number, rows: DependencyR
       const to = elementOf(context, candidate);
       if (to !== from) rows.add(from, to, referenceDependency[kind], certainty, line, column);
     }
+    if (candidates.length === 0) leftOpen(expression);
   }
+  return unresolved;
 }
 
 /** The element of a declaration, or of the definition that it stands for. */

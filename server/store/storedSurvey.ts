@@ -16,7 +16,14 @@ const packr = new Packr({ moreTypes: true, useRecords: false });
 
 /** Parts that hold columns, and what the numbers in them stand for; and the parts that are small. */
 export const columnParts = ['elements', 'dependencies', 'figures', 'names'] as const;
-export const restParts = ['files', 'gaps', 'externals', 'buildModules', 'overloads'] as const;
+export const restParts = [
+  'files',
+  'gaps',
+  'externals',
+  'buildModules',
+  'overloads',
+  'unresolvedNames',
+] as const;
 export const surveyParts = [...columnParts, ...restParts] as const;
 type Part = (typeof surveyParts)[number];
 
@@ -113,9 +120,16 @@ export function unpackColumns(parts: readonly StoredRow[]): SurveyColumns {
 
 /** The rest of a survey, brought up in the same way. */
 export function unpackRest(parts: readonly StoredRow[]): SurveyRest {
-  const { files, gaps = [], externals = [], buildModules = [], overloads = [] } = unpackParts(parts);
+  const {
+    files,
+    gaps = [],
+    externals = [],
+    buildModules = [],
+    overloads = [],
+    unresolvedNames = [],
+  } = unpackParts(parts);
   if (!files) throw outdated();
-  return { files, gaps, externals, buildModules, overloads };
+  return { files, gaps, externals, buildModules, overloads, unresolvedNames };
 }
 
 /** A row of the store: a part of a survey, or a stretch of one. */

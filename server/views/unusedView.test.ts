@@ -34,13 +34,14 @@ describe('the page of unused code', () => {
     const all = await page('', ['desk/main.ts']);
     expect(named(all)).toEqual(['tolls/toll.ts#own 3', 'tolls/gone.ts 1', 'tolls/toll.ts#alone 1']);
     expect([all.total, all.codeLines, all.allLines]).toEqual([3, 5, 8]);
-    expect(all.counts).toEqual({ sure: 2, likely: 1, doubtful: 0, onlyTests: 0 });
+    expect(all.counts).toEqual({ notReferenced: 2, byUnused: 1, byTests: 0, doubtful: 0 });
     expect(all.said).toEqual(['desk/main.ts']);
   });
 
-  it('lists those of a certainty, and of a scope, and counts them all the same', async () => {
+  it('lists those of a class, by its name of now or earlier, and of a scope, and counts them all the same', async () => {
     const likely = await page('show=likely', ['desk/main.ts']);
-    expect([named(likely), likely.counts.sure]).toEqual([['tolls/toll.ts#own 3'], 2]);
+    expect(named(await page('show=byUnused', ['desk/main.ts']))).toEqual(named(likely));
+    expect([named(likely), likely.counts.notReferenced]).toEqual([['tolls/toll.ts#own 3'], 2]);
     expect((await page('', ['desk/main.ts'], 'desk')).total).toBe(0);
   });
 

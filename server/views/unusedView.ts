@@ -1,28 +1,27 @@
 import type { EntryPoint } from '../../core/contracts/language.ts';
-import {
-  unreachedCertainties,
-  unreachedCode,
-  type UnreachedCertainty,
-  type UnreachedCode,
-} from '../../core/judge/unreached.ts';
+import { unreachedCode, type Unreached, type UnreachedCode } from '../../core/judge/unreached.ts';
+import { unusedClasses, type Doubt, type UnusedClass } from '../../core/judge/unusedClasses.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { KIND } from '../../core/facts/fileFacts.ts';
 import { globMatcher } from '../../core/search/glob.ts';
+import { csvOf } from '../export/csv.ts';
 import { ruleBook } from '../store/ruleBooks.ts';
 import { intakeOf } from '../store/surveys.ts';
-import { elementOf, labelOf, type ElementLabel } from './ground/elements.ts';
+import { elementOf, kindOf, labelOf, type ElementLabel } from './ground/elements.ts';
 import { surveyMemo } from './ground/surveyMemo.ts';
 import { isInScope } from './ground/scope.ts';
 import { testElements } from './ground/tests.ts';
 import { keptRules } from './rules/readRules.ts';
+import { doubtWords, unusedWords } from './unusedWords.ts';
 import type { ViewRequest } from './viewRequest.ts';
 
 export interface UnusedRow extends ElementLabel {
   file: string;
   line: number;
   codeLines: number;
-  certainty: UnreachedCertainty;
-  onlyTests: boolean;
+  class: UnusedClass;
+  /** Why it is doubtful; null where it is not. */
+  doubt: Doubt | null;
 }
 
 export interface UnusedPage {
@@ -31,9 +30,9 @@ export interface UnusedPage {
   total: number;
   codeLines: number;
   allLines: number;
-  /** By certainty, and what only tests reach: how many there are, whatever is chosen. */
-  counts: Record<UnreachedCertainty | 'onlyTests', number>;
-  show: 'all' | UnreachedCertainty | 'onlyTests';
+  /** By class: how many there are, whatever is chosen. */
+  counts: Record<UnusedClass, number>;
+  show: 'all' | UnusedClass;
   page: number;
   pages: number;
   /** Where it begins: what was found, by role, and what people said. */
@@ -69,29 +68,24 @@ export function unusedView({
   const said = [...keptRules(text).entries];
   const { entryPoints } = intakeOf(store, record.id);
   const { found, libraries } = unreachedOf(survey, entryPoints, said);
-  const { elements, figures, files } = survey;
-  const codeOfFile = new Map(files.map(({ element, lines }) => [element, lines.code]));
-  const codeOf = (e: number): number =>
-    elements.kind[e] === KIND.file ? (codeOfFile.get(e) ?? 0) : figures.codeLines[e];
+  const { elements, files } = survey;
+  const codeOf = codeLinesOf(survey);
   const inScope = found.filter(({ element }) => isInScope(scope, element));
-  const counts = { sure: 0, likely: 0, doubtful: 0, onlyTests: 0 };
-  for (const { certainty, onlyTests } of inScope) counts[onlyTests ? 'onlyTests' : certainty]++;
-  const show =
-    [...unreachedCertainties, 'onlyTests' as const].find((each) => each === params.get('show')) ?? 'all';
-  const chosen = inScope.filter(
-    ({ certainty, onlyTests }) => show === 'all' || (onlyTests ? 'onlyTests' : certainty) === show,
-  );
-  chosen.sort((a, b) => codeOf(b.element) - codeOf(a.element) || a.element - b.element);
+  const counts = { notReferenced: 0, byUnused: 0, byTests: 0, doubtful: 0 };
+  for (const each of inScope) counts[each.class]++;
+  const show = shownClass(params.get('show'));
+  const chosen = inScope.filter((each) => show === 'all' || each.class === show);
+  chosen.sort(largestFirst(codeOf));
   const pages = Math.max(1, Math.ceil(chosen.length / PART));
   const page = Math.min(pages - 1, Math.max(0, Math.floor(Number(params.get('page')) || 0)));
   const roles = [...new Set(entryPoints.map(({ role }) => role))];
   return {
-    rows: chosen.slice(page * PART, (page + 1) * PART).map(({ element, certainty, onlyTests }) => ({
+    rows: chosen.slice(page * PART, (page + 1) * PART).map(({ element, class: own, doubt }) => ({
       ...labelOf(survey, element),
       file: elements.key[elements.file[element]],
       line: Math.max(1, elements.startLine[element]),
       codeLines: codeOf(element),
-      ...{ certainty, onlyTests },
+      ...{ class: own, doubt },
     })),
     total: chosen.length,
     codeLines: chosen.reduce((sum, { element }) => sum + codeOf(element), 0),
@@ -107,4 +101,48 @@ export function unusedView({
         .length,
     })),
   };
+}
+
+/** How classes were called in addresses before. */
+const earlier: Record<string, UnusedClass> = {
+  sure: 'notReferenced',
+  likely: 'byUnused',
+  onlyTests: 'byTests',
+};
+
+function shownClass(asked: string | null): 'all' | UnusedClass {
+  const known = unusedClasses.find((each) => each === asked);
+  return known ?? (asked !== null && Object.hasOwn(earlier, asked) ? earlier[asked] : 'all');
+}
+
+/** Lines of code of an element, those of a file as a whole. */
+function codeLinesOf({ elements, figures, files }: SurveyedCodebase): (element: number) => number {
+  const ofFile = new Map(files.map(({ element, lines }) => [element, lines.code]));
+  return (e) => (elements.kind[e] === KIND.file ? (ofFile.get(e) ?? 0) : figures.codeLines[e]);
+}
+
+function largestFirst(codeOf: (element: number) => number): (a: Unreached, b: Unreached) => number {
+  return (a, b) => codeOf(b.element) - codeOf(a.element) || a.element - b.element;
+}
+
+/** All that is unused as comma-separated values, the largest first. */
+export function unusedCsv(
+  survey: SurveyedCodebase,
+  entryPoints: readonly EntryPoint[],
+  said: readonly string[],
+): string {
+  const codeOf = codeLinesOf(survey);
+  const { found } = unreachedOf(survey, entryPoints, said);
+  return csvOf([
+    ['key', 'kind', 'lines', 'class', 'reason'],
+    ...[...found]
+      .sort(largestFirst(codeOf))
+      .map(({ element, class: own, doubt }) => [
+        survey.elements.key[element],
+        kindOf(survey, element),
+        codeOf(element),
+        own,
+        doubt === null ? unusedWords[own] : doubtWords[doubt],
+      ]),
+  ]);
 }

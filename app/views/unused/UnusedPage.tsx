@@ -1,4 +1,6 @@
 import { useMemo } from 'react';
+import { unusedClasses } from '../../../core/judge/unusedClasses.ts';
+import { doubtWords, unusedWords } from '../../../server/views/unusedWords.ts';
 import type { UnusedPage as Page, UnusedRow } from '../../../server/views/unusedView.ts';
 import type { ScopeChoice } from '../../../server/views/scopeView.ts';
 import { Caption, ParameterChoice, ScopePart } from '../../frame/Caption.tsx';
@@ -10,12 +12,6 @@ import { usePicture } from '../../state/usePicture.ts';
 import { useRulesEdit, type RulesEditor } from '../../state/useRulesEdit.ts';
 import './unused.css';
 
-const certaintyWords: Record<UnusedRow['certainty'], string> = {
-  sure: 'nothing refers to it',
-  likely: 'only what is unused itself refers to it',
-  doubtful: 'may be called by name, or linked to',
-};
-
 /** Files, types and routines that no entry point reaches, the largest first; what is one after all is said to be. */
 export function UnusedPage({ scope, ...page }: Page & { scope: ScopeChoice }) {
   const { rows, total, codeLines, allLines, counts, pages, page: part, revision } = page;
@@ -24,18 +20,18 @@ export function UnusedPage({ scope, ...page }: Page & { scope: ScopeChoice }) {
   const editor = useRulesEdit(revision);
   const keys = useMemo(() => rows.map(({ key }) => key), [rows]);
   const shows = [
-    { value: 'all', label: 'however sure that is' },
-    { value: 'sure', label: `that nothing refers to (${figure(counts.sure)})` },
-    { value: 'likely', label: `that only unused code refers to (${figure(counts.likely)})` },
-    { value: 'doubtful', label: `of which that is doubtful (${figure(counts.doubtful)})` },
-    { value: 'onlyTests', label: `that tests alone reach (${figure(counts.onlyTests)})` },
+    { value: 'all', label: 'all of it' },
+    ...unusedClasses.map((each) => ({
+      value: each,
+      label: `${unusedWords[each]} (${figure(counts[each])})`,
+    })),
   ];
   return (
     <>
       <Caption>
-        Files, types and routines of <ScopePart scope={scope} /> that no entry point reaches,{' '}
-        <ParameterChoice label="which" name="show" options={shows} value={page.show} also={{ page: null }} />,
-        the largest first.
+        Unused files, types and routines of <ScopePart scope={scope} />,{' '}
+        <ParameterChoice label="class" name="show" options={shows} value={page.show} also={{ page: null }} />,
+        largest first.
       </Caption>
       <div className="view-tools">
         <span>
@@ -52,7 +48,7 @@ export function UnusedPage({ scope, ...page }: Page & { scope: ScopeChoice }) {
               disabled={part === 0}
               onClick={() => change({ page: String(part - 1) })}
             >
-              Before
+              Previous
             </button>
             <span>
               {figure(part + 1)} of {figure(pages)}
@@ -83,7 +79,9 @@ export function UnusedPage({ scope, ...page }: Page & { scope: ScopeChoice }) {
       )}
       <Begins page={page} editor={editor} />
       <div className="page unused-list" tabIndex={0} data-picture role="region" aria-label="Unused code">
-        {rows.length === 0 && <p className="faded">All of it is reached from where the outside begins.</p>}
+        {rows.length === 0 && (
+          <p className="faded">Every file, type and routine here is used from an entry point.</p>
+        )}
         <NamedList all={rows}>
           {rows.map((row) => (
             <Row key={row.key} row={row} editor={editor} />
@@ -105,37 +103,40 @@ function Row({ row, editor }: { row: UnusedRow; editor: RulesEditor }) {
         <CutName name={row.file} />
       </span>
       <span className="faded">
-        {row.kind}: {row.onlyTests ? 'tests alone reach it' : certaintyWords[row.certainty]}
+        {row.kind}: {unusedWords[row.class]}
+        {row.doubt !== null && `: ${doubtWords[row.doubt]}`}
       </span>
       <button
         type="button"
         className="plain-button link"
-        title={`The outside begins at ${row.file}: it and what it reaches are used`}
-        onClick={() => editor.edit(`${row.file} is an entry`, { do: 'addEntry', pattern: row.file })}
+        title={`Makes ${row.file} an entry point: it and all it uses count as used`}
+        onClick={() =>
+          editor.edit(`added the entry point ${row.file}`, { do: 'addEntry', pattern: row.file })
+        }
       >
-        It is used
+        Add entry point
       </button>
     </div>
   );
 }
 
-/** Where the outside begins: what was found, and what people said, each to be taken back. */
+/** Entry points: those that were found, and those that people added, each to be removed. */
 function Begins({ page: { begins, said, libraries }, editor }: { page: Page; editor: RulesEditor }) {
   return (
     <div className="unused-begins faded">
-      It begins at{' '}
+      Entry points:{' '}
       {begins.length === 0
-        ? 'no entry point that was found'
+        ? 'none found'
         : begins.map(({ role, count }) => `${counted(count, role)}`).join(', ')}
-      {said.length > 0 && ', and as said at '}
+      {said.length > 0 && '; added: '}
       {said.map((pattern) => (
         <span key={pattern} className="mono unused-said">
           {pattern}
           <button
             type="button"
             className="plain-button"
-            aria-label={`${pattern} is no entry`}
-            onClick={() => editor.edit(`${pattern} is no entry`, { do: 'takeEntryOut', pattern })}
+            aria-label={`Remove the entry point ${pattern}`}
+            onClick={() => editor.edit(`removed the entry point ${pattern}`, { do: 'takeEntryOut', pattern })}
           >
             ×
           </button>
@@ -143,26 +144,26 @@ function Begins({ page: { begins, said, libraries }, editor }: { page: Page; edi
       ))}
       .{' '}
       {libraries > 0 &&
-        `${counted(libraries, 'file')} of parts without one: there, all that is public counts as one. `}
-      Computed imports, reflection and frameworks may use what nothing refers to.{' '}
+        `${counted(libraries, 'file')} of libraries: all that is public there counts as used. `}
+      Reflection, frameworks and configuration may use what no code references.{' '}
       <form
         className="unused-add"
         onSubmit={(event) => {
           event.preventDefault();
           const pattern = new FormData(event.currentTarget).get('pattern') as string;
-          editor.edit(`${pattern} is an entry`, { do: 'addEntry', pattern });
+          editor.edit(`added the entry point ${pattern}`, { do: 'addEntry', pattern });
           event.currentTarget.reset();
         }}
       >
         <input
           className="field"
           name="pattern"
-          aria-label="Files at which the outside begins"
+          aria-label="Files that are entry points"
           placeholder="app/routes/**"
           required
         />
         <button type="submit" className="chip" disabled={editor.isBusy}>
-          The outside begins there
+          Add entry point
         </button>
       </form>
     </div>

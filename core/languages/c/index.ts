@@ -1,4 +1,6 @@
-import type { LanguageDefinition } from '../../contracts/language.ts';
+import type { FileTree } from '../../contracts/fileTree.ts';
+import type { EntryPoint, LanguageDefinition } from '../../contracts/language.ts';
+import type { FactsOfFile } from '../../contracts/linked.ts';
 import { grammarReader } from '../reading/grammarReader.ts';
 import { mainRoutines } from '../reading/mainRoutines.ts';
 import { numbersByWidth } from '../reading/primitives.ts';
@@ -8,6 +10,7 @@ import { commonNames, nativeNames } from './names.ts';
 import { learnDefinedMacros, learnMacros, macroTable, type MacroTable } from './prepare/macros.ts';
 import { macrosAmong, openTable, packTable } from './prepare/packedTable.ts';
 import { prepare } from './prepare/prepare.ts';
+import { publicHeaders } from './publicHeaders.ts';
 import { vocabulary } from './vocabulary.ts';
 
 const C = 'tree-sitter-c/tree-sitter-c.wasm';
@@ -27,6 +30,11 @@ function tableFor(text: string, learnt: Uint8Array | undefined): MacroTable {
   return table;
 }
 
+/** Programs, and headers that others include. */
+function entryPoints(tree: FileTree, files: readonly FactsOfFile[]): EntryPoint[] {
+  return [...mainRoutines(files, ['c', 'cpp']), ...publicHeaders(tree, files)];
+}
+
 const shared = {
   family,
   learn: learnMacros,
@@ -44,7 +52,7 @@ const shared = {
     extractFacts,
     readDeclarations,
   }),
-  entryPoints: (_, files) => mainRoutines(files, ['c', 'cpp']),
+  entryPoints,
   // What is compiled is listed by the build; only headers are there to be included.
   standsAlone: (path) => /\.(c|cc|cpp|cxx|c\+\+)$/i.test(path),
   resolver: createResolver,
@@ -55,6 +63,8 @@ const shared = {
     aliases: { nought: 'int', unsigned: 'unsigned int' },
     byConstructors: true,
   },
+  // Ends of lives, and what a loop over a container asks of it.
+  runUnnamed: /^(~.*|begin|end|cbegin|cend|operator .*|operator\W.*)$/,
 } satisfies Partial<LanguageDefinition>;
 
 export const c: LanguageDefinition = {

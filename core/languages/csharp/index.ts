@@ -14,6 +14,8 @@ export const csharp: LanguageDefinition = {
   interpreters: /^(dotnet-script|csharp)$/,
   reader: grammarReader({ vocabulary, prepare, extractFacts, readDeclarations }),
   entryPoints: programs,
+  runUnnamed:
+    /^(ToString|Equals|GetHashCode|Finalize|Dispose|DisposeAsync|GetEnumerator|CompareTo|Deconstruct|~.*|operator.*|static .*|.*\..*)$/,
   standsAlone: (path) => /(^|\/)(AssemblyInfo|GlobalUsings)\.cs$|\.Designer\.cs$/.test(path),
   packages: 'declared',
   resolver: createResolver,

@@ -28,6 +28,7 @@ export const python: LanguageDefinition = {
   packages: packageByFolder,
   resolver: createResolver,
   names: pythonNames,
+  runUnnamed: /^__\w+__$/,
   specialRoutines: { made: '__init__', allocated: '__new__', called: '__call__' },
   commonNames,
 };

@@ -2,6 +2,10 @@ import { FLAG, KIND } from '../../facts/fileFacts.ts';
 import type { FactsOfFile } from '../../contracts/linked.ts';
 import type { EntryPoint } from '../../contracts/language.ts';
 
+/** Where programs lie that show, measure, test or serve a library. */
+const beside =
+  /(^|\/)(examples?|samples?|demos?|tutorials?|bench(mark)?s?|benchlog|perf|fuzz(ers?|ing)?|tools?|utils?|contrib|scripts?|tests?|testing|docs?)\/|[_-]?(bench(mark)?|fuzz(er)?|example|demo|test)s?\.\w+$/i;
+
 /** Files of some languages in which a routine `main`, or as `called`, begins a program: on its own, or static in a type. */
 export function mainRoutines(
   files: readonly FactsOfFile[],
@@ -17,7 +21,8 @@ export function mainRoutines(
       const isProgram =
         parent < 0 ? !(declarations.flags[d] & FLAG.bodiless) : declarations.flags[d] & FLAG.static;
       const name = parent < 0 ? path.slice(path.lastIndexOf('/') + 1) : names[declarations.name[parent]];
-      if (isProgram) return [{ path, role: 'program' as const, name }];
+      if (isProgram)
+        return [{ path, role: 'program' as const, name, ...(beside.test(path) ? { isBeside: true } : {}) }];
     }
     return [];
   });

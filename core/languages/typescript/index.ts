@@ -29,6 +29,7 @@ export const typescript: LanguageDefinition = {
   resolver: createResolver,
   specialRoutines: { made: 'constructor' },
   commonNames,
+  runUnnamed: /^(constructor|toString|toJSON|valueOf|\[Symbol\.\w+\]|Symbol\.\w+)$/,
 };
 
 /** JavaScript is read by the same extraction through its own grammar, and resolved by the same rules. */
@@ -40,5 +41,6 @@ export const javascript: LanguageDefinition = {
   reader: grammarReader({ ...passes, prepare: (text) => ({ text: bridgeReservedNames(text) }) }),
   resolver: createResolver,
   commonNames,
+  runUnnamed: /^(constructor|toString|toJSON|valueOf|\[Symbol\.\w+\]|Symbol\.\w+)$/,
   importsWholeAsDefault: true,
 };

@@ -1,0 +1,218 @@
+import { CERTAINTY, dependencyKinds, firstRow, type DependencyTable } from '../contracts/linked.ts';
+import { FLAG, FORM, KIND } from '../facts/fileFacts.ts';
+import { inheritedMembers } from '../hierarchy/overrides.ts';
+import { relatives, typeHierarchy } from '../hierarchy/typeHierarchy.ts';
+import type { SurveyedCodebase } from '../survey.ts';
+
+/** Marks all that runs, or may run, when some elements do, beside what is marked already. */
+export type Reach = (reached: Uint8Array, begun: Iterable<number>) => void;
+
+/** What is the same for every walk over one survey. */
+export interface Reaching {
+  /** Follows exact and inferred references alone. */
+  firm: Reach;
+  /** Follows references that may mean one of several as well. */
+  all: Reach;
+}
+
+const PASSED_ON = dependencyKinds.indexOf('reExport');
+
+/** A type with parents: its members with those that they take the place of, and whether any of its parents is outside. */
+interface Heir {
+  type: number;
+  overrides: [own: number, taken: number][];
+  hasOuterParent: boolean;
+}
+
+/**
+ * Mark and sweep from what is entered. A file that is reached runs what stands at its top; what is referred to is reached, with what it
+ * stands in; a declaration leads to its definitions; a routine that takes the place of one that is reached, whose type has parents
+ * outside, or that the language runs without naming it, is reached with its type; so is what a routine makes without a name.
+ * O(elements + dependencies + members of types with parents) a walk.
+ */
+export function reaching(
+  survey: SurveyedCodebase,
+  runUnnamed: (file: number) => RegExp | undefined,
+): Reaching {
+  const heirs = heirsOf(survey);
+  const bodiesOf = bodiesByDeclaration(survey);
+  const isSettled = meantForSure(survey);
+  const walk =
+    (mostUnsure: number): Reach =>
+    (reached, begun) => {
+      const queue: number[] = [];
+      const mark = marker(survey, reached, queue);
+      for (const element of begun) mark(element);
+      for (let isDone = false; !isDone;) {
+        for (let e = queue.pop(); e !== undefined; e = queue.pop()) {
+          implied(survey, e, { mark, bodiesOf, unnamed: runUnnamed(survey.elements.file[e]) });
+          referred(survey, e, { mostUnsure, isSettled }, mark);
+        }
+        for (const heir of heirs) if (reached[heir.type] === 1) takenPlaces(survey, heir, reached, mark);
+        isDone = queue.length === 0;
+      }
+    };
+  return { firm: walk(CERTAINTY.inferred), all: walk(CERTAINTY.ambiguous) };
+}
+
+/** All of an element: itself, and what stands in it. */
+export function whole({ elements }: SurveyedCodebase, element: number): number[] {
+  return Array.from({ length: elements.subtreeEnd[element] - element }, (_, i) => element + i);
+}
+
+function marker(
+  { elements }: SurveyedCodebase,
+  reached: Uint8Array,
+  queue: number[],
+): (element: number) => void {
+  return (element) => {
+    for (
+      let e = element;
+      e >= 0 && e < elements.firstExternal && elements.kind[e] !== KIND.folder;
+      e = elements.parent[e]
+    ) {
+      if (reached[e] === 1) return;
+      reached[e] = 1;
+      queue.push(e);
+    }
+  };
+}
+
+/** What comes with an element that is reached, though nothing refers to it. */
+function implied(
+  survey: SurveyedCodebase,
+  e: number,
+  {
+    mark,
+    bodiesOf,
+    unnamed,
+  }: {
+    mark: (element: number) => void;
+    bodiesOf: ReadonlyMap<number, readonly number[]>;
+    unnamed: RegExp | undefined;
+  },
+): void {
+  const { elements } = survey;
+  bodiesOf.get(e)?.forEach(mark);
+  // What a value is made of, as the routines of an object, goes with it.
+  if (elements.kind[e] === KIND.field) whole(survey, e).forEach(mark);
+  const isRoutine = elements.kind[e] === KIND.routine;
+  if (!isRoutine && elements.kind[e] !== KIND.type) return;
+  for (let own = e + 1; own < elements.subtreeEnd[e]; own = elements.subtreeEnd[own]) {
+    // What is made runs its constructor, however that is called; a type within a routine is there to be made in it.
+    const isRun = isRoutine
+      ? elements.kind[own] === KIND.type
+      : elements.form[own] === FORM.constructor || unnamed?.test(elements.name[own]) === true;
+    if (isRun && isRoutine) whole(survey, own).forEach(mark);
+    else if (isRun) mark(own);
+  }
+}
+
+function referred(
+  survey: SurveyedCodebase,
+  e: number,
+  { mostUnsure, isSettled }: { mostUnsure: number; isSettled: Uint8Array },
+  mark: (element: number) => void,
+): void {
+  const { dependencies } = survey;
+  for (
+    let row = firstRow(dependencies.from, e);
+    row < dependencies.count && dependencies.from[row] === e;
+    row++
+  ) {
+    if (dependencies.certainty[row] > mostUnsure && isSettled[row] === 0) continue;
+    mark(dependencies.to[row]);
+    // What is passed on as a whole is offered by whoever passes it on.
+    if (dependencies.kind[row] === PASSED_ON) offeredBy(survey, dependencies.to[row]).forEach(mark);
+  }
+}
+
+function takenPlaces(
+  survey: SurveyedCodebase,
+  { type, overrides, hasOuterParent }: Heir,
+  reached: Uint8Array,
+  mark: (element: number) => void,
+): void {
+  const { elements } = survey;
+  for (const [own, taken] of overrides) if (reached[taken] === 1 && reached[own] === 0) mark(own);
+  if (!hasOuterParent) return;
+  for (let own = type + 1; own < elements.subtreeEnd[type]; own = elements.subtreeEnd[own])
+    if (reached[own] === 0 && !(elements.flags[own] & FLAG.private)) mark(own);
+}
+
+/** What a file has at its top for others; nothing for what is no file. */
+function offeredBy({ elements }: SurveyedCodebase, file: number): number[] {
+  if (elements.kind[file] !== KIND.file) return [];
+  const found: number[] = [];
+  for (let e = file + 1; e < elements.subtreeEnd[file]; e = elements.subtreeEnd[e])
+    if (elements.flags[e] & FLAG.exported) found.push(e);
+  return found;
+}
+
+/**
+ * The definitions of each routine of C and C++ that is only declared somewhere: those of the same qualified name that take as many
+ * parameters, or all of the name where none does. One that only its own file sees is declared there alone.
+ */
+function bodiesByDeclaration({ elements, files, figures }: SurveyedCodebase): Map<number, number[]> {
+  const byName = new Map<string, number[]>();
+  const declared: number[] = [];
+  const nameOf = (e: number): string =>
+    elements.key[e].slice(elements.key[e].indexOf('#') + 1).replace(/~\d+/g, '');
+  for (const { element, language } of files) {
+    if (language !== 'c' && language !== 'cpp') continue;
+    for (let e = element + 1; e < elements.subtreeEnd[element]; e++) {
+      if (elements.kind[e] !== KIND.routine) continue;
+      if (elements.flags[e] & FLAG.bodiless) declared.push(e);
+      else {
+        const known = byName.get(nameOf(e));
+        if (known) known.push(e);
+        else byName.set(nameOf(e), [e]);
+      }
+    }
+  }
+  const bodies = new Map<number, number[]>();
+  for (const e of declared) {
+    const seen = (byName.get(nameOf(e)) ?? []).filter(
+      (body) =>
+        !(elements.flags[body] & FLAG.static) ||
+        elements.file[body] === elements.file[e] ||
+        elements.kind[elements.parent[e]] === KIND.type,
+    );
+    const same = seen.filter((body) => figures.parameters[body] === figures.parameters[e]);
+    if (seen.length > 0) bodies.set(e, same.length > 0 ? same : seen);
+  }
+  return bodies;
+}
+
+/** Rows of references that may mean one routine or macros of its name, marked 1: builds that define those call the routine under another name. */
+function meantForSure({ elements, dependencies }: SurveyedCodebase): Uint8Array {
+  const isSure = new Uint8Array(dependencies.count);
+  for (let row = 0; row < dependencies.count;) {
+    const from = dependencies.from[row];
+    const routines = new Map<number, number[]>();
+    for (; row < dependencies.count && dependencies.from[row] === from; row++) {
+      const to = dependencies.to[row];
+      if (dependencies.certainty[row] !== CERTAINTY.ambiguous || elements.form[to] === FORM.macro) continue;
+      const place = placeOf(dependencies, row);
+      routines.set(place, [...(routines.get(place) ?? []), row]);
+    }
+    for (const rows of routines.values()) if (rows.length === 1) isSure[rows[0]] = 1;
+  }
+  return isSure;
+}
+
+/** The first place of a row as one number. */
+function placeOf({ line, column, placeStart }: DependencyTable, row: number): number {
+  return line[placeStart[row]] * 65_536 + column[placeStart[row]];
+}
+
+function heirsOf(survey: SurveyedCodebase): Heir[] {
+  const hierarchy = typeHierarchy(survey);
+  return [...hierarchy.parents.keys()].map((type) => ({
+    type,
+    overrides: [...inheritedMembers(survey, hierarchy, type).overrides],
+    hasOuterParent: [...relatives(hierarchy.parents, type).keys()].some(
+      (e) => e >= survey.elements.firstExternal,
+    ),
+  }));
+}

@@ -1,0 +1,27 @@
+import { EXPRESSION, type FileFacts } from '../facts/fileFacts.ts';
+import type { FactsOfFile } from '../contracts/linked.ts';
+
+/** All names that files declare, to be asked of what is not resolved. O(declarations). */
+export function declaredNames(files: readonly FactsOfFile[]): ReadonlySet<string> {
+  const names = new Set<string>();
+  for (const { facts } of files) for (const name of facts.declarations.name) names.add(facts.names[name]);
+  return names;
+}
+
+/** The name that stands last in an expression, by which a reference names what it means; null where none does. */
+export function lastName(
+  { expressions: { operation, a, b }, names }: FileFacts,
+  expression: number,
+): string | null {
+  switch (operation[expression]) {
+    case EXPRESSION.member:
+    case EXPRESSION.routineMember:
+      return names[b[expression]];
+    case EXPRESSION.name:
+    case EXPRESSION.typeName:
+    case EXPRESSION.global:
+      return names[a[expression]];
+    default:
+      return null;
+  }
+}
