@@ -75,6 +75,8 @@ export interface LanguageDefinition {
    * language itself asks for.
    */
   runUnnamed?: RegExp;
+  /** Names of routines that are called from outside by convention, wherever they stand. */
+  enteredByName?: RegExp;
   /** True when `(T)(x)`, which looks like a call, turns a value into one of the type. */
   castsLookLikeCalls?: true;
   /** True when the default import of a file without one brings the file as a whole. */

@@ -148,6 +148,6 @@ export interface LinkedCodebase {
   dependencies: DependencyTable;
   externals: External[];
   gaps: Gap[];
-  /** Declared names that code other than tests refers to where it could not be found out what is meant, sorted. */
+  /** Declared names that code other than tests says where it could not be found out what is meant, or in strings; sorted. */
   unresolvedNames: string[];
 }

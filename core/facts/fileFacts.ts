@@ -23,10 +23,12 @@ export interface FileFacts {
   isScript: boolean;
   /** Package that the file says it belongs to, with dots; empty for none or where the language has no such thing. */
   packageName: string;
+  /** Names that stand in strings, by which something may be loaded or called. */
+  quoted?: string[];
 }
 
 /** Part of the cache key: raise it whenever extraction gives different facts for the same text. */
-export const FRONT_END_VERSION = 23;
+export const FRONT_END_VERSION = 24;
 
 export type ParseState = 'clean' | 'partial' | 'failed';
 

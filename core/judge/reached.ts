@@ -1,7 +1,6 @@
 import { CERTAINTY, dependencyKinds, firstRow, type DependencyTable } from '../contracts/linked.ts';
 import { FLAG, FORM, KIND } from '../facts/fileFacts.ts';
-import { inheritedMembers } from '../hierarchy/overrides.ts';
-import { relatives, typeHierarchy } from '../hierarchy/typeHierarchy.ts';
+import { membersOf, relatives, typeHierarchy } from '../hierarchy/typeHierarchy.ts';
 import type { SurveyedCodebase } from '../survey.ts';
 
 /** Marks all that runs, or may run, when some elements do, beside what is marked already. */
@@ -208,11 +207,42 @@ function placeOf({ line, column, placeStart }: DependencyTable, row: number): nu
 
 function heirsOf(survey: SurveyedCodebase): Heir[] {
   const hierarchy = typeHierarchy(survey);
-  return [...hierarchy.parents.keys()].map((type) => ({
-    type,
-    overrides: [...inheritedMembers(survey, hierarchy, type).overrides],
-    hasOuterParent: [...relatives(hierarchy.parents, type).keys()].some(
-      (e) => e >= survey.elements.firstExternal,
-    ),
-  }));
+  return [...hierarchy.parents.keys()].map((type) => {
+    const ancestors = [...relatives(hierarchy.parents, type).keys()].filter((e) => e !== type);
+    return {
+      type,
+      overrides: overridesOf(survey, type, ancestors),
+      hasOuterParent: ancestors.some((e) => e >= survey.elements.firstExternal),
+    };
+  });
+}
+
+/**
+ * Members of a type that may take the place of one of an ancestor: by its name, and as many parameters where both have some. Which of
+ * several overloads that is is not decided: whichever is run, none of them is called unused for it.
+ */
+function overridesOf(
+  survey: SurveyedCodebase,
+  type: number,
+  ancestors: readonly number[],
+): [own: number, taken: number][] {
+  const { elements, figures } = survey;
+  const own = new Map<string, number[]>();
+  for (const member of membersOf(survey, type))
+    own.set(elements.name[member], [...(own.get(elements.name[member]) ?? []), member]);
+  const isRoutine = (e: number): boolean => elements.kind[e] === KIND.routine;
+  return ancestors
+    .filter((ancestor) => ancestor < elements.firstExternal)
+    .flatMap((ancestor) => membersOf(survey, ancestor))
+    .flatMap((taken) => {
+      const named = own.get(elements.name[taken]) ?? [];
+      const fitting = named.filter(
+        (e) => !isRoutine(e) || !isRoutine(taken) || figures.parameters[e] === figures.parameters[taken],
+      );
+      // With parameters that have values of their own, or that are packed, the only one of the name is meant.
+      return (fitting.length === 0 && named.length === 1 ? named : fitting).map((e): [number, number] => [
+        e,
+        taken,
+      ]);
+    });
 }

@@ -127,6 +127,18 @@ describe('code that no entry point reaches', () => {
     expect(found).not.toContain('lib.py#Gauge.measure notReferenced');
   });
 
+  it('is doubtful where its name stands in a string, and not what is called from outside by its name', async () => {
+    const files = {
+      'main.c': 'int main(void) { load("open_gate"); return 0; }\n',
+      'gate.c':
+        'int open_gate(void) { return 1; }\nint shut_gate(void) { return 2; }\nint Java_canal_Gate_open(void) { return own(); }\nint own(void) { return 3; }\n',
+    };
+    expect(await unused(files, [at('main.c')])).toEqual([
+      'gate.c#open_gate doubtful, byName',
+      'gate.c#shut_gate notReferenced',
+    ]);
+  });
+
   it('of a library beside which a program only shows it is only what is not public', async () => {
     const files = {
       'src/A.java':

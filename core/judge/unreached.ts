@@ -85,6 +85,10 @@ function beginnings(
   for (const file of files) {
     const { element, path, language } = file;
     if (isTest[element] === 1) continue;
+    const entered = languageNamed(language)?.enteredByName;
+    if (entered)
+      for (let e = element + 1; e < elements.subtreeEnd[element]; e++)
+        if (elements.kind[e] === KIND.routine && entered.test(elements.name[e])) begun.push(e);
     const isLibrary = !withEntry.has(partOf(element));
     if (isLibrary) libraries++;
     else if (!isBegin(file)) continue;

@@ -6,7 +6,7 @@ export const unusedClasses = ['notReferenced', 'byUnused', 'byTests', 'doubtful'
 export type UnusedClass = (typeof unusedClasses)[number];
 
 /**
- * Why something is doubtful: a reference may mean it or others (`candidate`); its name stands where it could not be found out what is
- * meant (`byName`); it declares nothing that could be referred to (`declaresNothing`).
+ * Why something is doubtful: a reference may mean it or others (`candidate`); its name stands in a string, or where it could not be found out
+ * what is meant (`byName`); it declares nothing that could be referred to (`declaresNothing`).
  */
 export type Doubt = 'candidate' | 'byName' | 'declaresNothing';

@@ -282,6 +282,8 @@ function referenceDependencies(context: Context, file: number, rows: DependencyR
     }
     if (candidates.length === 0) leftOpen(expression);
   }
+  // What stands in a string may be loaded or called by it.
+  for (const name of files[file].facts.quoted ?? []) if (context.declared.has(name)) unresolved.add(name);
   return unresolved;
 }
 

@@ -11,6 +11,6 @@ export const unusedWords: Record<UnusedClass, string> = {
 /** Why something is doubtful. */
 export const doubtWords: Record<Doubt, string> = {
   candidate: 'a reference may mean it or others',
-  byName: 'its name is used where the receiver is not known',
+  byName: 'its name stands in a string, or on a receiver that is not known',
   declaresNothing: 'it declares nothing that could be referenced',
 };

@@ -63,6 +63,9 @@ const shared = {
     aliases: { nought: 'int', unsigned: 'unsigned int' },
     byConstructors: true,
   },
+  // By the machines of Java, Python and Lua, by Windows, and by fuzzers.
+  enteredByName:
+    /^(Java_\w+|JNI_On(Unl|L)oad|PyInit_\w+|luaopen_\w+|DllMain|w?WinMain|LLVMFuzzerTestOneInput)$/,
   // Ends of lives, and what a loop over a container asks of it.
   runUnnamed: /^(~.*|begin|end|cbegin|cend|operator .*|operator\W.*)$/,
 } satisfies Partial<LanguageDefinition>;

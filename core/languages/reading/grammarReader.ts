@@ -2,6 +2,7 @@ import type { Language } from 'web-tree-sitter';
 import type { GrammarFile, GrammarReader } from '../../contracts/language.ts';
 import type { FileFacts } from '../../facts/fileFacts.ts';
 import { readConstructs } from './constructs.ts';
+import { quotedNames } from './quotedNames.ts';
 import type { Reading } from './reading.ts';
 import { readSyntax, type NodeVocabulary, type SyntaxTable } from './syntaxTable.ts';
 
@@ -32,8 +33,14 @@ export function grammarReader<Prepared extends { text: string } = { text: string
   return {
     by: 'grammar',
     textToParse: (text, grammar, learnt) => prepared(text, grammar, learnt).text,
-    facts: (text, { tree, calls, grammar, language }, learnt) =>
-      extractFacts(text, readSyntax(tree, calls, vocabulary.of(language)), prepared(text, grammar, learnt)),
+    facts: (text, { tree, calls, grammar, language }, learnt) => ({
+      ...extractFacts(
+        text,
+        readSyntax(tree, calls, vocabulary.of(language)),
+        prepared(text, grammar, learnt),
+      ),
+      quoted: quotedNames(text),
+    }),
     constructs(text, parsed) {
       const { tree, calls, grammar, language } = parsed;
       const table = readSyntax(tree, calls, vocabulary.of(language));

@@ -1,0 +1,86 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { KIND } from '../core/facts/fileFacts.ts';
+import { unreachedCode, type Unreached } from '../core/judge/unreached.ts';
+import { unusedClasses } from '../core/judge/unusedClasses.ts';
+import { testElements } from '../core/testCode.ts';
+import type { SurveyedCodebase } from '../core/survey.ts';
+import { surveyPath } from '../tests/surveyPath.ts';
+import { fetchDebianSource } from './debianCode.ts';
+import { fetchPackage } from './realCode.ts';
+
+/**
+ * Recounts unused code by a second way: of the largest entries of each class, those whose name stands nowhere in the text of other code
+ * but where it is declared. What is left is to be read by eye, and is listed. `npm run unused -- NAME…`, Debian sources and npm packages.
+ */
+const usual = [
+  'leveldb',
+  're2',
+  'zlib',
+  'jsoup',
+  'libcommons-lang3-java',
+  'newtonsoft-json',
+  'jinja2',
+  'effect@4.1.0',
+];
+const LARGEST = 40;
+
+for (const name of process.argv.length > 2 ? process.argv.slice(2) : usual) await recount(name);
+
+async function recount(name: string): Promise<void> {
+  const folder = name.includes('@') ? fetchPackage(name) : fetchDebianSource(name);
+  const { survey, entryPoints } = await surveyPath(folder);
+  const { found } = unreachedCode(survey, entryPoints, {
+    isEntry: () => false,
+    isTest: testElements(survey),
+  });
+  const codeOf = codeLines(survey);
+  const all = survey.files.reduce((sum, { isTest, lines }) => sum + (isTest ? 0 : lines.code), 0);
+  const words = wordsOf(folder, survey);
+  console.log(
+    `\n${name}: ${survey.files.length} files, ${all.toLocaleString('en')} lines of production code`,
+  );
+  for (const own of unusedClasses) {
+    const rows = found
+      .filter((each) => each.class === own)
+      .sort((a, b) => codeOf(b.element) - codeOf(a.element));
+    const lines = rows.reduce((sum, { element }) => sum + codeOf(element), 0);
+    const largest = rows.slice(0, LARGEST);
+    const open = largest.filter((each) => isNamedElsewhere(survey, each, words));
+    console.log(
+      `  ${own.padEnd(14)}${String(rows.length).padStart(5)} entries, ${((100 * lines) / all).toFixed(1)} %; of the ${largest.length} largest, ${largest.length - open.length} are named nowhere else`,
+    );
+    if (own === 'notReferenced')
+      for (const { element } of open) console.log(`      to be read: ${survey.elements.key[element]}`);
+  }
+}
+
+function codeLines({ elements, figures, files }: SurveyedCodebase): (element: number) => number {
+  const ofFile = new Map(files.map(({ element, lines }) => [element, lines.code]));
+  return (e) => (elements.kind[e] === KIND.file ? (ofFile.get(e) ?? 0) : figures.codeLines[e]);
+}
+
+/** How often each word stands in code other than tests. */
+function wordsOf(folder: string, { files }: SurveyedCodebase): Map<string, number> {
+  const words = new Map<string, number>();
+  for (const { path, isTest } of files) {
+    if (isTest) continue;
+    const text = readFileSync(join(folder, path), 'utf8').replace(/\/\*[^]*?\*\/|\/\/[^\n]*/g, '');
+    for (const [word] of text.matchAll(/[A-Za-z_$][\w$]*/g)) words.set(word, (words.get(word) ?? 0) + 1);
+  }
+  return words;
+}
+
+/** Whether a name stands oftener than it is declared; files are told by the last part of their names. */
+function isNamedElsewhere(
+  { elements }: SurveyedCodebase,
+  { element }: Unreached,
+  words: ReadonlyMap<string, number>,
+): boolean {
+  const name = elements.name[element].replace(/\..*$/, '').replace(/^static /, '');
+  const declared = elements.name.reduce(
+    (sum, other, e) => sum + (other === elements.name[element] && elements.kind[e] >= KIND.type ? 1 : 0),
+    0,
+  );
+  return (words.get(name) ?? 0) > declared;
+}
