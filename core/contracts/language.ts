@@ -75,6 +75,8 @@ export interface LanguageDefinition {
    * language itself asks for.
    */
   runUnnamed?: RegExp;
+  /** Types of the platform that every file sees without an import. */
+  impliedTypes?: ImpliedTypes;
   /** Names of routines that are called from outside by convention, wherever they stand. */
   enteredByName?: RegExp;
   /** True when `(T)(x)`, which looks like a call, turns a value into one of the type. */
@@ -101,6 +103,13 @@ export interface Conversions {
   joinsInherited?: true;
   /** True when a value becomes an object of a type by itself, where one of the type's constructors takes it. */
   byConstructors?: true;
+}
+
+/** Names of types that no file declares or imports, and the external that they are of. */
+export interface ImpliedTypes {
+  ecosystem: string;
+  name: string;
+  types: ReadonlySet<string>;
 }
 
 /** The table of languages, as those below it are handed it. */

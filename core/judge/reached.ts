@@ -98,9 +98,10 @@ function implied(
   const isRoutine = elements.kind[e] === KIND.routine;
   if (!isRoutine && elements.kind[e] !== KIND.type) return;
   for (let own = e + 1; own < elements.subtreeEnd[e]; own = elements.subtreeEnd[own]) {
-    // What is made runs its constructor, however that is called; a type within a routine is there to be made in it.
+    // What is made runs its constructor, however that is called; a type within a routine, or an object's routine, is there to be made
+    // when that runs.
     const isRun = isRoutine
-      ? elements.kind[own] === KIND.type
+      ? elements.kind[own] !== KIND.field && elements.form[own] !== FORM.function
       : elements.form[own] === FORM.constructor || unnamed?.test(elements.name[own]) === true;
     if (isRun && isRoutine) whole(survey, own).forEach(mark);
     else if (isRun) mark(own);

@@ -169,7 +169,9 @@ function classOf(
       : null;
   if (marks.withTests[e] === 1) return { class: 'byTests', doubt: null };
   if (elements.kind[e] === KIND.file && end === e + 1) return { class: 'doubtful', doubt: 'declaresNothing' };
-  if (elements.kind[e] !== KIND.file && unresolved.has(elements.name[e]))
+  // Nobody names what stands in a routine from outside of it.
+  const isLocal = elements.kind[elements.parent[e]] === KIND.routine;
+  if (elements.kind[e] !== KIND.file && !isLocal && unresolved.has(elements.name[e]))
     return { class: 'doubtful', doubt: 'byName' };
   return { class: users.length > 0 ? 'byUnused' : 'notReferenced', doubt: null };
 }

@@ -17,10 +17,16 @@ export function resolveImports(
   files: FactsOfFile[],
   tree: FileTree,
   languageNamed: LanguageNamed,
+  /** What is outside though no import names it. */
+  implied: readonly { ecosystem: string; name: string }[] = [],
 ): ResolvedImports {
   const fileIndex = new Map(files.map((file, index) => [file.path, index]));
   const resolvers = new Map<string, (file: string, specifier: string, usesRequire: boolean) => Resolution>();
   const found = new Map<string, { key: string; name: string; ecosystem: string }>();
+  for (const { ecosystem, name } of implied) {
+    const key = `${ecosystem}:${name}`;
+    found.set(key, { key, name, ecosystem });
+  }
   const resolverOf = (language: string) => {
     let resolver = resolvers.get(language);
     if (!resolver) {

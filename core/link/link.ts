@@ -21,6 +21,7 @@ import type { Place } from '../contracts/nameRules.ts';
 import type { Declared, Value } from '../contracts/values.ts';
 import { createThroughMacros, type ThroughMacro } from './throughMacros.ts';
 import { settingsOf, unchangedFiles, type Settings } from './unchanged.ts';
+import { impliedParents, saysParent } from './impliedParents.ts';
 import { declaredNames, lastName } from './unresolvedNames.ts';
 import { createTargets, RUNS_CONSTRUCTOR, type Targets } from './targets.ts';
 import { createMethodsNamed, type MethodsNamed } from './uniqueNames.ts';
@@ -56,7 +57,9 @@ export function link(
 ): { linked: LinkedCodebase; linking: Linking } {
   const unknown = files.find(({ language }) => !languageNamed(language));
   if (unknown) throw new Error(`No language ${unknown.language}`);
-  const { targets, externals } = resolveImports(files, tree, languageNamed);
+  const declared = declaredNames(files);
+  const implied = impliedParents(files, declared, languageNamed);
+  const { targets, externals } = resolveImports(files, tree, languageNamed, [...implied.values()]);
   const placed = placeElements(files, externals);
   const { rules, evaluator } = evaluatorFor({ files, tree, targets, languageNamed });
   const rows = new DependencyRows(placed.table.count);
@@ -71,7 +74,14 @@ export function link(
     throughMacro: createThroughMacros({ files, placed, evaluator, meant, rules, methodsNamed }),
     rules,
     methodsNamed,
-    declared: declaredNames(files),
+    declared,
+    impliedParent: (file, name) => {
+      const own = implied.get(files[file].language);
+      if (!own?.types.has(name) || declared.has(name)) return -1;
+      return (
+        placed.table.firstExternal + externals.findIndex(({ key }) => key === `${own.ecosystem}:${own.name}`)
+      );
+    },
   };
   const joined = joinsByFile(context);
   const settings = settingsOf(tree, targets, externals);
@@ -157,6 +167,8 @@ interface Context {
   rules: FamilyRules;
   methodsNamed: MethodsNamed;
   declared: ReadonlySet<string>;
+  /** The external that a parent is of which no file declares or imports; -1 for none. */
+  impliedParent: (file: number, name: string) => number;
 }
 
 /** A declaration that belongs together with one elsewhere, as a dependency of a kind. */
@@ -236,14 +248,26 @@ function importDependencies({ files, targets, placed }: Context, file: number, r
 
 /** Gives the declared names of which it is not known what they mean here. */
 function referenceDependencies(context: Context, file: number, rows: DependencyRows): ReadonlySet<string> {
-  const unresolved = new Set<string>();
-  const leftOpen = (expression: number): void => {
-    const name = lastName(files[file].facts, expression);
-    if (name !== null && context.declared.has(name)) unresolved.add(name);
-  };
   const { files, placed, evaluator } = context;
   const { references, declarations } = files[file].facts;
   const declared = placed.declarationElement[file];
+  const unresolved = new Set<string>();
+  const leftOpen = (r: number, from: number): void => {
+    const name = lastName(files[file].facts, references.expression[r]);
+    if (name === null) return;
+    if (context.declared.has(name)) unresolved.add(name);
+    const kind = references.kind[r];
+    const parent = saysParent(kind) ? context.impliedParent(file, name) : -1;
+    if (parent >= 0)
+      rows.add(
+        from,
+        parent,
+        referenceDependency[kind],
+        CERTAINTY.exact,
+        references.line[r],
+        references.column[r],
+      );
+  };
   for (let r = 0; r < references.kind.length; r++) {
     const owner = references.from[r];
     const from = owner < 0 ? placed.fileElement[file] : declared[owner];
@@ -255,7 +279,7 @@ function referenceDependencies(context: Context, file: number, rows: DependencyR
     const value = evaluator.evaluate(file, expression);
     if (value) {
       const targets = context.meant(file, value, kind, references.args[r], owner);
-      if (targets.length === 0) leftOpen(expression);
+      if (targets.length === 0) leftOpen(r, from);
       for (const { element, kind: meant, certainty } of targets) {
         const dependency = meant === RUNS_CONSTRUCTOR ? kindNumber.initialize : referenceDependency[meant];
         // Of an element's uses of itself, only recursion says anything.
@@ -280,7 +304,7 @@ function referenceDependencies(context: Context, file: number, rows: DependencyR
       const to = elementOf(context, candidate);
       if (to !== from) rows.add(from, to, referenceDependency[kind], certainty, line, column);
     }
-    if (candidates.length === 0) leftOpen(expression);
+    if (candidates.length === 0) leftOpen(r, from);
   }
   // What stands in a string may be loaded or called by it.
   for (const name of files[file].facts.quoted ?? []) if (context.declared.has(name)) unresolved.add(name);

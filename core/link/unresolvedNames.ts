@@ -13,15 +13,23 @@ export function lastName(
   { expressions: { operation, a, b }, names }: FileFacts,
   expression: number,
 ): string | null {
-  switch (operation[expression]) {
-    case EXPRESSION.member:
-    case EXPRESSION.routineMember:
-      return names[b[expression]];
-    case EXPRESSION.name:
-    case EXPRESSION.typeName:
-    case EXPRESSION.global:
-      return names[a[expression]];
-    default:
-      return null;
+  for (let at = expression; ;) {
+    switch (operation[at]) {
+      case EXPRESSION.generic:
+      case EXPRESSION.instance:
+        // What it is made of was written before it.
+        if (a[at] >= at) return null;
+        at = a[at];
+        break;
+      case EXPRESSION.member:
+      case EXPRESSION.routineMember:
+        return names[b[at]];
+      case EXPRESSION.name:
+      case EXPRESSION.typeName:
+      case EXPRESSION.global:
+        return names[a[at]];
+      default:
+        return null;
+    }
   }
 }

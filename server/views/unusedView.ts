@@ -12,7 +12,7 @@ import { surveyMemo } from './ground/surveyMemo.ts';
 import { isInScope } from './ground/scope.ts';
 import { testElements } from './ground/tests.ts';
 import { keptRules } from './rules/readRules.ts';
-import { doubtWords, unusedWords } from './unusedWords.ts';
+import { doubtSentences, unusedWords } from './unusedWords.ts';
 import type { ViewRequest } from './viewRequest.ts';
 
 export interface UnusedRow extends ElementLabel {
@@ -142,7 +142,7 @@ export function unusedCsv(
         kindOf(survey, element),
         codeOf(element),
         own,
-        doubt === null ? unusedWords[own] : doubtWords[doubt],
+        doubt === null ? unusedWords[own] : doubtSentences[doubt],
       ]),
   ]);
 }

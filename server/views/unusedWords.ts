@@ -8,9 +8,16 @@ export const unusedWords: Record<UnusedClass, string> = {
   doubtful: 'doubtful',
 };
 
-/** Why something is doubtful. */
+/** The same in full. */
+export const doubtSentences: Record<Doubt, string> = {
+  candidate: 'A reference may mean it, or another of the same name.',
+  byName: 'Its name stands in a string, or where the receiver is not known: it may be called by it.',
+  declaresNothing: 'It declares nothing that could be referenced, but may run when it is loaded.',
+};
+
+/** Why something is doubtful, in short. */
 export const doubtWords: Record<Doubt, string> = {
-  candidate: 'a reference may mean it or others',
-  byName: 'its name stands in a string, or on a receiver that is not known',
-  declaresNothing: 'it declares nothing that could be referenced',
+  candidate: 'one of several candidates',
+  byName: 'its name occurs elsewhere',
+  declaresNothing: 'it declares nothing',
 };

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { unusedClasses } from '../../../core/judge/unusedClasses.ts';
-import { doubtWords, unusedWords } from '../../../server/views/unusedWords.ts';
+import { doubtSentences, doubtWords, unusedWords } from '../../../server/views/unusedWords.ts';
 import type { UnusedPage as Page, UnusedRow } from '../../../server/views/unusedView.ts';
 import type { ScopeChoice } from '../../../server/views/scopeView.ts';
 import { Caption, ParameterChoice, ScopePart } from '../../frame/Caption.tsx';
@@ -102,7 +102,7 @@ function Row({ row, editor }: { row: UnusedRow; editor: RulesEditor }) {
       <span className="faded mono unused-file">
         <CutName name={row.file} />
       </span>
-      <span className="faded">
+      <span className="faded" title={row.doubt === null ? undefined : doubtSentences[row.doubt]}>
         {row.kind}: {unusedWords[row.class]}
         {row.doubt !== null && `: ${doubtWords[row.doubt]}`}
       </span>

@@ -5,6 +5,7 @@ import { extractFacts, readDeclarations } from './extract.ts';
 import { commonNames, createResolver, csharpNames } from './names.ts';
 import { prepare } from './prepare.ts';
 import { programs } from './projects.ts';
+import { impliedTypes } from './impliedTypes.ts';
 import { vocabulary } from './vocabulary.ts';
 
 export const csharp: LanguageDefinition = {
@@ -14,6 +15,7 @@ export const csharp: LanguageDefinition = {
   interpreters: /^(dotnet-script|csharp)$/,
   reader: grammarReader({ vocabulary, prepare, extractFacts, readDeclarations }),
   entryPoints: programs,
+  impliedTypes,
   runUnnamed:
     /^(ToString|Equals|GetHashCode|Finalize|Dispose|DisposeAsync|GetEnumerator|CompareTo|Deconstruct|~.*|operator.*|static .*|.*\..*)$/,
   standsAlone: (path) => /(^|\/)(AssemblyInfo|GlobalUsings)\.cs$|\.Designer\.cs$/.test(path),

@@ -6,6 +6,7 @@ import { mainRoutines } from '../reading/mainRoutines.ts';
 import { conversions } from './conversions.ts';
 import { extractFacts, readDeclarations } from './extract.ts';
 import { commonNames, createResolver, javaNames } from './names.ts';
+import { impliedTypes } from './impliedTypes.ts';
 import { vocabulary } from './vocabulary.ts';
 
 /** Project files by which a module is built into a program, whatever else has a `main`. */
@@ -34,6 +35,7 @@ export const java: LanguageDefinition = {
   reader: grammarReader({ vocabulary, extractFacts, readDeclarations }),
   entryPoints: programs,
   // Of every object, and what reading and writing objects asks for.
+  impliedTypes,
   runUnnamed:
     /^(toString|equals|hashCode|clone|finalize|compareTo|readObject|writeObject|readObjectNoData|readResolve|writeReplace|readExternal|writeExternal|values|valueOf)$/,
   standsAlone: (path) => /(^|\/)(package|module)-info\.java$/.test(path),

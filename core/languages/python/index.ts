@@ -4,6 +4,7 @@ import { grammarReader } from '../reading/grammarReader.ts';
 import { extractFacts, readDeclarations } from './extract.ts';
 import { packageByFolder } from './modules.ts';
 import { commonNames, createResolver, importName, pythonNames } from './names.ts';
+import { impliedTypes } from './impliedTypes.ts';
 import { vocabulary } from './vocabulary.ts';
 
 const GRAMMAR = 'tree-sitter-python/tree-sitter-python.wasm';
@@ -28,6 +29,7 @@ export const python: LanguageDefinition = {
   packages: packageByFolder,
   resolver: createResolver,
   names: pythonNames,
+  impliedTypes,
   runUnnamed: /^__\w+__$/,
   specialRoutines: { made: '__init__', allocated: '__new__', called: '__call__' },
   commonNames,

@@ -1,6 +1,7 @@
 import type { LanguageDefinition } from '../../contracts/language.ts';
 import { grammarReader } from '../reading/grammarReader.ts';
 import { commonNames } from './commonNames.ts';
+import { impliedTypes } from './impliedTypes.ts';
 import { extractFacts, readDeclarations } from './extract.ts';
 import { bridgeGrammarGaps, bridgeReservedNames } from './grammarGaps.ts';
 import { packageEntries } from './resolve/entries.ts';
@@ -29,6 +30,7 @@ export const typescript: LanguageDefinition = {
   resolver: createResolver,
   specialRoutines: { made: 'constructor' },
   commonNames,
+  impliedTypes,
   runUnnamed: /^(constructor|toString|toJSON|valueOf|\[Symbol\.\w+\]|Symbol\.\w+)$/,
 };
 
@@ -41,6 +43,7 @@ export const javascript: LanguageDefinition = {
   reader: grammarReader({ ...passes, prepare: (text) => ({ text: bridgeReservedNames(text) }) }),
   resolver: createResolver,
   commonNames,
+  impliedTypes,
   runUnnamed: /^(constructor|toString|toJSON|valueOf|\[Symbol\.\w+\]|Symbol\.\w+)$/,
   importsWholeAsDefault: true,
 };
