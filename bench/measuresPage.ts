@@ -28,7 +28,8 @@ ${rows.join('\n')}
 - **Overloads** of a function are one routine, from the first signature to the end of its body.
 - **Abstractness** counts interfaces and abstract classes among classes, interfaces and enumerations; aliases and
   namespaces are left out.
-- **Ca and Ce** count files, for folders as well, so that folders of different depths can be compared.
+- **Ca and Ce** count outermost declarations; a file counts as one for what stands in it outside of any. _Files using_ and
+  _files used_ count files, of folders and modules as well.
 
 ## Choices for other languages
 

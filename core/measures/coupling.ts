@@ -100,10 +100,30 @@ function elementGraph(survey: SurveyedCodebase): Graph {
   return graph;
 }
 
-/** Figures of crossings, of files and of groups; `direction` says whether the graph of users is walked, or that of what is used. */
-function crossing(direction: 'uses' | 'used', figure: (crossings: Crossings) => Float64Array): Computed {
+/** The graph of files that use each other, by their elements. */
+function usingFiles({ elements, dependencies }: SurveyedCodebase): Graph {
+  return joinEdges(elements.count, (take) => {
+    for (let row = 0; row < dependencies.count; row++) {
+      giveUpAtStep(row);
+      const from = elements.file[dependencies.from[row]];
+      const to = elements.file[dependencies.to[row]];
+      if (from >= 0 && to >= 0 && from !== to && passes(dependencies, row, EVERYTHING_RESOLVED))
+        take(from, to, 1);
+    }
+  });
+}
+
+/**
+ * Figures of crossings, of files and of groups; `direction` says whether the graph of users is walked, or that of what is used, and
+ * `graph` between what.
+ */
+function crossing(
+  direction: 'uses' | 'used',
+  figure: (crossings: Crossings) => Float64Array,
+  graph: (survey: SurveyedCodebase) => Graph = elementGraph,
+): Computed {
   const graphOf = (survey: SurveyedCodebase): Graph =>
-    direction === 'uses' ? elementGraph(survey) : reversed(elementGraph(survey));
+    direction === 'uses' ? graph(survey) : reversed(graph(survey));
   return {
     compute(survey) {
       const { elements, files } = survey;
@@ -130,6 +150,8 @@ const afferent = crossing('uses', ({ users }) => users);
 const efferent = crossing('uses', ({ dependents }) => dependents);
 /** In the graph turned round, what is used outside stands where users stood. */
 const usesOutside = crossing('used', ({ users }) => users);
+const filesUsing = crossing('uses', ({ users }) => users, usingFiles);
+const filesUsed = crossing('used', ({ users }) => users, usingFiles);
 const instability = crossing('uses', ({ users, dependents }) =>
   dependents.map((out, place) => out / (users[place] + out)),
 );
@@ -221,6 +243,28 @@ export const couplingMeasures: Measure[] = [
     definition: 'Distinct elements outside that elements within depend on, outermost declarations each.',
     source: own,
     ...usesOutside,
+  },
+  {
+    id: 'filesUsing',
+    name: 'Files using',
+    unit: '',
+    appliesTo: containers,
+    more: 'neutral',
+    decimals: 0,
+    definition: 'Files outside that use it. Says more than Ca where a file holds one class.',
+    source: own,
+    ...filesUsing,
+  },
+  {
+    id: 'filesUsed',
+    name: 'Files used',
+    unit: '',
+    appliesTo: containers,
+    more: 'worse',
+    decimals: 0,
+    definition: 'Files outside that it uses. Says more than Ce where a file holds one class.',
+    source: own,
+    ...filesUsed,
   },
   {
     id: 'instability',

@@ -79,6 +79,13 @@ describe('coupling', () => {
     // That C is imported there and never used is no dependency of an element.
     expect(couplings('a')).toEqual([0, 1, 1]);
     expect(couplings('c.ts')).toEqual([0, 1, 1]);
+    const byFiles = (key: string) => ['filesUsing', 'filesUsed'].map((id) => valueOf(survey, id, key));
+    expect(['b/two.ts', 'a/one.ts', 'a', 'c.ts'].map(byFiles)).toEqual([
+      [2, 0],
+      [1, 2],
+      [0, 2],
+      [1, 1],
+    ]);
     expect(valueOf(survey, 'instability', 'a')).toBe(1);
     expect(valueOf(survey, 'instability', 'b')).toBe(0);
   });

@@ -200,7 +200,9 @@ function stepsOf(picture: ArrangedSurvey, members: readonly number[]) {
 /** Every dependency inside every cycle as comma-separated values, those to cut first at the head of each cycle. */
 export function cyclesCsv(survey: SurveyedCodebase, query: PictureQuestion): string {
   const picture = arranged(survey, query);
-  const rows = picture.cycles.flatMap(({ tag, members }) =>
+  // Of the grain that was asked for alone: among groups, or within them.
+  const asked = picture.cycles.filter(({ group }) => (query.grain === 'groups' ? group >= 0 : group < 0));
+  const rows = asked.flatMap(({ tag, members }) =>
     stepsOf(picture, members).steps.map(({ from, to, weight }) => [
       tag,
       endOfNode(picture, survey.elements, members[from]),
