@@ -2,6 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdirSync, symlinkSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { anyParents, diamonds, nestedTypes, nestings } from '../tests/nestedTypes.ts';
+import { typeBombs, writings } from '../tests/typeBombs.ts';
 import { isFull } from './attacked.ts';
 
 /** A folder of code that means ill, what must become of its survey, and how long that may take at the most. */
@@ -69,8 +70,21 @@ const sharedParents = Object.entries(nestings).map(([language, nesting]): Hostil
   };
 });
 
+/** Families of types that share parents in every way, 25 files a language in full. */
+const bombs = Object.entries(writings).map(([language, writing]): HostileCode => {
+  const files = typeBombs(writing, isFull ? 5 : 2);
+  return {
+    name: `families of types (${language})`,
+    files: Object.keys(files).length,
+    fill(folder) {
+      for (const [path, content] of Object.entries(files)) put(folder, path, content);
+    },
+  };
+});
+
 export const hostileCode: HostileCode[] = [
   ...sharedParents,
+  ...bombs,
   text('namespaces in one another (C++)', 'a.cpp', 'namespace a {\n'.repeat(deep) + '}\n'.repeat(deep), {
     partly: 1,
   }),

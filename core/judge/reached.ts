@@ -1,7 +1,8 @@
 import { CERTAINTY, dependencyKinds, firstRow, type DependencyTable } from '../contracts/linked.ts';
 import { FLAG, FORM, KIND } from '../facts/fileFacts.ts';
-import { membersOf, relatives, typeHierarchy } from '../hierarchy/typeHierarchy.ts';
+import { membersOf, typeHierarchy, type TypeHierarchy } from '../hierarchy/typeHierarchy.ts';
 import type { SurveyedCodebase } from '../survey.ts';
+import { bodiesByDeclaration } from './bodies.ts';
 
 /** Marks all that runs, or may run, when some elements do, beside what is marked already. */
 export type Reach = (reached: Uint8Array, begun: Iterable<number>) => void;
@@ -149,41 +150,6 @@ function offeredBy({ elements }: SurveyedCodebase, file: number): number[] {
   return found;
 }
 
-/**
- * The definitions of each routine of C and C++ that is only declared somewhere: those of the same qualified name that take as many
- * parameters, or all of the name where none does. One that only its own file sees is declared there alone.
- */
-function bodiesByDeclaration({ elements, files, figures }: SurveyedCodebase): Map<number, number[]> {
-  const byName = new Map<string, number[]>();
-  const declared: number[] = [];
-  const nameOf = (e: number): string =>
-    elements.key[e].slice(elements.key[e].indexOf('#') + 1).replace(/~\d+/g, '');
-  for (const { element, language } of files) {
-    if (language !== 'c' && language !== 'cpp') continue;
-    for (let e = element + 1; e < elements.subtreeEnd[element]; e++) {
-      if (elements.kind[e] !== KIND.routine) continue;
-      if (elements.flags[e] & FLAG.bodiless) declared.push(e);
-      else {
-        const known = byName.get(nameOf(e));
-        if (known) known.push(e);
-        else byName.set(nameOf(e), [e]);
-      }
-    }
-  }
-  const bodies = new Map<number, number[]>();
-  for (const e of declared) {
-    const seen = (byName.get(nameOf(e)) ?? []).filter(
-      (body) =>
-        !(elements.flags[body] & FLAG.static) ||
-        elements.file[body] === elements.file[e] ||
-        elements.kind[elements.parent[e]] === KIND.type,
-    );
-    const same = seen.filter((body) => figures.parameters[body] === figures.parameters[e]);
-    if (seen.length > 0) bodies.set(e, same.length > 0 ? same : seen);
-  }
-  return bodies;
-}
-
 /** Rows of references that may mean one routine or macros of its name, marked 1: builds that define those call the routine under another name. */
 function meantForSure({ elements, dependencies }: SurveyedCodebase): Uint8Array {
   const isSure = new Uint8Array(dependencies.count);
@@ -209,13 +175,28 @@ function placeOf({ line, column, placeStart }: DependencyTable, row: number): nu
 function heirsOf(survey: SurveyedCodebase): Heir[] {
   const hierarchy = typeHierarchy(survey);
   return [...hierarchy.parents.keys()].map((type) => {
-    const ancestors = [...relatives(hierarchy.parents, type).keys()].filter((e) => e !== type);
+    const ancestors = nearestAncestors(hierarchy.parents, type);
     return {
       type,
       overrides: overridesOf(survey, type, ancestors),
       hasOuterParent: ancestors.some((e) => e >= survey.elements.firstExternal),
     };
   });
+}
+
+/** More ancestors than any type has that somebody wrote by hand. */
+const MOST_ANCESTORS = 500;
+
+/** The types and externals above a type, the nearest first, up to a bound: chains of thousands would cost their square. */
+function nearestAncestors(parents: TypeHierarchy['parents'], type: number): number[] {
+  const found = new Set([type]);
+  // A set gives out what is added to it while it is walked.
+  for (const at of found) {
+    for (const { element } of parents.get(at) ?? []) found.add(element);
+    if (found.size > MOST_ANCESTORS) break;
+  }
+  found.delete(type);
+  return [...found];
 }
 
 /**

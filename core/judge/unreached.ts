@@ -45,13 +45,12 @@ export function unreachedCode(
     .flatMap(({ element }) => whole(survey, element));
   const marks = marksOf(survey, reach, begun, tests);
   const incoming = incomingRows(survey.dependencies, elements.count);
-  const unresolved = new Set(survey.unresolvedNames);
   const found: Unreached[] = [];
   for (const { element: file } of files) {
     if (isTest[file] === 1) continue;
     for (let e = file; e < elements.subtreeEnd[file];) {
       giveUpAtStep(e);
-      const own = classOf(survey, e, { marks, incoming, unresolved });
+      const own = classOf(survey, e, { marks, incoming });
       if (own === null) {
         e++;
         continue;
@@ -122,34 +121,53 @@ function isPublic({ elements }: SurveyedCodebase, e: number, isByExport: boolean
   return true;
 }
 
-/** What is reached by what is sure, by what may be meant, and by tests as well. */
+/** What is reached by what is sure, by what may be meant, by what may be called by its name, and by tests as well. */
 interface Marks {
   firm: Uint8Array;
   all: Uint8Array;
+  byName: Uint8Array;
+  /** What itself may be called by its name. */
+  named: Uint8Array;
   withTests: Uint8Array;
 }
 
 function marksOf(
-  { elements }: SurveyedCodebase,
+  survey: SurveyedCodebase,
   reach: Reaching,
   begun: readonly number[],
   tests: readonly number[],
 ): Marks {
-  const firm = new Uint8Array(elements.count);
+  const unresolved = new Set(survey.unresolvedNames);
+  const { count } = survey.elements;
+  const firm = new Uint8Array(count);
   reach.firm(firm, begun);
   // From the beginning: what is marked already would not be walked from, and its unsure references were passed over.
-  const all = new Uint8Array(elements.count);
+  const all = new Uint8Array(count);
   reach.all(all, begun);
   const withTests = all.slice();
   reach.all(withTests, tests);
-  return { firm, all, withTests };
+  const named = all.map((mark, e) =>
+    mark === 0 && withTests[e] === 0 && mayBeCalled(survey, e, unresolved) ? 1 : 0,
+  );
+  const byName = all.slice();
+  reach.all(
+    byName,
+    [...named.keys()].filter((e) => named[e] === 1),
+  );
+  return { firm, all, byName, named, withTests };
+}
+
+/** True for what may be meant where its name stands and it is not known what is; nobody names what stands in a routine from outside. */
+function mayBeCalled({ elements }: SurveyedCodebase, e: number, unresolved: ReadonlySet<string>): boolean {
+  const isDeclared = elements.kind[e] === KIND.type || elements.kind[e] === KIND.routine;
+  return isDeclared && elements.kind[elements.parent[e]] !== KIND.routine && unresolved.has(elements.name[e]);
 }
 
 /** What kind of unused code an element is; null where it is none, or only part of what is told. */
 function classOf(
   survey: SurveyedCodebase,
   e: number,
-  { marks, incoming, unresolved }: { marks: Marks; incoming: IncomingRows; unresolved: ReadonlySet<string> },
+  { marks, incoming }: { marks: Marks; incoming: IncomingRows },
 ): Omit<Unreached, 'element'> | null {
   const { elements } = survey;
   // A namespace is told by what it holds, and what has no name by what it stands in.
@@ -169,10 +187,9 @@ function classOf(
       : null;
   if (marks.withTests[e] === 1) return { class: 'byTests', doubt: null };
   if (elements.kind[e] === KIND.file && end === e + 1) return { class: 'doubtful', doubt: 'declaresNothing' };
-  // Nobody names what stands in a routine from outside of it.
-  const isLocal = elements.kind[elements.parent[e]] === KIND.routine;
-  if (elements.kind[e] !== KIND.file && !isLocal && unresolved.has(elements.name[e]))
-    return { class: 'doubtful', doubt: 'byName' };
+  if (marks.named[e] === 1) return { class: 'doubtful', doubt: 'byName' };
+  // What only that leads on to is told by what leads there.
+  if (marks.byName[e] === 1 && !isPartly(marks.named, e, end)) return null;
   return { class: users.length > 0 ? 'byUnused' : 'notReferenced', doubt: null };
 }
 

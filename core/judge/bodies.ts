@@ -1,0 +1,56 @@
+import { FLAG, KIND } from '../facts/fileFacts.ts';
+import type { SurveyedCodebase } from '../survey.ts';
+
+/** More of one name are no variants that a build chooses from. */
+const MOST_VARIANTS = 50;
+
+/**
+ * What comes with a declaration of C or C++ that is reached: the definitions of a routine that is only declared there, by its qualified
+ * name and its number of parameters (all of the name where none takes as many), and the other variants of what a condition may take out
+ * of the text, for which of them is meant depends on the build. O(declarations).
+ */
+export function bodiesByDeclaration(survey: SurveyedCodebase): ReadonlyMap<number, readonly number[]> {
+  const { elements, figures } = survey;
+  const { declared, byName } = declarationsByName(survey);
+  const bodies = new Map<number, number[]>();
+  for (const group of byName.values())
+    if (
+      group.length > 1 &&
+      group.length <= MOST_VARIANTS &&
+      group.some((e) => elements.flags[e] & FLAG.conditional)
+    )
+      for (const e of group) bodies.set(e, group);
+  for (const [e, name] of declared) {
+    const isSeen = (body: number): boolean =>
+      !(elements.flags[body] & FLAG.static) ||
+      elements.file[body] === elements.file[e] ||
+      elements.kind[elements.parent[e]] === KIND.type;
+    const seen = (byName.get(name) ?? []).filter(
+      (body) => elements.kind[body] === KIND.routine && isSeen(body),
+    );
+    const same = seen.filter((body) => figures.parameters[body] === figures.parameters[e]);
+    if (seen.length > 0) bodies.set(e, same.length > 0 ? same : seen);
+  }
+  return bodies;
+}
+
+/** Routines of C and C++ that are only declared, each with its name; and all that is more than that, by its name. */
+function declarationsByName({ elements, files }: SurveyedCodebase): {
+  declared: [element: number, name: string][];
+  byName: Map<string, number[]>;
+} {
+  const byName = new Map<string, number[]>();
+  const declared: [number, string][] = [];
+  for (const { element, language } of files) {
+    if (language !== 'c' && language !== 'cpp') continue;
+    for (let e = element + 1; e < elements.subtreeEnd[element]; e++) {
+      const key = elements.key[e];
+      // What tells several of one name apart is no part of it.
+      const name = key.slice(key.indexOf('#') + 1).replace(/~\d+/g, '');
+      if (elements.kind[e] === KIND.routine && elements.flags[e] & FLAG.bodiless) declared.push([e, name]);
+      else if (byName.has(name)) byName.get(name)!.push(e);
+      else byName.set(name, [e]);
+    }
+  }
+  return { declared, byName };
+}
