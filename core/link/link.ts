@@ -282,8 +282,8 @@ function referenceDependencies(context: Context, file: number, rows: DependencyR
       if (targets.length === 0) leftOpen(r, from);
       for (const { element, kind: meant, certainty } of targets) {
         const dependency = meant === RUNS_CONSTRUCTOR ? kindNumber.initialize : referenceDependency[meant];
-        // Of an element's uses of itself, only recursion says anything.
-        if (element !== from || meant === REFERENCE.call)
+        // Of an element's uses of itself, only recursion, and a type that makes one of its own, say anything.
+        if (element !== from || meant === REFERENCE.call || meant === REFERENCE.construct)
           rows.add(from, element, dependency, certainty, line, column);
         // A macro's own body says where it leads on to.
         for (const { element: used, certainty: sure } of isMacro

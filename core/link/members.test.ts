@@ -63,6 +63,14 @@ describe('making an instance', () => {
     ]);
   });
 
+  it('of a type by itself is a construction as well, beside the constructor that it runs', async () => {
+    const lines = await dependenciesOf({ 'Gate.java': 'class Gate { Gate() {} { new Gate(); } }' });
+    expect(lines.filter((line) => /^(construct|initialize)/.test(line))).toEqual([
+      'construct Gate.java#Gate → Gate.java#Gate exact',
+      'initialize Gate.java#Gate → Gate.java#Gate.Gate exact',
+    ]);
+  });
+
   it('leads to no constructor that cannot take what is given', async () => {
     const files = {
       'A.cs':

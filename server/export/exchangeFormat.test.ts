@@ -38,6 +38,18 @@ async function exchanged(files: Record<string, string>): Promise<Exchanged> {
 }
 
 describe('the exchange format', () => {
+  it('marks tests, and nothing else', async () => {
+    const survey = await surveyText({ 'a.ts': 'export const a = 1;\n', 'a.test.ts': 'export {};\n' });
+    for (const file of survey.files) file.isTest = file.path.includes('.test.');
+    const { files } = JSON.parse([...exchangeFormat(survey, [], head)].join('')) as {
+      files: { path: string; test?: boolean }[];
+    };
+    expect(files.map(({ path, test }) => [path, test])).toEqual([
+      ['a.test.ts', true],
+      ['a.ts', undefined],
+    ]);
+  });
+
   it('names every end and every place', async () => {
     const result = await exchanged({
       'a/one.ts':
