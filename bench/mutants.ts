@@ -2,6 +2,7 @@ import { faults, type Mutant } from './mutant.ts';
 import { mutantsOfGraph } from './mutantsOfGraph.ts';
 import { mutantsOfMeaning } from './mutantsOfMeaning.ts';
 import { mutantsOfReading } from './mutantsOfReading.ts';
+import { mutantsOfPages } from './mutantsOfPages.ts';
 import { mutantsOfShape } from './mutantsOfShape.ts';
 
 const graph = ['core/graph'];
@@ -463,6 +464,7 @@ export const mutants: readonly Mutant[] = [
   ),
   ...mutantsOfReading,
   ...mutantsOfMeaning,
+  ...mutantsOfPages,
   ...mutantsOfShape,
   ...mutantsOfGraph,
 ];
