@@ -87,6 +87,8 @@ describe('a repository that leads into another', () => {
     const { bare } = bareBeside();
     renameSync(join(bare, 'refs'), join(bare, 'real-refs'));
     symlinkSync('real-refs', join(bare, 'refs'));
+    const nowhere = join(temporaryFolder({ '.git': 'gitdir: /nowhere/at/all\n' }), '.git');
+    expect(leadsOut(nowhere)).toEqual([]);
     const copy = join(temporaryFolder(), 'copy');
     cpSync(own, copy, { recursive: true });
     expect([join(own, '.git'), join(work, '.git'), bare, join(copy, '.git')].map(leadsOut)).toEqual([

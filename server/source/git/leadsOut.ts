@@ -21,12 +21,16 @@ const SMALL = 64 * 1024;
  */
 export function leadsOut(repository: string): Lead[] {
   const found: Lead[] = [];
-  const isOwn = lstatSync(repository).isDirectory();
-  const home = realpathSync(isOwn ? repository : homeOf(repository));
+  const stat = lstatSync(repository);
+  const isOwn = stat.isDirectory();
+  const home =
+    isOwn || stat.isFile() || stat.isSymbolicLink() ? realOf(isOwn ? repository : homeOf(repository)) : null;
+  // A pipe, or a pointer to nowhere, is no repository; git says so itself.
+  if (home === null) return [];
   const common = join(home, 'commondir');
   const homes = [home];
   if (existsSync(common)) {
-    const shared = resolve(home, readRegularFile(common, SMALL).toString('utf8').trim());
+    const shared = resolve(home, textOf(common)?.trim() ?? UNREADABLE);
     // A work tree of another repository has its references there, and was told of before.
     if (isOwn) found.push({ part: 'commondir', to: shared });
     else if (existsSync(shared)) homes.push(realpathSync(shared));
@@ -53,16 +57,29 @@ export function requireOwnObjects(repository: string, address: string): void {
 /** The folder that a `.git` names which is a file, or a link. */
 function homeOf(git: string): string {
   if (lstatSync(git).isSymbolicLink()) return git;
-  const pointer = /^gitdir: (.+)$/m.exec(readRegularFile(git, SMALL).toString('utf8'))?.[1];
+  const pointer = /^gitdir: (.+)$/m.exec(textOf(git) ?? '')?.[1];
   return resolve(git, '..', pointer ?? '.');
+}
+
+/** Where something leads that cannot be read: a pipe in place of a file. */
+const UNREADABLE = 'what cannot be read';
+
+function textOf(path: string): string | null {
+  try {
+    return readRegularFile(path, SMALL).toString('utf8');
+  } catch {
+    return null;
+  }
 }
 
 function borrowed(home: string, name: string, isInside: (path: string) => boolean): Lead[] {
   const part = join('objects', 'info', name);
   const file = join(home, part);
   if (!existsSync(file)) return [];
-  const lines = readRegularFile(realpathSync(file), SMALL).toString('utf8').split('\n');
-  return lines
+  const text = textOf(realpathSync(file));
+  if (text === null) return [{ part, to: UNREADABLE }];
+  return text
+    .split('\n')
     .map((line) => line.trim())
     .filter((line) => line !== '' && !line.startsWith('#'))
     .map((line) => ({ part, to: resolve(home, 'objects', line) }))
