@@ -1,5 +1,6 @@
 import { CERTAINTY, dependencyKinds, firstRow, type DependencyTable } from '../contracts/linked.ts';
 import { FLAG, FORM, KIND } from '../facts/fileFacts.ts';
+import { giveUpAtStep } from '../graph/giveUp.ts';
 import { membersOf, typeHierarchy, type TypeHierarchy } from '../hierarchy/typeHierarchy.ts';
 import type { SurveyedCodebase } from '../survey.ts';
 import { bodiesByDeclaration } from './bodies.ts';
@@ -19,7 +20,6 @@ const PASSED_ON = dependencyKinds.indexOf('reExport');
 
 /** A type with parents: its members with those that they take the place of, and whether any of its parents is outside. */
 interface Heir {
-  type: number;
   overrides: [own: number, taken: number][];
   hasOuterParent: boolean;
 }
@@ -28,13 +28,14 @@ interface Heir {
  * Mark and sweep from what is entered. A file that is reached runs what stands at its top; what is referred to is reached, with what it
  * stands in; a declaration leads to its definitions; a routine that takes the place of one that is reached, whose type has parents
  * outside, or that the language runs without naming it, is reached with its type; so is what a routine makes without a name.
- * O(elements + dependencies + members of types with parents) a walk.
+ * O(elements + dependencies + members that may take the place of others) a walk.
  */
 export function reaching(
   survey: SurveyedCodebase,
   runUnnamed: (file: number) => RegExp | undefined,
 ): Reaching {
   const heirs = heirsOf(survey);
+  const takenBy = ownByTaken(heirs);
   const bodiesOf = bodiesByDeclaration(survey);
   const isSettled = meantForSure(survey);
   const walk =
@@ -43,13 +44,14 @@ export function reaching(
       const queue: number[] = [];
       const mark = marker(survey, reached, queue);
       for (const element of begun) mark(element);
-      for (let isDone = false; !isDone;) {
-        for (let e = queue.pop(); e !== undefined; e = queue.pop()) {
-          implied(survey, e, { mark, bodiesOf, unnamed: runUnnamed(survey.elements.file[e]) });
-          referred(survey, e, { mostUnsure, isSettled }, mark);
-        }
-        for (const heir of heirs) if (reached[heir.type] === 1) takenPlaces(survey, heir, reached, mark);
-        isDone = queue.length === 0;
+      for (let e = queue.pop(), step = 0; e !== undefined; e = queue.pop()) {
+        giveUpAtStep(step++);
+        implied(survey, e, { mark, bodiesOf, unnamed: runUnnamed(survey.elements.file[e]) });
+        referred(survey, e, { mostUnsure, isSettled }, mark);
+        // A member takes the place of another once both its type and the other are reached, whichever comes last.
+        for (const { own, type } of takenBy.get(e) ?? []) if (reached[type] === 1) mark(own);
+        const heir = heirs.get(e);
+        if (heir) inherited(survey, e, heir, reached, mark);
       }
     };
   return { firm: walk(CERTAINTY.inferred), all: walk(CERTAINTY.ambiguous) };
@@ -128,17 +130,31 @@ function referred(
   }
 }
 
-function takenPlaces(
+/** What a type that is reached brings along, of its own members: those that take the place of reached ones, or answer to the outside. */
+function inherited(
   survey: SurveyedCodebase,
-  { type, overrides, hasOuterParent }: Heir,
+  type: number,
+  { overrides, hasOuterParent }: Heir,
   reached: Uint8Array,
   mark: (element: number) => void,
 ): void {
   const { elements } = survey;
-  for (const [own, taken] of overrides) if (reached[taken] === 1 && reached[own] === 0) mark(own);
+  for (const [own, taken] of overrides) if (reached[taken] === 1) mark(own);
   if (!hasOuterParent) return;
   for (let own = type + 1; own < elements.subtreeEnd[type]; own = elements.subtreeEnd[own])
-    if (reached[own] === 0 && !(elements.flags[own] & FLAG.private)) mark(own);
+    if (!(elements.flags[own] & FLAG.private)) mark(own);
+}
+
+/** Members that may take the place of each, with their types. */
+function ownByTaken(heirs: ReadonlyMap<number, Heir>): Map<number, { own: number; type: number }[]> {
+  const found = new Map<number, { own: number; type: number }[]>();
+  for (const [type, { overrides }] of heirs)
+    for (const [own, taken] of overrides) {
+      const known = found.get(taken);
+      if (known) known.push({ own, type });
+      else found.set(taken, [{ own, type }]);
+    }
+  return found;
 }
 
 /** What a file has at its top for others; nothing for what is no file. */
@@ -172,16 +188,15 @@ function placeOf({ line, column, placeStart }: DependencyTable, row: number): nu
   return line[placeStart[row]] * 65_536 + column[placeStart[row]];
 }
 
-function heirsOf(survey: SurveyedCodebase): Heir[] {
+function heirsOf(survey: SurveyedCodebase): Map<number, Heir> {
   const hierarchy = typeHierarchy(survey);
-  return [...hierarchy.parents.keys()].map((type) => {
-    const ancestors = nearestAncestors(hierarchy.parents, type);
-    return {
-      type,
-      overrides: overridesOf(survey, type, ancestors),
-      hasOuterParent: ancestors.some((e) => e >= survey.elements.firstExternal),
-    };
-  });
+  return new Map(
+    [...hierarchy.parents.keys()].map((type) => {
+      const ancestors = nearestAncestors(hierarchy.parents, type);
+      const hasOuterParent = ancestors.some((e) => e >= survey.elements.firstExternal);
+      return [type, { overrides: overridesOf(survey, type, ancestors), hasOuterParent }];
+    }),
+  );
 }
 
 /** More ancestors than any type has that somebody wrote by hand. */
