@@ -5,6 +5,7 @@ import { unreachedCode, type Unreached } from '../core/judge/unreached.ts';
 import { unusedClasses } from '../core/judge/unusedClasses.ts';
 import { testElements } from '../core/testCode.ts';
 import type { SurveyedCodebase } from '../core/survey.ts';
+import { codeLinesOf } from '../server/views/unusedView.ts';
 import { surveyPath } from '../tests/surveyPath.ts';
 import { fetchDebianSource } from './debianCode.ts';
 import { fetchPackage } from './realCode.ts';
@@ -34,7 +35,7 @@ async function recount(name: string): Promise<void> {
     isEntry: () => false,
     isTest: testElements(survey),
   });
-  const codeOf = codeLines(survey);
+  const codeOf = codeLinesOf(survey);
   const all = survey.files.reduce((sum, { isTest, lines }) => sum + (isTest ? 0 : lines.code), 0);
   const words = wordsOf(folder, survey);
   console.log(
@@ -53,11 +54,6 @@ async function recount(name: string): Promise<void> {
     if (own === 'notReferenced')
       for (const { element } of open) console.log(`      to be read: ${survey.elements.key[element]}`);
   }
-}
-
-function codeLines({ elements, figures, files }: SurveyedCodebase): (element: number) => number {
-  const ofFile = new Map(files.map(({ element, lines }) => [element, lines.code]));
-  return (e) => (elements.kind[e] === KIND.file ? (ofFile.get(e) ?? 0) : figures.codeLines[e]);
 }
 
 /** How often each word stands in code other than tests. */

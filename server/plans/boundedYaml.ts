@@ -41,7 +41,7 @@ export function boundedYaml(text: string, name: string): YamlText {
   const documents = [...composer.compose(tokensOf(text, name, lines), true, text.length)];
   const document = documents[0] as Document;
   const [error] = document.errors;
-  if (error) refuse(error.pos[0], sentenceOf(error));
+  if (error) refuse(error.pos[0], sentences[error.code] ?? 'this is no YAML.');
   if (documents.length > 1)
     refuse(documents[1].range[0], 'a second document begins here; the file must hold one.');
   refuseDoubledKeys(document, refuse);
@@ -97,12 +97,6 @@ function refuseDoubledKeys(document: Document, refuse: (offset: number, why: str
 }
 
 /** What is wrong with a text, in words of ours. */
-function sentenceOf({ code, message }: YAMLError): string {
-  return (
-    sentences[code] ?? (/duplicate|unique/.test(message) ? 'a key stands here twice.' : 'this is no YAML.')
-  );
-}
-
 const sentences: Partial<Record<YAMLError['code'], string>> = {
   ALIAS_PROPS: 'an alias (*name) has neither an anchor nor a tag.',
   BAD_ALIAS: 'this alias (*name) is not well formed.',

@@ -116,7 +116,7 @@ function shownClass(asked: string | null): 'all' | UnusedClass {
 }
 
 /** Lines of code of an element, those of a file as a whole. */
-function codeLinesOf({ elements, figures, files }: SurveyedCodebase): (element: number) => number {
+export function codeLinesOf({ elements, figures, files }: SurveyedCodebase): (element: number) => number {
   const ofFile = new Map(files.map(({ element, lines }) => [element, lines.code]));
   return (e) => (elements.kind[e] === KIND.file ? (ofFile.get(e) ?? 0) : figures.codeLines[e]);
 }
