@@ -62,6 +62,12 @@ export function link(
   const { targets, externals } = resolveImports(files, tree, languageNamed, [...implied.values()]);
   const placed = placeElements(files, externals);
   const { rules, evaluator } = evaluatorFor({ files, tree, targets, languageNamed });
+  const impliedElement = new Map(
+    [...implied].map(([language, { ecosystem, name }]) => [
+      language,
+      placed.table.firstExternal + externals.findIndex(({ key }) => key === `${ecosystem}:${name}`),
+    ]),
+  );
   const rows = new DependencyRows(placed.table.count);
   const meant = createTargets({ files, placed, evaluator, rules });
   const methodsNamed = createMethodsNamed(files, targets, rules);
@@ -76,11 +82,9 @@ export function link(
     methodsNamed,
     declared,
     impliedParent: (file, name) => {
-      const own = implied.get(files[file].language);
-      if (!own?.types.has(name) || declared.has(name)) return -1;
-      return (
-        placed.table.firstExternal + externals.findIndex(({ key }) => key === `${own.ecosystem}:${own.name}`)
-      );
+      const { language } = files[file];
+      const isImplied = implied.get(language)?.types.has(name) === true && !declared.has(name);
+      return isImplied ? impliedElement.get(language)! : -1;
     },
   };
   const joined = joinsByFile(context);

@@ -9,7 +9,7 @@ import { unpack } from './archive/unpack.ts';
 import type { CodeSource } from './codeSource.ts';
 import { repositoryElsewhere } from './folder/commit.ts';
 import { folderSource } from './folder/folderSource.ts';
-import { leadsOut, requireOwnObjects } from './git/leadsOut.ts';
+import { leadsOut, requireOwnObjects, type Lead } from './git/leadsOut.ts';
 import { gitSource } from './git/gitSource.ts';
 import { COPY, fetchCommit, repositoryAt, resolveCommit } from './git/repository.ts';
 
@@ -33,14 +33,14 @@ export async function openSource(origin: Origin, options: OpenOptions): Promise<
     case 'folder':
       if (!isStillThere(origin))
         throw new Problem('noSuchPath', `There is no ${address} on this machine any more.`);
-      return noting(folderSource(address), address);
+      return noting(folderSource(address), address, leadsOfFolder(address));
     case 'repository': {
       const folder = address.slice('file://'.length);
       const found = repositoryAt(folder);
       if (!found) throw new Problem('notARepository', `${folder} is not a git repository any more.`);
       requireOwnObjects(found.repository, address);
       const commit = await resolveCommit(found.repository, ref, address);
-      return noting(await gitSource(found.repository, commit, address, options.signal), folder);
+      return noting(await gitSource(found.repository, commit, address, options.signal), folder, []);
     }
     case 'remote':
       return openRemote(origin, options);
@@ -49,16 +49,21 @@ export async function openSource(origin: Origin, options: OpenOptions): Promise<
   }
 }
 
+/** By what the repository of a folder leads out of itself. */
+function leadsOfFolder(folder: string): Lead[] {
+  const found = repositoryAt(folder);
+  return found === null ? [] : leadsOut(found.repository);
+}
+
 /** Says, before anything is surveyed, that what git knows of a folder is another repository's. */
-function noting(source: CodeSource, folder: string): CodeSource {
+function noting(source: CodeSource, folder: string, leads: readonly Lead[]): CodeSource {
   const notes = [...source.notes];
   const elsewhere = repositoryElsewhere(folder);
   if (elsewhere !== null)
     notes.push(
       `The .git in it leads to ${elsewhere}: commits, and what is read at one, are that repository's.`,
     );
-  const found = repositoryAt(folder);
-  for (const { part, to } of found === null ? [] : leadsOut(found.repository))
+  for (const { part, to } of leads)
     notes.push(`${part} in its repository leads to ${to}: what git says of it is not its own.`);
   return { ...source, notes };
 }

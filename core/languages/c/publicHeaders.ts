@@ -8,8 +8,8 @@ const header = /\.(h|hh|hpp|hxx|h\+\+|ipp|inl|tcc)$/i;
 const publicFolder = /^(?:(?!test|third|vendor|extern|deps)[^/]+\/){0,3}include\//i;
 
 /**
- * Headers that others include: what a build installs (`install(FILES …)` and `install(DIRECTORY …)` of CMake, `include_HEADERS` of
- * Automake), or, where none says so, what lies in a folder `include`. O(files + letters of the project files).
+ * Headers that others include: what CMake installs (`install(FILES …)` and `install(DIRECTORY …)`), or, where it installs none, what
+ * lies in a folder `include`. O(files + letters of the project files).
  */
 export function publicHeaders(tree: FileTree, files: readonly FactsOfFile[]): EntryPoint[] {
   const headers = files
