@@ -57,7 +57,7 @@ export function BuildPage({ page }: { page: DeclaredPage }) {
       </div>
       <div className="page build-list" tabIndex={0} data-picture role="region" aria-label="Build modules">
         {rows.length === 0 ? (
-          <Empty modules={modules} />
+          <Empty modules={modules} unread={counts.unread} />
         ) : (
           <NamedList all={rows.flatMap(({ from, to }) => [from, to])}>
             <table>
@@ -124,14 +124,16 @@ function Places({ count, onRead }: { count: number; onRead: () => void }) {
   );
 }
 
-function Empty({ modules }: { modules: number }) {
+function Empty({ modules, unread }: { modules: number; unread: number }) {
   return (
     <div className="empty">
       <h1>{modules < 2 ? 'No build modules to compare' : 'Nothing of this kind'}</h1>
       <p className="faded">
         {modules < 2
           ? 'No project files of Maven, Gradle, npm, C#, CMake or Python tell at least two modules apart.'
-          : 'What build modules declare of each other agrees with what they use, as far as this list goes.'}
+          : unread > 0
+            ? `${counted(unread, 'dependency', 'dependencies')} not judged: a build file of theirs is only partly read.`
+            : 'What build modules declare of each other agrees with what they use, as far as this list goes.'}
       </p>
     </div>
   );
