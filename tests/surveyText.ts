@@ -8,8 +8,10 @@ import type { FileFacts } from '../core/facts/fileFacts.ts';
 import type { LanguageDefinition } from '../core/contracts/language.ts';
 import type { Constructs } from '../core/facts/constructs.ts';
 import { constructsOf, factsOf } from '../core/languages/readText.ts';
+import { configuration, mayNameCode } from '../core/languages/configuration/index.ts';
 import { grammarFor, languageNamed, languageOf } from '../core/languages/registry.ts';
 import { comparePaths } from '../core/link/elements.ts';
+import { withoutUnnaming } from '../core/link/namedPlaces.ts';
 import type { FileTree } from '../core/contracts/fileTree.ts';
 import { assembleSurvey, type SurveyedCodebase } from '../core/survey.ts';
 import { createParserRuntime, type ParserRuntime } from '../server/extract/parser.ts';
@@ -22,7 +24,7 @@ export function parserRuntime(): Promise<ParserRuntime> {
 
 /** The language as which a text is read, as intake would tell it. */
 function languageFor(path: string, text: string): LanguageDefinition {
-  const known = languageOf(path)?.language;
+  const known = languageOf(path)?.language ?? (mayNameCode(path) ? configuration : undefined);
   if (!known) throw new Error(`no language for ${path}`);
   const sibling = known.siblingFor?.(path, text);
   return sibling ? languageNamed(sibling.id)! : known;
@@ -76,7 +78,7 @@ export function fileTree(
 
 /** The facts of a codebase given as texts by path, in the order that linking wants. */
 export async function factsOfTexts(files: Record<string, string>): Promise<FactsOfFile[]> {
-  const read = Object.entries(files).filter(([path]) => languageOf(path));
+  const read = Object.entries(files).filter(([path]) => languageOf(path) ?? mayNameCode(path));
   const lessons = new Map<LanguageDefinition['combine'], string[]>();
   for (const [path, text] of read) {
     const { learn, combine } = languageFor(path, text);
@@ -91,7 +93,7 @@ export async function factsOfTexts(files: Record<string, string>): Promise<Facts
       facts: await factsOfText(path, text, learnt.get(languageFor(path, text).combine)),
     })),
   );
-  return facts.sort((a, b) => comparePaths(a.path, b.path));
+  return withoutUnnaming(facts, languageNamed).sort((a, b) => comparePaths(a.path, b.path));
 }
 
 /** A survey of a codebase given as texts by path. */

@@ -21,6 +21,7 @@ export const dependencyWords: Record<string, string> = {
   part: 'part of a type',
   initialize: 'run of a constructor',
   throughMacro: 'call through a macro',
+  named: 'name in a string or in configuration',
 };
 
 /** Visibility as marks of the trade: UML's. */

@@ -83,6 +83,11 @@ export interface LanguageDefinition {
   castsLookLikeCalls?: true;
   /** True when the default import of a file without one brings the file as a whole. */
   importsWholeAsDefault?: true;
+  /**
+   * True for what is no code and says which code is to be loaded: its files belong to a survey where they name something in it, and
+   * the outside begins there.
+   */
+  namesOnly?: true;
   /** True when a type is of an interface because it has its methods, without saying so. */
   implicitInterfaces?: true;
 }

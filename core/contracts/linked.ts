@@ -58,6 +58,8 @@ export const dependencyKinds = [
   'initialize',
   /** From what uses a macro to what the macro's body calls; the same places as of the use. */
   'throughMacro',
+  /** From configuration, or from code with a string, to what is named there: what may be loaded by its name. */
+  'named',
 ] as const;
 export type DependencyKind = (typeof dependencyKinds)[number];
 

@@ -25,10 +25,15 @@ export interface FileFacts {
   packageName: string;
   /** Names that stand in strings, by which something may be loaded or called. */
   quoted?: string[];
+  /** Qualified names that stand in strings, or anywhere in configuration, in the order of their places. */
+  named?: NamedPlace[];
 }
 
+/** A qualified name as it is written (`canal.locks.Gate`, `canal/locks/Gate`), and where: line and column from 1. */
+export type NamedPlace = [name: string, line: number, column: number];
+
 /** Part of the cache key: raise it whenever extraction gives different facts for the same text. */
-export const FRONT_END_VERSION = 24;
+export const FRONT_END_VERSION = 25;
 
 export type ParseState = 'clean' | 'partial' | 'failed';
 

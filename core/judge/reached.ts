@@ -17,6 +17,7 @@ export interface Reaching {
 }
 
 const PASSED_ON = dependencyKinds.indexOf('reExport');
+const NAMED = dependencyKinds.indexOf('named');
 
 /** A type with parents: its members with those that they take the place of, and whether any of its parents is outside. */
 interface Heir {
@@ -127,6 +128,8 @@ function referred(
     mark(dependencies.to[row]);
     // What is passed on as a whole is offered by whoever passes it on.
     if (dependencies.kind[row] === PASSED_ON) offeredBy(survey, dependencies.to[row]).forEach(mark);
+    // What is loaded by its name is run by whoever loads it.
+    if (dependencies.kind[row] === NAMED) openMembers(survey, dependencies.to[row]).forEach(mark);
   }
 }
 
@@ -138,11 +141,17 @@ function inherited(
   reached: Uint8Array,
   mark: (element: number) => void,
 ): void {
-  const { elements } = survey;
   for (const [own, taken] of overrides) if (reached[taken] === 1) mark(own);
-  if (!hasOuterParent) return;
+  if (hasOuterParent) openMembers(survey, type).forEach(mark);
+}
+
+/** The members of a type that are not private; nothing for what is no type. */
+function openMembers({ elements }: SurveyedCodebase, type: number): number[] {
+  if (elements.kind[type] !== KIND.type) return [];
+  const found: number[] = [];
   for (let own = type + 1; own < elements.subtreeEnd[type]; own = elements.subtreeEnd[own])
-    if (!(elements.flags[own] & FLAG.private)) mark(own);
+    if (!(elements.flags[own] & FLAG.private)) found.push(own);
+  return found;
 }
 
 /** Members that may take the place of each, with their types. */

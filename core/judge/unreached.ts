@@ -84,7 +84,11 @@ function beginnings(
   for (const file of files) {
     const { element, path, language } = file;
     if (isTest[element] === 1) continue;
-    const entered = languageNamed(language)?.enteredByName;
+    const { enteredByName: entered, namesOnly } = languageNamed(language) ?? {};
+    if (namesOnly) {
+      begun.push(element);
+      continue;
+    }
     if (entered)
       for (let e = element + 1; e < elements.subtreeEnd[element]; e++)
         if (elements.kind[e] === KIND.routine && entered.test(elements.name[e])) begun.push(e);

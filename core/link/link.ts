@@ -22,6 +22,7 @@ import type { Declared, Value } from '../contracts/values.ts';
 import { createThroughMacros, type ThroughMacro } from './throughMacros.ts';
 import { settingsOf, unchangedFiles, type Settings } from './unchanged.ts';
 import { impliedParents, saysParent } from './impliedParents.ts';
+import { namedPlaces, type Named } from './namedPlaces.ts';
 import { declaredNames, lastName } from './unresolvedNames.ts';
 import { createTargets, RUNS_CONSTRUCTOR, type Targets } from './targets.ts';
 import { createMethodsNamed, type MethodsNamed } from './uniqueNames.ts';
@@ -88,6 +89,7 @@ export function link(
     },
   };
   const joined = joinsByFile(context);
+  const named = namedPlaces(files, languageNamed);
   const settings = settingsOf(tree, targets, externals);
   const kept = before ? unchangedFiles(before, files, settings) : null;
   const unresolvedNames: ReadonlySet<string>[] = [];
@@ -106,6 +108,7 @@ export function link(
           0,
         );
       importDependencies(context, file, rows);
+      namedDependencies(context, file, named, rows);
       unresolvedNames.push(referenceDependencies(context, file, rows));
       rows.closeFile();
     }
@@ -248,6 +251,47 @@ function importDependencies({ files, targets, placed }: Context, file: number, r
       rows.add(from, to, kindNumber[kind], CERTAINTY.exact, line, 0);
     }
   });
+}
+
+/** What is named as a string, from what the string stands in. */
+function namedDependencies(
+  { files, placed, rules }: Context,
+  file: number,
+  named: Named,
+  rows: DependencyRows,
+): void {
+  const { table, fileElement, declarationElement } = placed;
+  const elementMeant = ({ file: at, declaration }: Place): number => {
+    if (declaration < 0) return fileElement[at];
+    // Parts of one type are one.
+    const main = rules.ofFile(at)?.mainPart?.(at, declaration) ?? { file: at, declaration };
+    return declarationElement[main.file][main.declaration];
+  };
+  for (const [name, line, column] of files[file].facts.named ?? []) {
+    const meant = new Set(named(name).map(elementMeant));
+    if (meant.size === 0) continue;
+    const from = innermostAt(table, fileElement[file], line);
+    const certainty = meant.size === 1 ? CERTAINTY.inferred : CERTAINTY.ambiguous;
+    for (const to of meant) {
+      // A type that says its own name, to a log for instance, leads nowhere.
+      const isOfItself = from >= to && from < table.subtreeEnd[to];
+      if (!isOfItself) rows.add(from, to, kindNumber.named, certainty, line, column);
+    }
+  }
+}
+
+/** The innermost element of a file that a line is part of. */
+function innermostAt(
+  { subtreeEnd, startLine, endLine }: PlacedElements['table'],
+  file: number,
+  line: number,
+): number {
+  let innermost = file;
+  for (let e = file + 1; e < subtreeEnd[innermost];) {
+    if (startLine[e] <= line && line <= endLine[e]) innermost = e++;
+    else e = subtreeEnd[e];
+  }
+  return innermost;
 }
 
 /** Gives the declared names of which it is not known what they mean here. */

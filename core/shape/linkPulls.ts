@@ -21,6 +21,7 @@ const kindWeights: Record<DependencyKind, number> = {
   part: 3,
   initialize: 0,
   throughMacro: 0,
+  named: 0.5,
 };
 const weightOfKind = dependencyKinds.map((kind) => kindWeights[kind]);
 const isCall = dependencyKinds.map((kind) => kind === 'call' || kind === 'construct');

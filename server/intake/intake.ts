@@ -5,6 +5,11 @@ import {
   languageOfFirstLine,
   languages,
 } from '../../core/languages/registry.ts';
+import {
+  configuration,
+  MAX_CONFIGURATION_BYTES,
+  mayNameCode,
+} from '../../core/languages/configuration/index.ts';
 import { otherInterpreters, whatItIs } from '../../core/languages/otherFiles.ts';
 import type { IncludePath, LanguageDefinition } from '../../core/contracts/language.ts';
 import { stopped } from '../problem.ts';
@@ -29,6 +34,8 @@ import { walk, type Candidate, type Walked } from './walk.ts';
 /** What of a codebase would be read, what not and why. Paths are relative to the root, with `/`. */
 export interface Intake {
   files: IntakeFile[];
+  /** Files that may name code: they are read as far as they do, and count as left out until it is known. */
+  configuration: IntakeFile[];
   leftOut: LeftOut[];
   folders: Set<string>;
   /** Text of the project files that say where imports lead and what is declared. */
@@ -104,6 +111,7 @@ export async function takeIn(source: CodeSource, options: IntakeOptions = {}): P
     folders,
     manifests,
     files: [],
+    configuration: [],
     documents: [],
     purposes: new Map(),
     includePaths: [],
@@ -117,11 +125,37 @@ export async function takeIn(source: CodeSource, options: IntakeOptions = {}): P
   const toLookAt = candidates.filter((candidate) => sortByName(work, candidate));
   await lookAtAll(work, toLookAt, options);
   leaveOutSqueezed(work);
+  if (hasNames(intake))
+    await lookAtAll(
+      work,
+      candidates.filter((candidate) => isConfiguration(work, candidate)),
+      options,
+    );
   intake.submodules = readModules(intake, walked.submodulePaths);
   intake.files.sort((a, b) => (a.path < b.path ? -1 : 1));
+  intake.configuration.sort((a, b) => (a.path < b.path ? -1 : 1));
   intake.leftOut.sort((a, b) => (a.path < b.path ? -1 : 1));
   intake.includePaths = includePathsOf(work, rules);
   return intake;
+}
+
+/** True where some code can be named from outside of it: where a language has packages or modules with names. */
+function hasNames({ files }: Intake): boolean {
+  const found = new Set(files.map(({ language }) => language));
+  return languages.some(({ id, packages }) => packages !== undefined && found.has(id));
+}
+
+/** True for a file that is no code and may name some. */
+function isConfiguration({ matcher }: Work, candidate: Candidate): boolean {
+  const { path, entry } = candidate;
+  return (
+    mayNameCode(path) &&
+    entry.size <= MAX_CONFIGURATION_BYTES &&
+    !languageOf(path) &&
+    chosenLanguage(matcher, path) === undefined &&
+    matcher.choice(path)?.take !== 'leaveOut' &&
+    verdictByName(candidate, matcher) === null
+  );
 }
 
 /** What can be decided without opening the file; true when it must be looked at. */
@@ -240,11 +274,16 @@ function readFailure(error: unknown): string {
 }
 
 /** Decides about a file once it was looked at. */
-function settle({ intake, matcher, includes }: Work, candidate: Candidate, look: Look): void {
+function settle(work: Work, candidate: Candidate, look: Look): void {
+  const { intake, matcher, includes } = work;
   const { path, entry } = candidate;
   if (look.purpose !== undefined && (isReadme(entry.name) || !intake.purposes.has(candidate.folder)))
     intake.purposes.set(candidate.folder, { text: look.purpose, from: path });
   if (isDocument(entry.name) && chosenLanguage(matcher, path) === undefined) return;
+  if (isConfiguration(work, candidate)) {
+    if (look.verdict === undefined) intake.configuration.push(configurationFile(work, candidate, look));
+    return;
+  }
   const found = identify(matcher, path, look);
   if ('isNot' in found) {
     leaveOut(intake, candidate, 'unknownLanguage', found.isNot);
@@ -272,6 +311,19 @@ function settle({ intake, matcher, includes }: Work, candidate: Candidate, look:
     ...(found.program === undefined ? {} : { program: found.program }),
     ...(look.listens ? { listens: true as const } : {}),
   });
+}
+
+function configurationFile({ matcher }: Work, { path, entry }: Candidate, look: Look): IntakeFile {
+  return {
+    path,
+    language: configuration.id,
+    grammar: grammarFor(configuration, path),
+    size: entry.size,
+    stamp: entry.stamp,
+    hash: look.hash,
+    lines: look.lines,
+    isTest: isTest(path, matcher),
+  };
 }
 
 function learn({ learnt }: Intake, { id, family = id }: LanguageDefinition, lines: string[]): void {

@@ -12,8 +12,10 @@ export function inputsDigest(
   rules: IntakeRules,
   { cacheKey }: Pick<Learnt, 'cacheKey'>,
 ): string {
-  const files = intake.files.map(({ stamp: _, ...file }) => ({ ...file, key: cacheKey(file) }));
-  const said = JSON.stringify([{ ...intake, files }, rules], (_, value: unknown) =>
+  const [files, configuration] = [intake.files, intake.configuration].map((list) =>
+    list.map(({ stamp: _, ...file }) => ({ ...file, key: cacheKey(file) })),
+  );
+  const said = JSON.stringify([{ ...intake, files, configuration }, rules], (_, value: unknown) =>
     value instanceof Map || value instanceof Set ? [...(value as Iterable<unknown>)] : value,
   );
   return createHash('sha256').update(said).digest('hex');

@@ -1,7 +1,9 @@
 import { comparePaths } from '../../core/link/elements.ts';
 import type { EntryPoint } from '../../core/contracts/language.ts';
 import type { FactsOfFile } from '../../core/contracts/linked.ts';
-import { languagesInWords } from '../../core/languages/registry.ts';
+import { configuration } from '../../core/languages/configuration/index.ts';
+import { languageNamed, languagesInWords } from '../../core/languages/registry.ts';
+import { withoutUnnaming } from '../../core/link/namedPlaces.ts';
 import type { Linking } from '../../core/link/link.ts';
 import { assembleSurvey, type SurveyedCodebase } from '../../core/survey.ts';
 import { fileTreeOf } from '../intake/fileTree.ts';
@@ -92,7 +94,9 @@ export async function surveySource(source: CodeSource, options: SurveyOptions): 
 /** True when what was read is what intake had seen: no file changed or went away in between. */
 function isAsLookedAt(intake: Intake, { hashes, leftOut }: MadeSurvey): boolean {
   const binary = new Set(leftOut.filter(({ reason }) => reason === 'binary').map(({ path }) => path));
-  return intake.files.every(({ path, hash }) => hashes.get(path) === hash || binary.has(path));
+  return [...intake.files, ...intake.configuration].every(
+    ({ path, hash }) => hashes.get(path) === hash || binary.has(path),
+  );
 }
 
 async function madeAnew(
@@ -104,11 +108,15 @@ async function madeAnew(
   const { name, rules = noRules, onProgress = () => {} } = options;
   const extracted = await extractAll(source, intake, learnt, options);
   stopIfAsked(options.signal);
-  const { files, hashes } = extracted;
-  const leftOut = [...intake.leftOut, ...extracted.leftOut].sort((a, b) => (a.path < b.path ? -1 : 1));
+  const { hashes } = extracted;
+  const files = withoutUnnaming(extracted.files, languageNamed);
+  const read = new Set(files.map(({ path }) => path));
+  const leftOut = [...intake.leftOut, ...extracted.leftOut]
+    .filter(({ path }) => !read.has(path))
+    .sort((a, b) => (a.path < b.path ? -1 : 1));
   if (files.length === 0) throw new Problem('nothingToRead', noneCouldBeRead(name, extracted.leftOut));
   files.sort((a, b) => comparePaths(a.path, b.path));
-  const tree = fileTreeOf(intake, new Set(files.map(({ path }) => path)), leftOut, rules);
+  const tree = fileTreeOf(intake, read, leftOut, rules);
   const { survey, linking } = assembleSurvey(files, tree, {
     onFile: throttled('link', onProgress),
     before: lastLinking ?? undefined,
@@ -153,8 +161,9 @@ async function extractAll(
   const result: Extracted = { files: [], leftOut: [], hashes: new Map(), areFactsKept: false };
   let done = 0;
   const onFile = throttled('extract', options.onProgress ?? (() => {}));
-  const report = (): void => onFile(++done, intake.files.length);
-  options.onProgress?.({ phase: 'extract', done: 0, total: intake.files.length });
+  const wanted = [...intake.files, ...intake.configuration];
+  const report = (): void => onFile(++done, wanted.length);
+  options.onProgress?.({ phase: 'extract', done: 0, total: wanted.length });
   const memory = new FactsInMemory();
   const accept = (file: IntakeFile, hash: string, packed: () => Uint8Array): void => {
     const { path, language, isTest } = file;
@@ -163,7 +172,7 @@ async function extractAll(
   };
   const known: { file: IntakeFile; packed: Uint8Array | undefined }[] = [];
   const unread: IntakeFile[] = [];
-  for (const file of intake.files) {
+  for (const file of wanted) {
     const key = learnt.cacheKey(file);
     const inMemory = memory.has(file.hash, key);
     const packed = inMemory ? undefined : cache?.facts.facts(file.hash, key);
@@ -174,7 +183,8 @@ async function extractAll(
   const extracting = extractInPool(source, unread, learnt, signal, (file, item) => {
     report();
     if (item.kind === 'leftOut') {
-      result.leftOut.push(item);
+      // What is no code is left out already, for what it is.
+      if (file.language !== configuration.id) result.leftOut.push(item);
       return;
     }
     accept(file, item.hash, () => item.packed);

@@ -39,7 +39,7 @@ export function grammarReader<Prepared extends { text: string } = { text: string
         readSyntax(tree, calls, vocabulary.of(language)),
         prepared(text, grammar, learnt),
       ),
-      quoted: quotedNames(text),
+      ...quotedNames(text, (offset) => /comment/.test(tree.rootNode.descendantForIndex(offset)?.type ?? '')),
     }),
     constructs(text, parsed) {
       const { tree, calls, grammar, language } = parsed;

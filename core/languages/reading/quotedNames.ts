@@ -1,3 +1,6 @@
+import type { NamedPlace } from '../../facts/fileFacts.ts';
+import { lineStarts, placeIn } from './namedPlaces.ts';
+
 /** A file that quotes more is a table, and no code that loads by name. */
 const MOST = 2_000;
 
@@ -5,16 +8,27 @@ const MOST = 2_000;
 const quoted =
   /(["'`])((?:[A-Za-z_$][\w$]*[.#:/]+)*[A-Za-z_$][\w$]{2,80})\1|\bnameof\(\s*([\w$.<>,\s]{1,200})\)/g;
 
-/**
- * Names that stand in strings of a text, each once: what is loaded, called or looked up by its name. Of a qualified one the last part.
- * O(text).
- */
-export function quotedNames(text: string): string[] {
+/** Names that stand in strings: what may be loaded, called or looked up by its name. */
+export interface QuotedNames {
+  /** Each name once, of a qualified one its last part. */
+  quoted: string[];
+  /** Every place of a qualified name that a string consists of, in code. */
+  named: NamedPlace[];
+}
+
+/** Reads the names that stand in strings of a text; `isComment` tells what stands at an offset. O(text). */
+export function quotedNames(text: string, isComment: (offset: number) => boolean): QuotedNames {
   const found = new Set<string>();
-  for (const [, , inString, named] of text.matchAll(quoted)) {
-    const name = /[A-Za-z_$][\w$]*$/.exec((inString ?? named).replace(/<[^>]*>/g, '').trim())?.[0];
+  const named: NamedPlace[] = [];
+  const starts = lineStarts(text);
+  for (const match of text.matchAll(quoted)) {
+    const [, , inString, turned] = match;
+    const name = /[A-Za-z_$][\w$]*$/.exec((inString ?? turned).replace(/<[^>]*>/g, '').trim())?.[0];
     if (name !== undefined) found.add(name);
-    if (found.size === MOST) break;
+    const offset = match.index + 1;
+    if (inString !== undefined && inString !== name && !isComment(offset))
+      named.push([inString, ...placeIn(starts, offset)]);
+    if (found.size === MOST || named.length === MOST) break;
   }
-  return [...found];
+  return { quoted: [...found], named };
 }

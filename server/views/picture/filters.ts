@@ -20,6 +20,8 @@ export const kindChoices = {
   inheritance: { label: 'inheritance', kinds: kindsOf('inherit', 'implement') },
   fields: { label: 'reads and writes', kinds: kindsOf('read', 'write') },
   types: { label: 'type uses', kinds: kindsOf('typeUse', 'typeImport') },
+  named: { label: 'names in strings and configuration', kinds: kindsOf('named') },
+  unnamed: { label: 'any kind but names in strings', kinds: ALL_KINDS & ~kindsOf('named') },
 } as const;
 export type KindChoice = keyof typeof kindChoices;
 
