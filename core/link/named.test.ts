@@ -69,6 +69,7 @@ describe('what is named by a string in code', () => {
         'Gate.java': 'package canal.locks; class Gate { Object log = logger("canal.locks.Gate"); }',
         'Yard.java':
           'package canal.yard;\n@Serves("canal.locks.Gate")\nclass Yard {\n  Object load() {\n    // "canal.locks.Gate"\n    return Class.forName("canal.locks.Gate");\n  }\n}',
+        'tow.py': 'def tow():\n    """Tows `canal.locks.Gate` and "canal.locks.Gate"."""\n',
         'jni.c': 'void load(void) { find("canal/locks/Gate"); }',
       }),
     ).toEqual([

@@ -1,10 +1,23 @@
-import type { Language } from 'web-tree-sitter';
+import type { Language, Tree } from 'web-tree-sitter';
 import type { GrammarFile, GrammarReader } from '../../contracts/language.ts';
 import type { FileFacts } from '../../facts/fileFacts.ts';
 import { readConstructs } from './constructs.ts';
 import { quotedNames } from './quotedNames.ts';
 import type { Reading } from './reading.ts';
 import { readSyntax, type NodeVocabulary, type SyntaxTable } from './syntaxTable.ts';
+
+/** Quotation marks and prefixes around what a literal says. */
+const MOST_MARKS = 6;
+
+/** True where a stretch is all that a literal says: no part of a comment, nor of a text that documents. */
+function isLiteral({ rootNode }: Tree, from: number, to: number): boolean {
+  const node = rootNode.descendantForIndex(from, to - 1);
+  return (
+    node !== null &&
+    !node.type.includes('comment') &&
+    node.endIndex - node.startIndex <= to - from + MOST_MARKS
+  );
+}
 
 /** What a language does with a text that a grammar parses. */
 interface Passes<Prepared extends { text: string }> {
@@ -39,7 +52,7 @@ export function grammarReader<Prepared extends { text: string } = { text: string
         readSyntax(tree, calls, vocabulary.of(language)),
         prepared(text, grammar, learnt),
       ),
-      ...quotedNames(text, (offset) => /comment/.test(tree.rootNode.descendantForIndex(offset)?.type ?? '')),
+      ...quotedNames(text, (from, to) => isLiteral(tree, from, to)),
     }),
     constructs(text, parsed) {
       const { tree, calls, grammar, language } = parsed;

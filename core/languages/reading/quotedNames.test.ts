@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { qualifiedNames } from './namedPlaces.ts';
 import { quotedNames } from './quotedNames.ts';
 
-const isCode = (): boolean => false;
+const isCode = (): boolean => true;
 
 describe('names in strings', () => {
   it('are those that a string is, the last part of a qualified one, and what is turned into a string', () => {
@@ -19,7 +19,7 @@ describe('names in strings', () => {
   it('have a place where they are qualified and stand in code', () => {
     const text = `open("gate");\n  load("canal.Gate", 'canal/Lock'); // "canal.Pump"`;
     const comment = text.indexOf('//');
-    expect(quotedNames(text, (offset) => offset > comment).named).toEqual([
+    expect(quotedNames(text, (offset) => offset < comment).named).toEqual([
       ['canal.Gate', 2, 9],
       ['canal/Lock', 2, 23],
     ]);

@@ -16,8 +16,8 @@ export interface QuotedNames {
   named: NamedPlace[];
 }
 
-/** Reads the names that stand in strings of a text; `isComment` tells what stands at an offset. O(text). */
-export function quotedNames(text: string, isComment: (offset: number) => boolean): QuotedNames {
+/** Reads the names that stand in strings of a text; `isLiteral` tells whether a stretch of it is a literal. O(text). */
+export function quotedNames(text: string, isLiteral: (from: number, to: number) => boolean): QuotedNames {
   const found = new Set<string>();
   const named: NamedPlace[] = [];
   const starts = lineStarts(text);
@@ -26,7 +26,7 @@ export function quotedNames(text: string, isComment: (offset: number) => boolean
     const name = /[A-Za-z_$][\w$]*$/.exec((inString ?? turned).replace(/<[^>]*>/g, '').trim())?.[0];
     if (name !== undefined) found.add(name);
     const offset = match.index + 1;
-    if (inString !== undefined && inString !== name && !isComment(offset))
+    if (inString !== undefined && inString !== name && isLiteral(offset, offset + inString.length))
       named.push([inString, ...placeIn(starts, offset)]);
     if (found.size === MOST || named.length === MOST) break;
   }
