@@ -150,7 +150,11 @@ export function createResults({
     receiver: () => Value | null,
   ): Value | null {
     const { declarations, expressions } = files[routine.file].facts;
-    const value = typeArguments.asReached(routine, stated(routine, declarations.value[d]));
+    const reached = typeArguments.asReached(routine, stated(routine, declarations.value[d]));
+    // A routine that is called with types stands for itself with those: `checked<Gate>(x)`.
+    const value = routine.args
+      ? typeArguments.asReached({ ...routine, through: routine }, reached)
+      : reached;
     if (!holdsParameter(value) || args === 0 || declarations.parameters[d] === 0) return value;
     const taken = listOf(routine.file, expressions.b[declarations.parameters[d]]);
     const given = givenBy(file, args);

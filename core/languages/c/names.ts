@@ -67,8 +67,14 @@ export function nativeNames(context: NameContext): NameRules {
     return { ...value, isStandIn: true };
   };
 
+  const isMacro = ({ file, declaration }: Place): boolean =>
+    files[file].facts.declarations.form[declaration] === FORM.macro;
+
   const memberSeen = (namespace: string, name: string, from: number): Value | null => {
     const places = index.places(namespace, name);
+    const inner = namespace === '' ? name : `${namespace}.${name}`;
+    // A macro may name a namespace, as in `namespace CANAL_NAMESPACE {`, which then goes by the macro's name.
+    if (index.isPackage(inner) && places.every(isMacro)) return { tag: 'package', family, name: inner, from };
     if (places.length === 0) return index.member(namespace, name, from);
     if (places.length === 1 && places[0].file === from) return declaredAt(files, places, from);
     const seen = seenBy(from);
