@@ -265,6 +265,37 @@ bool use(const Value& value) { return value.as<bool>(); }`,
   });
 });
 
+describe('a routine that is called with types', () => {
+  it('gives what those say', async () => {
+    const files = {
+      'cast.h': `template <class D, class B> D* checked(B* x) { return static_cast<D*>(x); }
+struct Base {};
+struct Gate : Base { void open(int p); };
+struct Weir : Base { void open(int p); };`,
+      'use.cc': `#include "cast.h"
+void use(Base* a, Base* b) { checked<Gate>(a)->open(3); auto w = checked<Weir>(b); w->open(3); }`,
+    };
+    expect(await dependenciesOf(files, 'call use.cc')).toEqual([
+      'call use.cc#use → cast.h#Gate.open inferred',
+      'call use.cc#use → cast.h#Weir.open inferred',
+      'call use.cc#use → cast.h#checked exact',
+    ]);
+  });
+});
+
+describe('a namespace that a macro names', () => {
+  it('goes by the macro’s name, within it and from outside', async () => {
+    const files = {
+      'name.h': '#pragma once\n#ifndef CANAL_NAMESPACE\n#define CANAL_NAMESPACE canal\n#endif',
+      'gate.h': '#include "name.h"\nnamespace CANAL_NAMESPACE { struct Gate { Gate(int a); }; }',
+      'use.cc': '#include "gate.h"\nauto* use() { return new CANAL_NAMESPACE::Gate(1); }',
+    };
+    expect(await dependenciesOf(files, 'construct ')).toEqual([
+      'construct use.cc#use → gate.h#CANAL_NAMESPACE.Gate exact',
+    ]);
+  });
+});
+
 describe('what C++ does not see', () => {
   it('is a type of a source file, which is included nowhere', async () => {
     const files = {

@@ -7,7 +7,7 @@ import { childIn, childOfKind } from '../reading/syntaxTable.ts';
 import { isRest, parameterNodes, parameterType } from './figures.ts';
 import { genericName, plainName } from './imports.ts';
 import { isExtension } from './modifiers.ts';
-import { typeExpression } from './types.ts';
+import { applied, typeExpression } from './types.ts';
 import { F, K, kindSet, T } from './vocabulary.ts';
 
 /** States how the value of an expression node is to be resolved; 0 when one file cannot say. */
@@ -41,7 +41,7 @@ function stateValue(reading: Reading, node: number, depth: number): number {
     case K.invocation_expression:
       return expressions.add(
         EXPRESSION.result,
-        calleeExpression(reading, node, depth),
+        withTypesGiven(reading, node, calleeExpression(reading, node, depth), depth),
         argumentsOf(reading, node, depth),
       );
     case K.object_creation_expression:
@@ -260,6 +260,16 @@ export function calleeExpression(reading: Reading, call: number, depth = 0): num
   if (callee < 0) return 0;
   if (table.kind[callee] === K.generic_name) return nameAt(reading, callee, plainName(reading, callee + 1));
   return valueExpression(reading, callee, depth + 1);
+}
+
+/** What a call names, with the types that it is given: `Find<Gate>()`, `yard.Find<Gate>()`. */
+function withTypesGiven(reading: Reading, call: number, callee: number, depth: number): number {
+  const { table } = reading;
+  const named = childIn(table, call, F.function);
+  const isMember =
+    table.kind[named] === K.member_access_expression || table.kind[named] === K.member_binding_expression;
+  const name = isMember ? childIn(table, named, F.name) : named;
+  return name < 0 ? callee : applied(reading, name, callee, depth);
 }
 
 /** The arguments of a call as an expression; 0 when there is no list of them. */

@@ -267,4 +267,22 @@ class Use {
       'call A.cs#Use.D → A.cs#Tons.operator int inferred',
     ]);
   });
+  it('what is called with types gives what those say', async () => {
+    const files = {
+      'A.cs': `
+class Gate { public void Open() {} }
+class Weir { public void Open() {} }
+class Yard {
+  public T Find<T>() where T : class => null;
+  void A() { Find<Gate>().Open(); }
+  void B(Yard yard) { var weir = yard.Find<Weir>(); weir.Open(); }
+  void C(Yard yard) { yard?.Find<Gate>().Open(); }
+}`,
+    };
+    expect((await dependenciesOf(files, 'Open inferred')).map((line) => line.slice(10))).toEqual([
+      'Yard.A → A.cs#Gate.Open inferred',
+      'Yard.B → A.cs#Weir.Open inferred',
+      'Yard.C → A.cs#Gate.Open inferred',
+    ]);
+  });
 });

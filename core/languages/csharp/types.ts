@@ -88,8 +88,8 @@ export function memberType(reading: Reading, outer: number, name: number, depth:
   return applied(reading, name, expressions.add(EXPRESSION.member, outer, expressions.name(text)), depth);
 }
 
-/** A type with the arguments that a generic name gives it. */
-function applied(reading: Reading, node: number, base: number, depth: number): number {
+/** A type, or a routine, with the arguments that a generic name gives it; itself where the node is no such name. */
+export function applied(reading: Reading, node: number, base: number, depth: number): number {
   const { table, expressions } = reading;
   const list = table.kind[node] === K.generic_name ? childOfKind(table, node, K.type_argument_list) : -1;
   if (list < 0 || base === 0) return base;
