@@ -263,13 +263,14 @@ export function calleeExpression(reading: Reading, call: number, depth = 0): num
 }
 
 /** What a call names, with the types that it is given: `Find<Gate>()`, `yard.Find<Gate>()`. */
-function withTypesGiven(reading: Reading, call: number, callee: number, depth: number): number {
+function withTypesGiven(reading: Reading, call: number, routine: number, depth: number): number {
   const { table } = reading;
-  const named = childIn(table, call, F.function);
+  const callee = childIn(table, call, F.function);
+  const named = table.kind[callee] === K.conditional_access_expression ? lastChild(reading, callee) : callee;
   const isMember =
     table.kind[named] === K.member_access_expression || table.kind[named] === K.member_binding_expression;
   const name = isMember ? childIn(table, named, F.name) : named;
-  return name < 0 ? callee : applied(reading, name, callee, depth);
+  return name < 0 ? routine : applied(reading, name, routine, depth);
 }
 
 /** The arguments of a call as an expression; 0 when there is no list of them. */
