@@ -79,6 +79,8 @@ export interface LanguageDefinition {
   impliedTypes?: ImpliedTypes;
   /** Names of routines that are called from outside by convention, wherever they stand. */
   enteredByName?: RegExp;
+  /** Names of macros that make a routine of what follows them, whose own name nobody knows: `DEFINE_LOCK(gate) { … }`. */
+  madeByMacro?: RegExp;
   /** True when `(T)(x)`, which looks like a call, turns a value into one of the type. */
   castsLookLikeCalls?: true;
   /** True when the default import of a file without one brings the file as a whole. */

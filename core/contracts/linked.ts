@@ -152,4 +152,6 @@ export interface LinkedCodebase {
   gaps: Gap[];
   /** Declared names that code other than tests says where it could not be found out what is meant, or in strings; sorted. */
   unresolvedNames: string[];
+  /** Declared names that stand in code which is not read: in other languages, templates, generated files; sorted. */
+  mentionedNames: string[];
 }

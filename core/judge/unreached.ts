@@ -79,19 +79,21 @@ function beginnings(
       .filter((file) => isBegin(file) && !entryOf.get(file.path)?.isBeside)
       .map(({ element }) => partOf(element)),
   );
-  const begun: number[] = [];
+  const begun: number[] = mentionedOnce(survey);
   let libraries = 0;
   for (const file of files) {
     const { element, path, language } = file;
     if (isTest[element] === 1) continue;
-    const { enteredByName: entered, namesOnly } = languageNamed(language) ?? {};
+    const { enteredByName: entered, madeByMacro, namesOnly } = languageNamed(language) ?? {};
     if (namesOnly) {
       begun.push(element);
       continue;
     }
-    if (entered)
-      for (let e = element + 1; e < elements.subtreeEnd[element]; e++)
-        if (elements.kind[e] === KIND.routine && entered.test(elements.name[e])) begun.push(e);
+    for (let e = element + 1; e < elements.subtreeEnd[element]; e++)
+      if (elements.kind[e] === KIND.routine && elements.form[e] !== FORM.macro) {
+        const name = elements.name[e];
+        if (entered?.test(name) || madeByMacro?.test(name)) begun.push(e);
+      }
     const isLibrary = !withEntry.has(partOf(element));
     if (isLibrary) libraries++;
     else if (!isBegin(file)) continue;
@@ -104,6 +106,20 @@ function beginnings(
     }
   }
   return { begun, libraries };
+}
+
+/** What code that is not read names, where only one type or routine is called so. O(elements). */
+function mentionedOnce({ elements, mentionedNames }: SurveyedCodebase): number[] {
+  const mentioned = new Set(mentionedNames);
+  const byName = new Map<string, number>();
+  for (let e = 0; mentioned.size > 0 && e < elements.firstExternal; e++) {
+    const isDeclared = elements.kind[e] === KIND.type || elements.kind[e] === KIND.routine;
+    // A prototype and its definition are one, and so are a type and what makes it.
+    const isWhole = !(elements.flags[e] & FLAG.bodiless) && elements.form[e] !== FORM.constructor;
+    if (!isDeclared || !isWhole || !mentioned.has(elements.name[e])) continue;
+    byName.set(elements.name[e], byName.has(elements.name[e]) ? -1 : e);
+  }
+  return [...byName.values()].filter((e) => e >= 0);
 }
 
 /** The innermost build module that a file stands in, as a number; -1 for none. */
@@ -141,7 +157,7 @@ function marksOf(
   begun: readonly number[],
   tests: readonly number[],
 ): Marks {
-  const unresolved = new Set(survey.unresolvedNames);
+  const unresolved = new Set([...survey.unresolvedNames, ...survey.mentionedNames]);
   const { count } = survey.elements;
   const firm = new Uint8Array(count);
   reach.firm(firm, begun);
@@ -150,9 +166,7 @@ function marksOf(
   reach.all(all, begun);
   const withTests = all.slice();
   reach.all(withTests, tests);
-  const named = all.map((mark, e) =>
-    mark === 0 && withTests[e] === 0 && mayBeCalled(survey, e, unresolved) ? 1 : 0,
-  );
+  const named = all.map((mark, e) => (mark === 0 && mayBeCalled(survey, e, unresolved) ? 1 : 0));
   const byName = all.slice();
   reach.all(
     byName,
@@ -189,11 +203,11 @@ function classOf(
       !isPartly(marks.firm, e, end)
       ? { class: 'doubtful', doubt: 'candidate' }
       : null;
-  if (marks.withTests[e] === 1) return { class: 'byTests', doubt: null };
-  if (elements.kind[e] === KIND.file && end === e + 1) return { class: 'doubtful', doubt: 'declaresNothing' };
   if (marks.named[e] === 1) return { class: 'doubtful', doubt: 'byName' };
   // What only that leads on to is told by what leads there.
   if (marks.byName[e] === 1 && !isPartly(marks.named, e, end)) return null;
+  if (marks.withTests[e] === 1) return { class: 'byTests', doubt: null };
+  if (elements.kind[e] === KIND.file && end === e + 1) return { class: 'doubtful', doubt: 'declaresNothing' };
   return { class: users.length > 0 ? 'byUnused' : 'notReferenced', doubt: null };
 }
 

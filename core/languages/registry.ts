@@ -2,6 +2,7 @@ import type { GrammarFile, LanguageDefinition } from '../contracts/language.ts';
 import { globMatcher } from '../search/glob.ts';
 import { c, cpp } from './c/index.ts';
 import { configuration } from './configuration/index.ts';
+import { unreadText } from './configuration/unreadText.ts';
 import { csharp } from './csharp/index.ts';
 import { java } from './java/index.ts';
 import { python } from './python/index.ts';
@@ -45,9 +46,13 @@ export function claims(definitions: readonly LanguageDefinition[]): (path: strin
 /** The language and grammar that a file's name tells, or null. */
 export const languageOf = claims(languages);
 
-/** By its id: a language that is read, or {@link configuration}, which is no code and claims no file for itself. */
+/** What is no code, and read for what it names. It claims no file for itself. */
+const namingOnly: readonly LanguageDefinition[] = [configuration, unreadText];
+
 export function languageNamed(id: string): LanguageDefinition | undefined {
-  return id === configuration.id ? configuration : languages.find((language) => language.id === id);
+  return (
+    languages.find((language) => language.id === id) ?? namingOnly.find((language) => language.id === id)
+  );
 }
 
 const claimsOf = new WeakMap<LanguageDefinition, ReturnType<typeof claims>>();

@@ -34,6 +34,8 @@ export type OnFile = (done: number, total: number) => void;
 export interface LinkOptions {
   languageNamed: LanguageNamed;
   onFile?: OnFile;
+  /** Words of code that is not read. */
+  mentioned?: ReadonlySet<string>;
   /** How the codebase was linked before: what cannot have changed since is taken from there. */
   before?: Linking;
 }
@@ -54,7 +56,7 @@ export interface Linking extends Settings {
 export function link(
   files: FactsOfFile[],
   tree: FileTree,
-  { languageNamed, onFile = () => {}, before }: LinkOptions,
+  { languageNamed, onFile = () => {}, mentioned = new Set(), before }: LinkOptions,
 ): { linked: LinkedCodebase; linking: Linking } {
   const unknown = files.find(({ language }) => !languageNamed(language));
   if (unknown) throw new Error(`No language ${unknown.language}`);
@@ -127,6 +129,7 @@ export function link(
     unresolvedNames: [
       ...new Set(files.flatMap(({ isTest }, file) => (isTest ? [] : [...unresolvedNames[file]]))),
     ].sort(),
+    mentionedNames: [...mentioned].filter((name) => declared.has(name)).sort(),
   };
   return {
     linked,

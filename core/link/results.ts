@@ -152,9 +152,7 @@ export function createResults({
     const { declarations, expressions } = files[routine.file].facts;
     const reached = typeArguments.asReached(routine, stated(routine, declarations.value[d]));
     // A routine that is called with types stands for itself with those: `checked<Gate>(x)`.
-    const value = routine.args
-      ? typeArguments.asReached({ ...routine, through: routine }, reached)
-      : reached;
+    const value = routine.args ? typeArguments.asReached({ ...routine, through: routine }, reached) : reached;
     if (!holdsParameter(value) || args === 0 || declarations.parameters[d] === 0) return value;
     const taken = listOf(routine.file, expressions.b[declarations.parameters[d]]);
     const given = givenBy(file, args);

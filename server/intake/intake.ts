@@ -5,16 +5,12 @@ import {
   languageOfFirstLine,
   languages,
 } from '../../core/languages/registry.ts';
-import {
-  configuration,
-  MAX_CONFIGURATION_BYTES,
-  mayNameCode,
-} from '../../core/languages/configuration/index.ts';
+import { configuration } from '../../core/languages/configuration/index.ts';
 import { otherInterpreters, whatItIs } from '../../core/languages/otherFiles.ts';
 import type { IncludePath, LanguageDefinition } from '../../core/contracts/language.ts';
 import { stopped } from '../problem.ts';
 import type { CodeSource } from '../source/codeSource.ts';
-import { builtFiles, builtFolders, squeezedFolders } from './builtFolders.ts';
+import { squeezedFolders } from './builtFolders.ts';
 import { fileTreeOf } from './fileTree.ts';
 import { lookAt, type Look } from './look.ts';
 import {
@@ -28,14 +24,18 @@ import {
 } from './names.ts';
 import type { LeftOut, LeftOutReason } from './reasons.ts';
 import { matcherOf, noRules, type IntakeRules, type RuleMatcher } from './rules.ts';
+import { namingLanguage } from './namingFiles.ts';
 import { readModules } from './submodules.ts';
-import { walk, type Candidate, type Walked } from './walk.ts';
+import { walk, type Candidate } from './walk.ts';
+import { withoutBuilt } from './withoutBuilt.ts';
 
 /** What of a codebase would be read, what not and why. Paths are relative to the root, with `/`. */
 export interface Intake {
   files: IntakeFile[];
   /** Files that may name code: they are read as far as they do, and count as left out until it is known. */
   configuration: IntakeFile[];
+  /** Files that are left out, and of which the words are read: code that names what is declared here. */
+  mentioning: IntakeFile[];
   leftOut: LeftOut[];
   folders: Set<string>;
   /** Text of the project files that say where imports lead and what is declared. */
@@ -112,6 +112,7 @@ export async function takeIn(source: CodeSource, options: IntakeOptions = {}): P
     manifests,
     files: [],
     configuration: [],
+    mentioning: [],
     documents: [],
     purposes: new Map(),
     includePaths: [],
@@ -123,39 +124,44 @@ export async function takeIn(source: CodeSource, options: IntakeOptions = {}): P
   for (const refused of source.refused) intake.leftOut.push(refused);
   const work: Work = { source, intake, matcher, includes: new Map() };
   const toLookAt = candidates.filter((candidate) => sortByName(work, candidate));
-  await lookAtAll(work, toLookAt, options);
+  await lookAtAll(work, toLookAt, options, (candidate, look) => {
+    if ('failed' in look) leaveOut(intake, candidate, 'unreadable', look.failed);
+    else settle(work, candidate, look);
+  });
   leaveOutSqueezed(work);
-  if (hasNames(intake))
-    await lookAtAll(
-      work,
-      candidates.filter((candidate) => isConfiguration(work, candidate)),
-      options,
-    );
+  await lookForNames(work, candidates, options);
   intake.submodules = readModules(intake, walked.submodulePaths);
   intake.files.sort((a, b) => (a.path < b.path ? -1 : 1));
-  intake.configuration.sort((a, b) => (a.path < b.path ? -1 : 1));
+  for (const list of [intake.configuration, intake.mentioning])
+    list.sort((a, b) => (a.path < b.path ? -1 : 1));
   intake.leftOut.sort((a, b) => (a.path < b.path ? -1 : 1));
   intake.includePaths = includePathsOf(work, rules);
   return intake;
 }
 
-/** True where some code can be named from outside of it: where a language has packages or modules with names. */
-function hasNames({ files }: Intake): boolean {
-  const found = new Set(files.map(({ language }) => language));
-  return languages.some(({ id, packages }) => packages !== undefined && found.has(id));
-}
-
-/** True for a file that is no code and may name some. */
-function isConfiguration({ matcher }: Work, candidate: Candidate): boolean {
-  const { path, entry } = candidate;
-  return (
-    mayNameCode(path) &&
-    entry.size <= MAX_CONFIGURATION_BYTES &&
-    !languageOf(path) &&
-    chosenLanguage(matcher, path) === undefined &&
-    matcher.choice(path)?.take !== 'leaveOut' &&
-    verdictByName(candidate, matcher) === null
-  );
+/** Finds what is not read as code, and is looked into for the code that it names. */
+async function lookForNames(
+  work: Work,
+  candidates: readonly Candidate[],
+  options: IntakeOptions,
+): Promise<void> {
+  const { intake } = work;
+  const leftOut = new Map(intake.leftOut.map((item) => [item.path, item]));
+  const isRead = new Set(intake.files.map(({ path }) => path));
+  const naming = new Map<Candidate, LanguageDefinition>();
+  for (const candidate of candidates) {
+    const { path, entry } = candidate;
+    const isProjectFile = intake.manifests.has(path);
+    if (isRead.has(path) || !(isProjectFile || leftOut.has(path))) continue;
+    const language = namingLanguage({ path, size: entry.size, leftOut: leftOut.get(path) });
+    if (language) naming.set(candidate, language);
+  }
+  await lookAtAll(work, [...naming.keys()], options, (candidate, look) => {
+    if ('failed' in look || (look.verdict && look.verdict.reason !== 'generated')) return;
+    const language = naming.get(candidate)!;
+    const list = language === configuration ? intake.configuration : intake.mentioning;
+    list.push(fileTaken(work, candidate, look, language));
+  });
 }
 
 /** What can be decided without opening the file; true when it must be looked at. */
@@ -236,16 +242,13 @@ async function lookAtAll(
   work: Work,
   candidates: Candidate[],
   { cache, signal, onProgress }: IntakeOptions,
+  onLook: (candidate: Candidate, look: Look | { failed: string }) => void,
 ): Promise<void> {
   for (let done = 0; done < candidates.length; done += AT_ONCE) {
     if (signal?.aborted) throw stopped();
     const some = candidates.slice(done, done + AT_ONCE);
     const looks = await Promise.all(some.map((candidate) => lookOf(work.source, candidate, cache)));
-    some.forEach((candidate, i) => {
-      const look = looks[i];
-      if ('failed' in look) leaveOut(work.intake, candidate, 'unreadable', look.failed);
-      else settle(work, candidate, look);
-    });
+    some.forEach((candidate, i) => onLook(candidate, looks[i]));
     onProgress?.(Math.min(done + AT_ONCE, candidates.length), candidates.length);
   }
 }
@@ -280,10 +283,6 @@ function settle(work: Work, candidate: Candidate, look: Look): void {
   if (look.purpose !== undefined && (isReadme(entry.name) || !intake.purposes.has(candidate.folder)))
     intake.purposes.set(candidate.folder, { text: look.purpose, from: path });
   if (isDocument(entry.name) && chosenLanguage(matcher, path) === undefined) return;
-  if (isConfiguration(work, candidate)) {
-    if (look.verdict === undefined) intake.configuration.push(configurationFile(work, candidate, look));
-    return;
-  }
   const found = identify(matcher, path, look);
   if ('isNot' in found) {
     leaveOut(intake, candidate, 'unknownLanguage', found.isNot);
@@ -299,25 +298,23 @@ function settle(work: Work, candidate: Candidate, look: Look): void {
   if (look.words) intake.words.set(path, look.words);
   if (look.learnt) learn(intake, found.language, look.learnt);
   intake.files.push({
-    path,
-    language: found.language.id,
-    grammar: grammarFor(found.language, path),
-    size: entry.size,
-    stamp: entry.stamp,
-    hash: look.hash,
-    lines: look.lines,
-    isTest: isTest(path, matcher),
+    ...fileTaken(work, candidate, look, found.language),
     ...(found.why === undefined ? {} : { languageWhy: found.why }),
     ...(found.program === undefined ? {} : { program: found.program }),
     ...(look.listens ? { listens: true as const } : {}),
   });
 }
 
-function configurationFile({ matcher }: Work, { path, entry }: Candidate, look: Look): IntakeFile {
+function fileTaken(
+  { matcher }: Work,
+  { path, entry }: Candidate,
+  look: Look,
+  language: LanguageDefinition,
+): IntakeFile {
   return {
     path,
-    language: configuration.id,
-    grammar: grammarFor(configuration, path),
+    language: language.id,
+    grammar: grammarFor(language, path),
     size: entry.size,
     stamp: entry.stamp,
     hash: look.hash,
@@ -402,49 +399,4 @@ function leaveOutSqueezed({ intake, matcher }: Work): void {
       intake.leftOut.push({ path, reason: 'generated', detail, size });
     intake.files = intake.files.filter(({ path }) => !isOutput(path));
   }
-}
-
-/** Takes folders of build output out of what was walked: that they are such only the whole can tell. */
-function withoutBuilt(walked: Walked, matcher: RuleMatcher): Walked {
-  if (matcher.isTurned('generated')) return walked;
-  const folders = builtFolders(walked).filter(({ path }) => !matcher.mayReadInside(path));
-  return withoutBuiltFiles(withoutFolders(walked, folders), matcher);
-}
-
-/** Without files that were built from sources that are read as well. */
-function withoutBuiltFiles(walked: Walked, matcher: RuleMatcher): Walked {
-  const built = new Map(
-    builtFiles(walked)
-      .filter(({ path }) => matcher.choice(path)?.take !== 'read')
-      .map(({ path, why }) => [path, why]),
-  );
-  if (built.size === 0) return walked;
-  const made = walked.candidates.filter(({ path }) => built.has(path));
-  return {
-    ...walked,
-    candidates: walked.candidates.filter(({ path }) => !built.has(path)),
-    leftOut: [
-      ...walked.leftOut,
-      ...made.map(({ path, entry }) => ({
-        path,
-        reason: 'generated' as const,
-        detail: built.get(path),
-        size: entry.size,
-      })),
-    ],
-  };
-}
-
-function withoutFolders(walked: Walked, built: readonly { path: string; why: string }[]): Walked {
-  if (built.length === 0) return walked;
-  const isInside = (path: string): boolean => built.some((folder) => path.startsWith(`${folder.path}/`));
-  return {
-    ...walked,
-    candidates: walked.candidates.filter(({ path }) => !isInside(path)),
-    manifests: new Map([...walked.manifests].filter(([path]) => !isInside(path))),
-    leftOut: [
-      ...walked.leftOut.filter(({ path }) => !isInside(path)),
-      ...built.map(({ path, why }) => ({ path: `${path}/`, reason: 'generated' as const, detail: why })),
-    ],
-  };
 }

@@ -50,7 +50,7 @@ const testFolder =
 const testFile = /[.-](test|spec|e2e|bench)\.[^/]+$/i;
 /** What the languages' own test runners look for: `test_tide.py`, `lock_test.cc`, `LockTest.java`, `LockTests.cs`. */
 const testFilesByLanguage =
-  /(^|\/)(test_[^/]+|[^/]+_test|conftest)\.pyi?$|[^/]_(unit)?tests?\.(c|cc|cpp|cxx)$|[^/]Tests?\.(java|cs)$|[a-z0-9]IT\.java$/;
+  /(^|\/)(test_[^/]+|[^/]+_test|conftest)\.pyi?$|[^/]_(unit)?tests?\d*\.(c|cc|cpp|cxx)$|[^/]Tests?\.(java|cs)$|[a-z0-9]IT\.java$/;
 
 export function isTestPath(path: string): boolean {
   return testFolder.test(path) || testFile.test(path) || testFilesByLanguage.test(path);

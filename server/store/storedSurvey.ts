@@ -23,6 +23,7 @@ export const restParts = [
   'buildModules',
   'overloads',
   'unresolvedNames',
+  'mentionedNames',
 ] as const;
 export const surveyParts = [...columnParts, ...restParts] as const;
 type Part = (typeof surveyParts)[number];
@@ -127,9 +128,10 @@ export function unpackRest(parts: readonly StoredRow[]): SurveyRest {
     buildModules = [],
     overloads = [],
     unresolvedNames = [],
+    mentionedNames = [],
   } = unpackParts(parts);
   if (!files) throw outdated();
-  return { files, gaps, externals, buildModules, overloads, unresolvedNames };
+  return { files, gaps, externals, buildModules, overloads, unresolvedNames, mentionedNames };
 }
 
 /** A row of the store: a part of a survey, or a stretch of one. */

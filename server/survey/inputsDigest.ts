@@ -12,11 +12,13 @@ export function inputsDigest(
   rules: IntakeRules,
   { cacheKey }: Pick<Learnt, 'cacheKey'>,
 ): string {
-  const [files, configuration] = [intake.files, intake.configuration].map((list) =>
-    list.map(({ stamp: _, ...file }) => ({ ...file, key: cacheKey(file) })),
+  const [files, configuration, mentioning] = [intake.files, intake.configuration, intake.mentioning].map(
+    (list) => list.map(({ stamp: _, ...file }) => ({ ...file, key: cacheKey(file) })),
   );
-  const said = JSON.stringify([{ ...intake, files, configuration }, rules], (_, value: unknown) =>
-    value instanceof Map || value instanceof Set ? [...(value as Iterable<unknown>)] : value,
+  const said = JSON.stringify(
+    [{ ...intake, files, configuration, mentioning }, rules],
+    (_, value: unknown) =>
+      value instanceof Map || value instanceof Set ? [...(value as Iterable<unknown>)] : value,
   );
   return createHash('sha256').update(said).digest('hex');
 }

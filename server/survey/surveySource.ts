@@ -1,7 +1,7 @@
 import { comparePaths } from '../../core/link/elements.ts';
 import type { EntryPoint } from '../../core/contracts/language.ts';
 import type { FactsOfFile } from '../../core/contracts/linked.ts';
-import { configuration } from '../../core/languages/configuration/index.ts';
+import { unreadText } from '../../core/languages/configuration/unreadText.ts';
 import { languageNamed, languagesInWords } from '../../core/languages/registry.ts';
 import { withoutUnnaming } from '../../core/link/namedPlaces.ts';
 import type { Linking } from '../../core/link/link.ts';
@@ -94,7 +94,7 @@ export async function surveySource(source: CodeSource, options: SurveyOptions): 
 /** True when what was read is what intake had seen: no file changed or went away in between. */
 function isAsLookedAt(intake: Intake, { hashes, leftOut }: MadeSurvey): boolean {
   const binary = new Set(leftOut.filter(({ reason }) => reason === 'binary').map(({ path }) => path));
-  return [...intake.files, ...intake.configuration].every(
+  return [...intake.files, ...intake.configuration, ...intake.mentioning].every(
     ({ path, hash }) => hashes.get(path) === hash || binary.has(path),
   );
 }
@@ -119,12 +119,21 @@ async function madeAnew(
   const tree = fileTreeOf(intake, read, leftOut, rules);
   const { survey, linking } = assembleSurvey(files, tree, {
     onFile: throttled('link', onProgress),
+    mentioned: wordsOf(extracted.files),
     before: lastLinking ?? undefined,
   });
   lastLinking = extracted.areFactsKept ? linking : null;
   const entryPoints = entryPointsOf(survey, files, tree, intake);
   const completeness = completenessOf(survey, hashes, intake.manifests, entryPoints);
   return { survey, leftOut, hashes, entryPoints, completeness };
+}
+
+/** The words of what is not read as code; not of tests. */
+function wordsOf(files: readonly FactsOfFile[]): ReadonlySet<string> {
+  const found = new Set<string>();
+  for (const { language, isTest, facts } of files)
+    if (language === unreadText.id && !isTest) for (const word of facts.quoted ?? []) found.add(word);
+  return found;
 }
 
 function nothingToRead(name: string, { leftOut }: Intake): string {
@@ -161,7 +170,7 @@ async function extractAll(
   const result: Extracted = { files: [], leftOut: [], hashes: new Map(), areFactsKept: false };
   let done = 0;
   const onFile = throttled('extract', options.onProgress ?? (() => {}));
-  const wanted = [...intake.files, ...intake.configuration];
+  const wanted = [...intake.files, ...intake.configuration, ...intake.mentioning];
   const report = (): void => onFile(++done, wanted.length);
   options.onProgress?.({ phase: 'extract', done: 0, total: wanted.length });
   const memory = new FactsInMemory();
@@ -184,7 +193,7 @@ async function extractAll(
     report();
     if (item.kind === 'leftOut') {
       // What is no code is left out already, for what it is.
-      if (file.language !== configuration.id) result.leftOut.push(item);
+      if (!languageNamed(file.language)?.namesOnly) result.leftOut.push(item);
       return;
     }
     accept(file, item.hash, () => item.packed);

@@ -66,6 +66,7 @@ const shared = {
   // By the machines of Java, Python and Lua, by Windows, and by fuzzers.
   enteredByName:
     /^(Java_\w+|JNI_On(Unl|L)oad|PyInit_\w+|luaopen_\w+|DllMain|w?WinMain|LLVMFuzzerTestOneInput)$/,
+  madeByMacro: /^[A-Z][A-Z\d]*(_[A-Z\d]+)+(\(.*)?$/,
   // Ends of lives, and what a loop over a container asks of it.
   runUnnamed: /^(~.*|begin|end|cbegin|cend|operator .*|operator\W.*)$/,
 } satisfies Partial<LanguageDefinition>;
