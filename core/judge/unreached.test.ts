@@ -9,8 +9,9 @@ async function unused(
   files: Record<string, string>,
   entries: readonly EntryPoint[],
   isEntry: (path: string) => boolean = () => false,
+  mentionedNames: string[] = [],
 ): Promise<string[]> {
-  const survey = await surveyText(files);
+  const survey = { ...(await surveyText(files)), mentionedNames };
   const isTest = new Uint8Array(survey.elements.count);
   for (const { element, path } of survey.files)
     if (path.includes('.test.') || path.startsWith('test_'))
@@ -167,5 +168,56 @@ describe('code that no entry point reaches', () => {
       'api.ts#own notReferenced',
       'index.ts#Door.bolt notReferenced',
     ]);
+  });
+});
+
+describe('code that is used from where nothing is read', () => {
+  it('is what configuration names, with its open members, and all that this leads on to', async () => {
+    const files = {
+      'Main.java': 'package canal; class Main { public static void main(String[] a) {} }',
+      'Gate.java':
+        'package canal; class Gate { public void setWidth(int w) { Width.of(w); } private void own() {} } class Width { static void of(int w) {} static void to() {} }',
+      'beans.xml': '<bean class="canal.Gate"/>',
+    };
+    expect(await unused(files, [at('Main.java')])).toEqual([
+      'Gate.java#Gate.own notReferenced',
+      'Gate.java#Width.to notReferenced',
+    ]);
+  });
+
+  it('is what code in other languages names, where it is the only one of its name; or else it is doubtful', async () => {
+    const files = {
+      'main.c': 'int main(void) { return 0; }',
+      'a.c':
+        'static int twice(void) { return 1; }\nint openGate(void) { return 2; }\nint shut(void) { return 3; }',
+      'b.c': 'static int twice(void) { return 2; }\nint other(void) { return 1; }',
+    };
+    expect(await unused(files, [at('main.c')], () => false, ['openGate', 'twice'])).toEqual([
+      'a.c#twice doubtful, byName',
+      'a.c#shut notReferenced',
+      'b.c notReferenced',
+    ]);
+  });
+
+  it('is what a macro makes, for nobody knows its name', async () => {
+    const files = {
+      'main.cc': 'int main() { return 0; }',
+      'a.cc': 'void run();\nDEFINE_FUZZER(int gate) { run(); }\nvoid run() {}\nvoid alone() {}',
+    };
+    expect(await unused(files, [at('main.cc')])).toEqual(['a.cc#alone notReferenced']);
+  });
+
+  it('is doubtful, and not used by tests alone, where it may be what a call on something unknown means', async () => {
+    const files = {
+      'main.ts': 'export function main(x: any) { x.inner.sluiceOpen(); }\nmain(1);\n',
+      'lib.ts':
+        'export class Lock { sluiceOpen() { return deep(); } sluiceShut() {} }\nfunction deep() { return 1; }\n',
+      'lib.test.ts':
+        "import { Lock } from './lib';\nconst lock = new Lock();\nlock.sluiceOpen();\nlock.sluiceShut();\n",
+    };
+    const found = await unused(files, [at('main.ts')]);
+    expect(found).toContain('lib.ts#Lock.sluiceShut byTests');
+    expect(found).toContain('lib.ts#Lock.sluiceOpen doubtful, byName');
+    expect(found.some((line) => line.includes('deep'))).toBe(false);
   });
 });

@@ -205,8 +205,10 @@ function classOf(
       : null;
   if (marks.named[e] === 1) return { class: 'doubtful', doubt: 'byName' };
   // What only that leads on to is told by what leads there.
-  if (marks.byName[e] === 1 && !isPartly(marks.named, e, end)) return null;
-  if (marks.withTests[e] === 1) return { class: 'byTests', doubt: null };
+  const holdsNamed = isPartly(marks.named, e, end);
+  if (marks.byName[e] === 1 && !holdsNamed) return null;
+  // Of what is partly doubtful the parts are told.
+  if (marks.withTests[e] === 1) return holdsNamed ? null : { class: 'byTests', doubt: null };
   if (elements.kind[e] === KIND.file && end === e + 1) return { class: 'doubtful', doubt: 'declaresNothing' };
   return { class: users.length > 0 ? 'byUnused' : 'notReferenced', doubt: null };
 }

@@ -19,6 +19,17 @@ describe('parents that no file declares or imports', () => {
     expect([...new Set(found.map((line) => line.replace(/ @.*/, '')))].sort()).toEqual(rows);
   });
 
+  it('may be named with their package, where something else is imported from it', async () => {
+    const files = {
+      'Log.java': 'import org.slf4j.Marker; class Log implements org.slf4j.Logger { Marker m; }',
+      'Pump.cs': 'using System.Xml; class Pump : System.Xml.IHasXmlNode {}',
+    };
+    expect(await parents(files)).toEqual([
+      'implement Log.java#Log → java:org.slf4j exact',
+      'implement Pump.cs#Pump → dotnet:System.Xml exact',
+    ]);
+  });
+
   it('are none where the codebase declares the name itself, and where nothing is said of them', async () => {
     expect(
       await parents({ 'Thread.java': 'class Thread {}', 'Gate.java': 'class Gate extends Thread {}' }),

@@ -23,7 +23,7 @@ import { createThroughMacros, type ThroughMacro } from './throughMacros.ts';
 import { settingsOf, unchangedFiles, type Settings } from './unchanged.ts';
 import { impliedParents, saysParent } from './impliedParents.ts';
 import { namedPlaces, type Named } from './namedPlaces.ts';
-import { declaredNames, lastName } from './unresolvedNames.ts';
+import { declaredNames, lastName, qualifierIn } from './unresolvedNames.ts';
 import { createTargets, RUNS_CONSTRUCTOR, type Targets } from './targets.ts';
 import { createMethodsNamed, type MethodsNamed } from './uniqueNames.ts';
 
@@ -64,6 +64,7 @@ export function link(
   const implied = impliedParents(files, declared, languageNamed);
   const { targets, externals } = resolveImports(files, tree, languageNamed, [...implied.values()]);
   const placed = placeElements(files, externals);
+  const externalNamed = new Map(externals.map(({ name }, i) => [name, placed.table.firstExternal + i]));
   const { rules, evaluator } = evaluatorFor({ files, tree, targets, languageNamed });
   const impliedElement = new Map(
     [...implied].map(([language, { ecosystem, name }]) => [
@@ -84,8 +85,11 @@ export function link(
     rules,
     methodsNamed,
     declared,
-    impliedParent: (file, name) => {
-      const { language } = files[file];
+    impliedParent: (file, expression, name) => {
+      const { language, facts } = files[file];
+      const qualifier = qualifierIn(facts, expression);
+      const named = qualifier === null ? undefined : externalNamed.get(qualifier);
+      if (named !== undefined) return named;
       const isImplied = implied.get(language)?.types.has(name) === true && !declared.has(name);
       return isImplied ? impliedElement.get(language)! : -1;
     },
@@ -177,8 +181,8 @@ interface Context {
   rules: FamilyRules;
   methodsNamed: MethodsNamed;
   declared: ReadonlySet<string>;
-  /** The external that a parent is of which no file declares or imports; -1 for none. */
-  impliedParent: (file: number, name: string) => number;
+  /** The external that a parent is of which no file declares or imports: the platform, or one that is named with its package; -1 for none. */
+  impliedParent: (file: number, expression: number, name: string) => number;
 }
 
 /** A declaration that belongs together with one elsewhere, as a dependency of a kind. */
@@ -308,7 +312,7 @@ function referenceDependencies(context: Context, file: number, rows: DependencyR
     if (name === null) return;
     if (context.declared.has(name)) unresolved.add(name);
     const kind = references.kind[r];
-    const parent = saysParent(kind) ? context.impliedParent(file, name) : -1;
+    const parent = saysParent(kind) ? context.impliedParent(file, references.expression[r], name) : -1;
     if (parent >= 0)
       rows.add(
         from,

@@ -8,6 +8,22 @@ export function declaredNames(files: readonly FactsOfFile[]): ReadonlySet<string
   return names;
 }
 
+/** What a qualified name is qualified by, with dots: `org.slf4j` of `org.slf4j.Logger`; null for what is none. */
+export function qualifierIn(facts: FileFacts, expression: number): string | null {
+  const { operation, a } = facts.expressions;
+  let at = expression;
+  while ((operation[at] === EXPRESSION.generic || operation[at] === EXPRESSION.instance) && a[at] < at)
+    at = a[at];
+  if (operation[at] !== EXPRESSION.member) return null;
+  const words: string[] = [];
+  for (let outer = a[at]; ; outer = a[outer]) {
+    const word = lastName(facts, outer);
+    if (word === null) return null;
+    words.unshift(word);
+    if (operation[outer] !== EXPRESSION.member || a[outer] >= outer) return words.join('.');
+  }
+}
+
 /** The name that stands last in an expression, by which a reference names what it means; null where none does. */
 export function lastName(
   { expressions: { operation, a, b }, names }: FileFacts,
