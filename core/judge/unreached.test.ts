@@ -195,7 +195,8 @@ describe('code that is used from where nothing is read', () => {
     expect(await unused(files, [at('main.c')], () => false, ['openGate', 'twice'])).toEqual([
       'a.c#twice doubtful, byName',
       'a.c#shut notReferenced',
-      'b.c notReferenced',
+      'b.c#twice doubtful, byName',
+      'b.c#other notReferenced',
     ]);
   });
 

@@ -204,11 +204,9 @@ function classOf(
       ? { class: 'doubtful', doubt: 'candidate' }
       : null;
   if (marks.named[e] === 1) return { class: 'doubtful', doubt: 'byName' };
-  // What only that leads on to is told by what leads there.
-  const holdsNamed = isPartly(marks.named, e, end);
-  if (marks.byName[e] === 1 && !holdsNamed) return null;
-  // Of what is partly doubtful the parts are told.
-  if (marks.withTests[e] === 1) return holdsNamed ? null : { class: 'byTests', doubt: null };
+  // What only that leads on to is told by what leads there, and what holds it by its parts.
+  if (marks.byName[e] === 1) return null;
+  if (marks.withTests[e] === 1) return { class: 'byTests', doubt: null };
   if (elements.kind[e] === KIND.file && end === e + 1) return { class: 'doubtful', doubt: 'declaresNothing' };
   return { class: users.length > 0 ? 'byUnused' : 'notReferenced', doubt: null };
 }
