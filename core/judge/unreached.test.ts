@@ -200,6 +200,19 @@ describe('code that is used from where nothing is read', () => {
     ]);
   });
 
+  it('is doubtful where a macro puts its name together', async () => {
+    const files = {
+      'main.c':
+        '#define CTL(n) {#n, n##_ctl}\nint gate_ctl(void) { return 1; }\nint weir(void) { return 1; }\nint main(void) { return CTL(gate); }',
+      'b.c': 'int tide(void) { return 1; }\nBENCHMARK(tide);',
+    };
+    expect(await unused(files, [at('main.c')])).toEqual([
+      'b.c#tide doubtful, byName',
+      'main.c#gate_ctl doubtful, byName',
+      'main.c#weir notReferenced',
+    ]);
+  });
+
   it('is what a macro makes, for nobody knows its name', async () => {
     const files = {
       'main.cc': 'int main() { return 0; }',

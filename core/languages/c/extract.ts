@@ -32,5 +32,23 @@ export function extractFacts(text: string, table: SyntaxTable, prepared: Prepare
   readDocumentation(reading, isComment);
   const counts = countLines(prepared.scan, reading.lineStarts.length);
   measureRoutines(reading, counts, figureKinds);
-  return assembleFacts(reading, { damage, counts, references });
+  const facts = assembleFacts(reading, { damage, counts, references });
+  return { ...facts, quoted: [...pastedNames(text, facts), ...givenToMacros(text)] };
+}
+
+/** What macros are given that stand by themselves, as in `BENCHMARK(openGate);`. O(text). */
+function givenToMacros(text: string): string[] {
+  const calls = text.matchAll(/^[A-Z][A-Z\d_]{3,}\(\s*(\w{3,})\s*(?:,\s*(\w{3,})\s*)?[,)]/gm);
+  return [...new Set([...calls].flatMap(([, ...given]) => given.filter((name) => name !== undefined)))];
+}
+
+/**
+ * Declared names that end as a macro of the file makes names end: of `CTL(gate)` with `#define CTL(n) n##_ctl`, `gate_ctl` is meant.
+ * O(text + declarations × endings).
+ */
+function pastedNames(text: string, { declarations, names }: FileFacts): string[] {
+  const endings = [...new Set([...text.matchAll(/##\s*(_\w{2,})/g)].map(([, ending]) => ending))];
+  if (endings.length === 0) return [];
+  const declared = new Set(Array.from(declarations.name, (name) => names[name]));
+  return [...declared].filter((name) => endings.some((ending) => name.endsWith(ending)));
 }

@@ -300,7 +300,9 @@ function typeReferenceKind(reading: Reading, node: number): number {
   if (holder === K.interface_declaration) return REFERENCE.inherit;
   if (holder === K.enum_declaration) return REFERENCE.typeUse;
   const isFirst = baseKinds[holder] === 1 && (parent !== list || node === table.next[list + 1]);
-  return isFirst && !/(^|\.)I[A-Z][^.]*$/.test(textOf(reading, node)) ? REFERENCE.inherit : REFERENCE.implement;
+  return isFirst && !/(^|\.)I[A-Z][^.]*$/.test(textOf(reading, node))
+    ? REFERENCE.inherit
+    : REFERENCE.implement;
 }
 
 /** Whether a member is read or written where it stands; `x += 1`, `x++` and `out x` write. */

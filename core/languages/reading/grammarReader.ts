@@ -46,14 +46,12 @@ export function grammarReader<Prepared extends { text: string } = { text: string
   return {
     by: 'grammar',
     textToParse: (text, grammar, learnt) => prepared(text, grammar, learnt).text,
-    facts: (text, { tree, calls, grammar, language }, learnt) => ({
-      ...extractFacts(
-        text,
-        readSyntax(tree, calls, vocabulary.of(language)),
-        prepared(text, grammar, learnt),
-      ),
-      ...quotedNames(text, (from, to) => isLiteral(tree, from, to)),
-    }),
+    facts(text, { tree, calls, grammar, language }, learnt) {
+      const table = readSyntax(tree, calls, vocabulary.of(language));
+      const facts = extractFacts(text, table, prepared(text, grammar, learnt));
+      const { quoted, named } = quotedNames(text, (from, to) => isLiteral(tree, from, to));
+      return { ...facts, quoted: [...(facts.quoted ?? []), ...quoted], named };
+    },
     constructs(text, parsed) {
       const { tree, calls, grammar, language } = parsed;
       const table = readSyntax(tree, calls, vocabulary.of(language));
