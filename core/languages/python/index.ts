@@ -9,11 +9,21 @@ import { vocabulary } from './vocabulary.ts';
 
 const GRAMMAR = 'tree-sitter-python/tree-sitter-python.wasm';
 
-/** `python -m package` runs the `__main__` of it. */
+/** How files are called that are there to be run. */
+const isRun = /(^|\/)(main|app|manage|run|cli|server|wsgi|asgi)\.py$/;
+
+/**
+ * `python -m package` runs the `__main__` of it; a file that asks whether it is run (`__name__ == '__main__'`) may be. A module of a
+ * library may do so as well: by its name alone it makes no program of what lies around it.
+ */
 function programs(files: readonly FactsOfFile[]): EntryPoint[] {
-  return files.flatMap(({ path }) => {
+  return files.flatMap(({ path, language, facts: { names, quoted } }): EntryPoint[] => {
+    if (language !== 'python') return [];
     const match = /(?:^|\/)([^/]+)\/__main__\.py$/.exec(path);
-    return match ? [{ path, role: 'program' as const, name: match[1] }] : [];
+    if (match) return [{ path, role: 'program', name: match[1] }];
+    if (!quoted?.includes('__main__') || !names.includes('__name__')) return [];
+    const name = path.slice(path.lastIndexOf('/') + 1);
+    return [{ path, role: 'program', name, ...(isRun.test(path) ? {} : { isBeside: true as const }) }];
   });
 }
 
