@@ -1,4 +1,4 @@
-import { FLAG, KIND } from '../facts/fileFacts.ts';
+import { FLAG, FORM, KIND } from '../facts/fileFacts.ts';
 import type { SurveyedCodebase } from '../survey.ts';
 
 /** More of one name are no variants that a build chooses from. */
@@ -34,7 +34,7 @@ export function bodiesByDeclaration(survey: SurveyedCodebase): ReadonlyMap<numbe
   return bodies;
 }
 
-/** Routines of C and C++ that are only declared, each with its name; and all that is more than that, by its name. */
+/** What of C and C++ may declare a routine, each with its name; and all that is more than a declaration, by its name. */
 function declarationsByName({ elements, files }: SurveyedCodebase): {
   declared: [element: number, name: string][];
   byName: Map<string, number[]>;
@@ -47,10 +47,16 @@ function declarationsByName({ elements, files }: SurveyedCodebase): {
       const key = elements.key[e];
       // What tells several of one name apart is no part of it.
       const name = key.slice(key.indexOf('#') + 1).replace(/~\d+/g, '');
+      // By the name of a type of functions a routine is declared as a variable is: `Opener openGate, openWeir;`.
+      if (elements.kind[e] === KIND.field && isAtTop(elements, e)) declared.push([e, name]);
       if (elements.kind[e] === KIND.routine && elements.flags[e] & FLAG.bodiless) declared.push([e, name]);
       else if (byName.has(name)) byName.get(name)!.push(e);
       else byName.set(name, [e]);
     }
   }
   return { declared, byName };
+}
+
+function isAtTop({ kind, form, parent }: SurveyedCodebase['elements'], e: number): boolean {
+  return kind[parent[e]] === KIND.file || form[parent[e]] === FORM.namespace;
 }

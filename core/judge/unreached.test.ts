@@ -200,6 +200,14 @@ describe('code that is used from where nothing is read', () => {
     ]);
   });
 
+  it('is not a routine that is declared by the name of a type of functions', async () => {
+    const files = {
+      'main.cc':
+        'typedef void Opener(int n);\nnamespace canal { Opener openGate, openWeir;\nvoid openGate(int n) {}\nvoid openWeir(int n) {} }\nint run(Opener* o) { return 1; }\nint main() { return run(canal::openGate); }',
+    };
+    expect(await unused(files, [at('main.cc')])).toEqual(['main.cc#canal.openWeir~2 notReferenced']);
+  });
+
   it('is doubtful where a macro puts its name together', async () => {
     const files = {
       'main.c':

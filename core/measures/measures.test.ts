@@ -194,6 +194,47 @@ describe('coupling of types', () => {
     expect(values('publicShare')[0]).toBeCloseTo(33.3, 1);
   });
 
+  it('counts each other type once over all parts of a type in C#, however its parts use each other', async () => {
+    const survey = await surveyText({
+      'One.cs':
+        'partial class Lock { Gate gate; void Fill() { Drain(); gate.Open(); } class Inner { Weir weir; } }',
+      'Two.cs':
+        'partial class Lock { void Drain() { new Gate().Open(); Level.Read(this); } public static void Test() { } }',
+      'Three.cs':
+        'partial class Lock { partial class Deep { } } static class Level { public static void Read(Lock x) { } }',
+      'Gate.cs':
+        'class Gate { public void Open() { Lock.Test(); } } class Weir { Lock lock1; Lock.Inner inner; }',
+    });
+    const { elements, dependencies } = survey;
+    // By a second way: by names, of which each type here has one of its own.
+    const typeName = (e: number): string | null => {
+      const names = elements.key[e].split('#')[1]?.split('.') ?? [];
+      return [...names].reverse().find((name) => /^(Lock|Inner|Gate|Weir|Level)$/.test(name)) ?? null;
+    };
+    const pairs = new Set<string>();
+    for (let row = 0; row < dependencies.count; row++) {
+      const [from, to] = [typeName(dependencies.from[row]), typeName(dependencies.to[row])];
+      if (from !== null && to !== null && from !== to) pairs.add(`${from} ${to}`);
+    }
+    const count = (name: string, isFrom: boolean): number =>
+      [...pairs].filter((pair) => pair.split(' ')[isFrom ? 0 : 1] === name).length;
+    for (const [name, key] of [
+      ['Lock', 'One.cs#Lock'],
+      ['Inner', 'One.cs#Lock.Inner'],
+      ['Gate', 'Gate.cs#Gate'],
+      ['Weir', 'Gate.cs#Weir'],
+    ]) {
+      expect([name, valueOf(survey, 'usesTypes', key)]).toEqual([name, count(name, true)]);
+      expect([name, valueOf(survey, 'usedByTypes', key)]).toEqual([name, count(name, false)]);
+    }
+    // Gate, Weir, the Level outside and the Inner that its own weir is of.
+    expect(valueOf(survey, 'cbo', 'One.cs#Lock')).toBe(
+      new Set(
+        [...pairs].filter((pair) => pair.split(' ').includes('Lock')).flatMap((pair) => pair.split(' ')),
+      ).size - 1,
+    );
+  });
+
   it('a routine that is only handed on is no part of the response set', async () => {
     const survey = await surveyText({
       'a.ts':
