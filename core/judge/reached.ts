@@ -18,6 +18,7 @@ export interface Reaching {
 
 const PASSED_ON = dependencyKinds.indexOf('reExport');
 const NAMED = dependencyKinds.indexOf('named');
+const USES_TYPE = dependencyKinds.indexOf('typeUse');
 
 /** A type with parents: its members with those that they take the place of, and whether any of its parents is outside. */
 interface Heir {
@@ -201,7 +202,7 @@ function heirsOf(survey: SurveyedCodebase): Map<number, Heir> {
   const hierarchy = typeHierarchy(survey);
   return new Map(
     [...hierarchy.parents.keys()].map((type) => {
-      const ancestors = nearestAncestors(hierarchy.parents, type);
+      const ancestors = nearestAncestors(survey, hierarchy.parents, type);
       const hasOuterParent = ancestors.some((e) => e >= survey.elements.firstExternal);
       return [type, { overrides: overridesOf(survey, type, ancestors), hasOuterParent }];
     }),
@@ -212,15 +213,32 @@ function heirsOf(survey: SurveyedCodebase): Map<number, Heir> {
 const MOST_ANCESTORS = 500;
 
 /** The types and externals above a type, the nearest first, up to a bound: chains of thousands would cost their square. */
-function nearestAncestors(parents: TypeHierarchy['parents'], type: number): number[] {
+function nearestAncestors(
+  survey: SurveyedCodebase,
+  parents: TypeHierarchy['parents'],
+  type: number,
+): number[] {
   const found = new Set([type]);
   // A set gives out what is added to it while it is walked.
   for (const at of found) {
     for (const { element } of parents.get(at) ?? []) found.add(element);
+    // What is a parent by another name is one.
+    if (survey.elements.form[at] === FORM.alias) typesUsed(survey, at).forEach((used) => found.add(used));
     if (found.size > MOST_ANCESTORS) break;
   }
   found.delete(type);
   return [...found];
+}
+
+function typesUsed({ dependencies }: SurveyedCodebase, element: number): number[] {
+  const found: number[] = [];
+  for (
+    let row = firstRow(dependencies.from, element);
+    row < dependencies.count && dependencies.from[row] === element;
+    row++
+  )
+    if (dependencies.kind[row] === USES_TYPE) found.push(dependencies.to[row]);
+  return found;
 }
 
 /**

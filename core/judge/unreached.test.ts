@@ -200,6 +200,14 @@ describe('code that is used from where nothing is read', () => {
     ]);
   });
 
+  it('is not what takes the place of a member of a parent that is named otherwise', async () => {
+    const files = {
+      'main.cc':
+        'template <class T> struct Base { virtual void seek(); virtual void other(); };\nusing Door = Base<int>;\nstruct Gate : public Door { void seek() override {} void other() override {} };\nint main() { Door* door = new Gate(); door->seek(); return 0; }',
+    };
+    expect(await unused(files, [at('main.cc')])).toEqual(['main.cc#Gate.other notReferenced']);
+  });
+
   it('is not a routine that is declared by the name of a type of functions', async () => {
     const files = {
       'main.cc':

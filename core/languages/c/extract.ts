@@ -36,10 +36,10 @@ export function extractFacts(text: string, table: SyntaxTable, prepared: Prepare
   return { ...facts, quoted: [...pastedNames(text, facts), ...givenToMacros(text)] };
 }
 
-/** What macros are given that stand by themselves, as in `BENCHMARK(openGate);`. O(text). */
+/** What macros are given that stand at the beginning of a line, as in `BENCHMARK(openGate);`. O(text). */
 function givenToMacros(text: string): string[] {
-  const calls = text.matchAll(/^[A-Z][A-Z\d_]{3,}\(\s*(\w{3,})\s*(?:,\s*(\w{3,})\s*)?[,)]/gm);
-  return [...new Set([...calls].flatMap(([, ...given]) => given.filter((name) => name !== undefined)))];
+  const given = [...text.matchAll(/^[A-Za-z_]\w*\(([^(){};]{3,400})\)/gm)].map(([, list]) => list);
+  return [...new Set(given.flatMap((list) => list.match(/\w{3,}/g) ?? []))];
 }
 
 /**
