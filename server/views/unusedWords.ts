@@ -11,7 +11,8 @@ export const unusedWords: Record<UnusedClass, string> = {
 /** The same in full. */
 export const doubtSentences: Record<Doubt, string> = {
   candidate: 'A reference may mean it, or another of the same name.',
-  byName: 'Its name stands in a string, or where the receiver is not known: it may be called by it.',
+  byName:
+    'Its name stands in a string, in what a macro is given, or on a receiver that is not known. It may be called by name.',
   declaresNothing: 'It declares nothing that could be referenced, but may run when it is loaded.',
 };
 
