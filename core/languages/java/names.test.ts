@@ -138,3 +138,30 @@ class Mate extends Barge {
     ]);
   });
 });
+
+describe('references to methods in Java', () => {
+  it('read the method, of the object, of a type or of a parent, and make instances', async () => {
+    const files = {
+      'A.java': `
+class Base { void tend() {} }
+class Gate extends Base {
+  int open;
+  private final Runnable up = this::open;
+  private void open() {}
+  static boolean may(String name) { return true; }
+  void all(java.util.List<String> names, Gate other) {
+    names.stream().filter(Gate::may);
+    run(other::open); run(super::tend); run(Gate::new);
+  }
+  void run(Runnable task) {}
+}`,
+    };
+    expect((await dependenciesOf(files)).filter((line) => /^(read|construct)/.test(line))).toEqual([
+      'construct A.java#Gate.all → A.java#Gate exact',
+      'read A.java#Gate.all → A.java#Base.tend exact',
+      'read A.java#Gate.all → A.java#Gate.may exact',
+      'read A.java#Gate.all → A.java#Gate.open~2 inferred',
+      'read A.java#Gate.up → A.java#Gate.open~2 exact',
+    ]);
+  });
+});

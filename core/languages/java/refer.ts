@@ -147,7 +147,7 @@ function referMethod(reading: Reading, node: number, owner: number, into: Refere
       REFERENCE.read,
       owner,
       last,
-      expressions.add(EXPRESSION.member, typeOrValue(reading, object), name),
+      expressions.add(EXPRESSION.routineMember, typeOrValue(reading, object), name),
     );
   }
 }
