@@ -23,7 +23,7 @@ export interface FileFacts {
   isScript: boolean;
   /** Package that the file says it belongs to, with dots; empty for none or where the language has no such thing. */
   packageName: string;
-  /** Names that stand in strings, or that macros put together, by which something may be loaded or called. */
+  /** Names by which something may be loaded or called: in strings, put together by macros, in lines that did not parse. */
   quoted?: string[];
   /** Qualified names that stand in strings, or anywhere in configuration, in the order of their places. */
   named?: NamedPlace[];
@@ -33,7 +33,7 @@ export interface FileFacts {
 export type NamedPlace = [name: string, line: number, column: number];
 
 /** Part of the cache key: raise it whenever extraction gives different facts for the same text. */
-export const FRONT_END_VERSION = 30;
+export const FRONT_END_VERSION = 31;
 
 export type ParseState = 'clean' | 'partial' | 'failed';
 

@@ -167,12 +167,13 @@ function ownByTaken(heirs: ReadonlyMap<number, Heir>): Map<number, { own: number
   return found;
 }
 
-/** What a file has at its top for others; nothing for what is no file. */
-function offeredBy({ elements }: SurveyedCodebase, file: number): number[] {
+/** What a file has at its top for others, with the open members of its types; nothing for what is no file. */
+function offeredBy(survey: SurveyedCodebase, file: number): number[] {
+  const { elements } = survey;
   if (elements.kind[file] !== KIND.file) return [];
   const found: number[] = [];
   for (let e = file + 1; e < elements.subtreeEnd[file]; e = elements.subtreeEnd[e])
-    if (elements.flags[e] & FLAG.exported) found.push(e);
+    if (elements.flags[e] & FLAG.exported) found.push(e, ...openMembers(survey, e));
   return found;
 }
 

@@ -229,6 +229,28 @@ describe('code that is used from where nothing is read', () => {
     ]);
   });
 
+  it('is a member of what an entry point passes on', async () => {
+    const files = {
+      'index.ts': "export * as Locks from './locks';\n",
+      'locks.ts': 'export class Gate { open() {} private own() {} }\nclass Hidden { shut() {} }\n',
+    };
+    expect(await unused(files, [at('index.ts', 'export')])).toEqual([
+      'locks.ts#Gate.own notReferenced',
+      'locks.ts#Hidden notReferenced',
+    ]);
+  });
+
+  it('is doubtful where its name stands in lines that did not parse', async () => {
+    const files = {
+      'main.ts': 'export const main = 1;\nclass { = = openGate( ) } } ((\n',
+      'lib.ts': 'export function openGate() {}\nexport function shut() {}\n',
+    };
+    expect(await unused(files, [at('main.ts')])).toEqual([
+      'lib.ts#openGate doubtful, byName',
+      'lib.ts#shut notReferenced',
+    ]);
+  });
+
   it('is what a macro makes, for nobody knows its name', async () => {
     const files = {
       'main.cc': 'int main() { return 0; }',

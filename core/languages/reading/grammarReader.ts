@@ -2,7 +2,7 @@ import type { Language, Tree } from 'web-tree-sitter';
 import type { GrammarFile, GrammarReader } from '../../contracts/language.ts';
 import type { FileFacts } from '../../facts/fileFacts.ts';
 import { readConstructs } from './constructs.ts';
-import { quotedNames } from './quotedNames.ts';
+import { quotedNames, wordsOfLines } from './quotedNames.ts';
 import type { Reading } from './reading.ts';
 import { readSyntax, type NodeVocabulary, type SyntaxTable } from './syntaxTable.ts';
 
@@ -50,7 +50,8 @@ export function grammarReader<Prepared extends { text: string } = { text: string
       const table = readSyntax(tree, calls, vocabulary.of(language));
       const facts = extractFacts(text, table, prepared(text, grammar, learnt));
       const { quoted, named } = quotedNames(text, (from, to) => isLiteral(tree, from, to));
-      return { ...facts, quoted: [...(facts.quoted ?? []), ...quoted], named };
+      const unread = wordsOfLines(text, facts.damage);
+      return { ...facts, quoted: [...new Set([...(facts.quoted ?? []), ...quoted, ...unread])], named };
     },
     constructs(text, parsed) {
       const { tree, calls, grammar, language } = parsed;

@@ -16,6 +16,17 @@ export interface QuotedNames {
   named: NamedPlace[];
 }
 
+/** Words of lines that did not parse: what they name may be used there. O(lines + words). */
+export function wordsOfLines(
+  text: string,
+  lines: readonly (readonly [first: number, last: number])[],
+): string[] {
+  if (lines.length === 0) return [];
+  const all = text.split('\n');
+  const damaged = lines.map(([first, last]) => all.slice(first - 1, last).join('\n')).join('\n');
+  return [...new Set(damaged.match(/(?<![\w$])[A-Za-z_$][\w$]{2,80}/g))];
+}
+
 /** Reads the names that stand in strings of a text; `isLiteral` tells whether a stretch of it is a literal. O(text). */
 export function quotedNames(text: string, isLiteral: (from: number, to: number) => boolean): QuotedNames {
   const found = new Set<string>();
