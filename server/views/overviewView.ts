@@ -1,5 +1,6 @@
 import { KIND } from '../../core/facts/fileFacts.ts';
 import type { EntryPoint } from '../../core/contracts/language.ts';
+import { configuration } from '../../core/languages/configuration/index.ts';
 import { languages } from '../../core/languages/registry.ts';
 import { declaredAndUsed } from '../../core/completeness/declaredAndUsed.ts';
 import { readManifests } from '../../core/manifests/readManifests.ts';
@@ -33,7 +34,10 @@ export interface Overview {
     commentLines: number;
     blankLines: number;
   }[];
+  /** Files of configuration that name code; none of their lines counts as code. */
+  configurationFiles: number;
   groups: GroupTree;
+  /** The first of them; see `entryPointCount`. */
   entryPoints: EntryPoint[];
   entryPointCount: number;
   documents: { path: string; isReadme: boolean }[];
@@ -91,6 +95,8 @@ export interface Ranked extends ElementLabel {
 
 const LISTED = 8;
 const EXAMPLES = 12;
+/** Lists that unfold in place hold no more. */
+const MOST_ENTRIES = 2_000;
 
 export interface OverviewQuery extends PictureQuestion {
   scope: Scope;
@@ -118,12 +124,13 @@ export function overviewView(survey: SurveyedCodebase, intake: KeptIntake, query
     totals: totals(shown, intake.leftOutCount),
     purpose: ownWords(intake),
     languages: languageShares(shown),
+    configurationFiles: shown.files.filter(({ language }) => language === configuration.id).length,
     groups: groupTree(survey, intake, query),
-    entryPoints: rankedEntries(intake.entryPoints).slice(0, EXAMPLES * 2),
+    entryPoints: rankedEntries(intake.entryPoints).slice(0, MOST_ENTRIES),
     entryPointCount: intake.entryPoints.length,
     documents: documentsInOrder(intake).slice(0, EXAMPLES),
     documentCount: intake.documents.length,
-    manifests: manifests.slice(0, EXAMPLES),
+    manifests: manifests.slice(0, MOST_ENTRIES),
     manifestCount: manifests.length,
     outliers: outliersShown(shown),
     picture: smallMatrix(survey, query),

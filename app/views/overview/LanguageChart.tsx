@@ -7,7 +7,10 @@ import { useSheetColours } from '../../theme/useSheetColours.ts';
 Chart.register(BarElement, CategoryScale, LinearScale, Tooltip);
 
 /** Lines of each language, in code, comment and blank. */
-export function LanguageChart({ languages }: { languages: Overview['languages'] }) {
+export function LanguageChart({
+  languages,
+  configurationFiles,
+}: Pick<Overview, 'languages' | 'configurationFiles'>) {
   const colours = useSheetColours();
   const all = Math.max(
     1,
@@ -64,6 +67,11 @@ export function LanguageChart({ languages }: { languages: Overview['languages'] 
           {name}: {counted(files, 'file')}, {figure(codeLines)} lines of code, {percent(codeLines / all)}
         </p>
       ))}
+      {configurationFiles > 0 && (
+        <p className="faded">
+          Configuration: {counted(configurationFiles, 'file')} that name code, not counted as code
+        </p>
+      )}
     </>
   );
 }

@@ -1,17 +1,20 @@
+import { useState } from 'react';
 import { Link } from 'react-router';
 import type { ManifestSummary, Overview } from '../../../server/views/overviewView.ts';
 import { counted } from '../../state/figures.ts';
 import { Block } from './Block.tsx';
+import { ShowAll } from './ShowAll.tsx';
 
 const SHOWN = 6;
 
 /** What project files declare, set against what the code uses. */
 export function Manifests({ overview, base }: { overview: Overview; base: string }) {
   const { manifests, manifestCount } = overview;
+  const [isWhole, setIsWhole] = useState(false);
   return (
     <Block title="Manifests" note={`${manifestCount} read`}>
       {manifests.length === 0 && <p className="faded">None were found.</p>}
-      {manifests.map((manifest) => (
+      {manifests.slice(0, isWhole ? undefined : 2 * SHOWN).map((manifest) => (
         <div key={manifest.path} className="manifest">
           <p>
             <Link to={`${base}/document?file=${encodeURIComponent(manifest.path)}`} className="mono">
@@ -25,8 +28,8 @@ export function Manifests({ overview, base }: { overview: Overview; base: string
           <Use manifest={manifest} base={base} />
         </div>
       ))}
-      {manifestCount > manifests.length && (
-        <p className="faded">and {manifestCount - manifests.length} more</p>
+      {manifestCount > 2 * SHOWN && (
+        <ShowAll count={manifestCount} of={manifests.length} isWhole={isWhole} onChange={setIsWhole} />
       )}
     </Block>
   );
@@ -44,7 +47,8 @@ function Use({ manifest: { use }, base }: { manifest: ManifestSummary; base: str
       {unused.length > 0 && (
         <p>
           <span className="caution">Declared, and no file uses it: </span>
-          <span className="mono">{shortened(unused)}</span>
+          <span className="mono">{unused.slice(0, SHOWN).join(', ')}</span>
+          {unused.length > SHOWN && <More names={unused.slice(SHOWN)} />}
         </p>
       )}
       {undeclared.length > 0 && (
@@ -61,13 +65,23 @@ function Use({ manifest: { use }, base }: { manifest: ManifestSummary; base: str
               </Link>
             </span>
           ))}
-          {undeclared.length > SHOWN && ` and ${undeclared.length - SHOWN} more`}
+          {undeclared.length > SHOWN && <More names={undeclared.slice(SHOWN).map(({ name }) => name)} />}
         </p>
       )}
     </>
   );
 }
 
-function shortened(names: string[]): string {
-  return names.slice(0, SHOWN).join(', ') + (names.length > SHOWN ? ` and ${names.length - SHOWN} more` : '');
+/** Names beyond the first few, unfolded where they stand. */
+function More({ names }: { names: readonly string[] }) {
+  const [isOpen, setIsOpen] = useState(false);
+  if (isOpen) return `, ${names.join(', ')}`;
+  return (
+    <>
+      {' and '}
+      <button type="button" className="plain-button link" onClick={() => setIsOpen(true)}>
+        {names.length} more
+      </button>
+    </>
+  );
 }

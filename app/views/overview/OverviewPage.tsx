@@ -60,7 +60,10 @@ export function OverviewPage({
           </div>
           <div>
             <Block title="Languages" note="lines">
-              <LanguageChart languages={overview.languages} />
+              <LanguageChart
+                languages={overview.languages}
+                configurationFiles={overview.configurationFiles}
+              />
             </Block>
             <EntryPoints overview={overview} codebaseId={codebaseId} />
             <Documents overview={overview} base={base} />

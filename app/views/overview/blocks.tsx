@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { Link } from 'react-router';
 import type { EntryPoint } from '../../../core/contracts/language.ts';
 import type { Overview, OutlierRow } from '../../../server/views/overviewView.ts';
@@ -10,6 +11,7 @@ import { MarkedName } from '../../frame/marks/MarkedName.tsx';
 import { CutName, NamedList } from '../../frame/names/Names.tsx';
 import { namesApart } from '../../../server/views/picture/namesApart.ts';
 import { Block } from './Block.tsx';
+import { ShowAll } from './ShowAll.tsx';
 
 const roleWords: Record<EntryPoint['role'], string> = {
   program: 'program',
@@ -20,16 +22,20 @@ const roleWords: Record<EntryPoint['role'], string> = {
   configuration: 'configuration',
 };
 
+/** So many lines of a list stand there before the rest is asked for. */
+const SHOWN = 8;
+
 /** Where the outside begins to use the code. */
 export function EntryPoints({ overview, codebaseId }: { overview: Overview; codebaseId: string }) {
   const links = useElementLinks(codebaseId);
   const { entryPoints, entryPointCount, tests } = overview;
+  const [isWhole, setIsWhole] = useState(false);
   return (
     <Block title="Entry points" note={counted(entryPointCount, 'file')}>
       {entryPoints.length === 0 && (
         <p className="faded">No manifest names any, and no file looks like one.</p>
       )}
-      {entryPoints.slice(0, 8).map(({ path, role, name }) => (
+      {entryPoints.slice(0, isWhole ? undefined : SHOWN).map(({ path, role, name }) => (
         <div key={path} className="entry-line">
           <Link to={links.place(path, 1)} className="mono" title={path}>
             <MarkedName of={path} name={path} />
@@ -39,7 +45,9 @@ export function EntryPoints({ overview, codebaseId }: { overview: Overview; code
           </span>
         </div>
       ))}
-      {entryPointCount > 8 && <p className="faded">and {figure(entryPointCount - 8)} more</p>}
+      {entryPointCount > SHOWN && (
+        <ShowAll count={entryPointCount} of={entryPoints.length} isWhole={isWhole} onChange={setIsWhole} />
+      )}
       {tests.files > 0 && (
         <p className="faded">
           {counted(tests.files, 'test file')} with {figure(tests.codeLines)} lines of code
