@@ -240,6 +240,17 @@ describe('code that is used from where nothing is read', () => {
     ]);
   });
 
+  it('is doubtful in C++ where something else of its name and place is used', async () => {
+    const files = {
+      'main.cc':
+        'int twice(int n) { return n; }\nint twice(const Some& s) { return 2; }\nint alone(int n) { return 1; }\nint main() { return twice(1); }',
+    };
+    expect(await unused(files, [at('main.cc')])).toEqual([
+      'main.cc#twice~2 doubtful, candidate',
+      'main.cc#alone notReferenced',
+    ]);
+  });
+
   it('is doubtful where its name stands in lines that did not parse', async () => {
     const files = {
       'main.ts': 'export const main = 1;\nclass { = = openGate( ) } } ((\n',

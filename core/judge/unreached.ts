@@ -45,12 +45,13 @@ export function unreachedCode(
     .flatMap(({ element }) => whole(survey, element));
   const marks = marksOf(survey, reach, begun, tests);
   const incoming = incomingRows(survey.dependencies, elements.count);
+  const isVariant = variantsOfReached(survey, marks.all);
   const found: Unreached[] = [];
   for (const { element: file } of files) {
     if (isTest[file] === 1) continue;
     for (let e = file; e < elements.subtreeEnd[file];) {
       giveUpAtStep(e);
-      const own = classOf(survey, e, { marks, incoming });
+      const own = classOf(survey, e, { marks, incoming, isVariant });
       if (own === null) {
         e++;
         continue;
@@ -181,11 +182,30 @@ function mayBeCalled({ elements }: SurveyedCodebase, e: number, unresolved: Read
   return isDeclared && elements.kind[elements.parent[e]] !== KIND.routine && unresolved.has(elements.name[e]);
 }
 
+/**
+ * In C and C++, what has the name and the place of something that is reached: conditions of a build, or arguments that are not known, may
+ * choose the one or the other. O(declarations).
+ */
+function variantsOfReached({ elements, files }: SurveyedCodebase, reached: Uint8Array): ReadonlySet<number> {
+  const variants = new Map<string, number[]>();
+  const own = files.filter(({ language }) => language === 'c' || language === 'cpp');
+  const each = (visit: (e: number, name: string) => void): void => {
+    for (const { element } of own)
+      for (let e = element + 1; e < elements.subtreeEnd[element]; e++)
+        if (elements.kind[e] !== KIND.field) visit(e, elements.key[e].replace(/~\d+$/, ''));
+  };
+  each((e, name) => {
+    if (name !== elements.key[e]) variants.set(name, []);
+  });
+  each((e, name) => variants.get(name)?.push(e));
+  return new Set([...variants.values()].filter((group) => group.some((e) => reached[e] === 1)).flat());
+}
+
 /** What kind of unused code an element is; null where it is none, or only part of what is told. */
 function classOf(
   survey: SurveyedCodebase,
   e: number,
-  { marks, incoming }: { marks: Marks; incoming: IncomingRows },
+  { marks, incoming, isVariant }: { marks: Marks; incoming: IncomingRows; isVariant: ReadonlySet<number> },
 ): Omit<Unreached, 'element'> | null {
   const { elements } = survey;
   // A namespace is told by what it holds, and what has no name by what it stands in.
@@ -206,6 +226,7 @@ function classOf(
   if (marks.named[e] === 1) return { class: 'doubtful', doubt: 'byName' };
   // What only that leads on to is told by what leads there, and what holds it by its parts.
   if (marks.byName[e] === 1) return null;
+  if (isVariant.has(e)) return { class: 'doubtful', doubt: 'candidate' };
   if (marks.withTests[e] === 1) return { class: 'byTests', doubt: null };
   if (elements.kind[e] === KIND.file && end === e + 1) return { class: 'doubtful', doubt: 'declaresNothing' };
   return { class: users.length > 0 ? 'byUnused' : 'notReferenced', doubt: null };
