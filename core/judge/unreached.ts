@@ -201,6 +201,9 @@ function variantsOfReached({ elements, files }: SurveyedCodebase, reached: Uint8
   return new Set([...variants.values()].filter((group) => group.some((e) => reached[e] === 1)).flat());
 }
 
+/** Of what has no name, or only that of a statement which a macro made look like a routine. */
+const isNameless = /^(\(.*|if|for|while|switch)$/;
+
 /** What kind of unused code an element is; null where it is none, or only part of what is told. */
 function classOf(
   survey: SurveyedCodebase,
@@ -213,7 +216,7 @@ function classOf(
     elements.kind[e] !== KIND.field &&
     elements.form[e] !== FORM.namespace &&
     !(elements.flags[e] & FLAG.bodiless) &&
-    !elements.name[e].startsWith('(');
+    !isNameless.test(elements.name[e]);
   if (!isTold || marks.firm[e] === 1) return null;
   const end = elements.subtreeEnd[e];
   const users = usersOf(survey, e, incoming);

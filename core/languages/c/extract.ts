@@ -33,7 +33,16 @@ export function extractFacts(text: string, table: SyntaxTable, prepared: Prepare
   const counts = countLines(prepared.scan, reading.lineStarts.length);
   measureRoutines(reading, counts, figureKinds);
   const facts = assembleFacts(reading, { damage, counts, references });
-  return { ...facts, quoted: [...pastedNames(text, facts), ...givenToMacros(text)] };
+  return {
+    ...facts,
+    quoted: [...pastedNames(text, facts), ...givenToMacros(text), ...askedByConditions(text)],
+  };
+}
+
+/** What conditions of the preprocessor ask, as in `#if HAS_GATE(2)`. O(text). */
+function askedByConditions(text: string): string[] {
+  const conditions = [...text.matchAll(/^[ \t]*#[ \t]*(?:el)?if\b(.*)$/gm)].map(([, condition]) => condition);
+  return conditions.flatMap((condition) => condition.match(/[A-Za-z_]\w{2,}/g) ?? []);
 }
 
 /** What macros are given that stand at the beginning of a line, as in `BENCHMARK(openGate);`. O(text). */

@@ -283,6 +283,26 @@ void use(Base* a, Base* b) { checked<Gate>(a)->open(3); auto w = checked<Weir>(b
   });
 });
 
+describe('a template that is handed on', () => {
+  it('is read, with its arguments or without', async () => {
+    const files = {
+      'a.cc': `template <class T> int open(int n) { return n; }
+typedef int (*Opener)(int);
+Opener choose() { return open<int>; }
+struct Arg { Arg() : opener(close<int>) {} Opener opener; template <class T> static int close(int n) { return 1; } };
+int run(Opener o) { return o(open<int>(2)); }
+int use() { return run(open<long>); }`,
+    };
+    expect((await dependenciesOf(files)).filter((line) => /^(read|call)/.test(line))).toEqual([
+      'call a.cc#run → a.cc#open exact',
+      'call a.cc#use → a.cc#run exact',
+      'read a.cc#Arg.Arg → a.cc#Arg.close exact',
+      'read a.cc#choose → a.cc#open exact',
+      'read a.cc#use → a.cc#open exact',
+    ]);
+  });
+});
+
 describe('a namespace that a macro names', () => {
   it('goes by the macro’s name, within it and from outside', async () => {
     const files = {

@@ -61,6 +61,7 @@ const refers = kindSet(
   K.unary_expression,
   K.pointer_expression,
   K.for_range_loop,
+  K.template_function,
 );
 
 function refer(reading: NativeReading, node: number, owner: number, into: ReferenceList): void {
@@ -131,6 +132,11 @@ function refer(reading: NativeReading, node: number, owner: number, into: Refere
     case K.qualified_identifier:
       referQualified(reading, node, owner, into);
       return;
+    case K.template_function:
+      // One that is handed on, as `run(open<Gate>)`, rather than called.
+      if (isHandedOn(reading, node))
+        into.add(REFERENCE.read, owner, childIn(table, node, F.name), valueExpression(reading, node));
+      return;
     case K.field_expression: {
       const field = childIn(table, node, F.field);
       if (field < 0) return;
@@ -185,6 +191,14 @@ const isTypeNode = kindSet(K.type_identifier, K.qualified_identifier, K.template
 function lastOf({ table }: NativeReading, callee: number): number {
   const field = table.kind[callee] === K.field_expression ? childIn(table, callee, F.field) : -1;
   return field >= 0 ? field : callee;
+}
+
+function isHandedOn(reading: NativeReading, node: number): boolean {
+  const { table } = reading;
+  const parent = table.parent[node];
+  const field = table.field[node];
+  if (table.kind[parent] === K.qualified_identifier || isCallee(reading, node)) return false;
+  return field !== F.declarator && field !== F.name && field !== F.type;
 }
 
 function isCallee({ table }: NativeReading, node: number): boolean {
