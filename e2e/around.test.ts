@@ -384,14 +384,14 @@ describe('notes', () => {
     await clickText(page, '.dossier button', 'write one');
     await page.waitForSelector('.note-dialog textarea');
     await page.keyboard.type('Kept **since 1911**. <script>document.title = "broken"</script>');
-    await clickText(page, '.note-dialog button', 'Keep the note');
+    await clickText(page, '.note-dialog button', 'Save note');
     await waitForText(page, '.dossier-note', 'Kept since 1911.');
     await waitForText(page, '.dossier-note', '<script>');
     await page.waitForSelector('.margin-note');
     await clickText(page, '.pane-tools button', 'Note on this line');
     await page.waitForSelector('.note-dialog textarea');
     await page.keyboard.type('This line is old.');
-    await clickText(page, '.note-dialog button', 'Keep the note');
+    await clickText(page, '.note-dialog button', 'Save note');
     await page.waitForFunction(() => !document.querySelector('.note-dialog'));
     await open('matrix?in=src/tolls');
     await matrixDrawn(page);
@@ -422,7 +422,7 @@ describe('notes', () => {
     await page.waitForFunction(
       () => document.querySelector<HTMLImageElement>('.note-dialog img')?.naturalWidth === 4,
     );
-    await clickText(page, '.note-dialog button', 'Keep the note');
+    await clickText(page, '.note-dialog button', 'Save note');
     await page.waitForSelector('.dossier-note img');
   });
 
@@ -432,7 +432,7 @@ describe('notes', () => {
     await clickText(page, '.dossier button', 'write one');
     await page.waitForSelector('.note-dialog textarea');
     await page.keyboard.type('Where do seasons end?');
-    await clickText(page, '.note-dialog button', 'Keep the note');
+    await clickText(page, '.note-dialog button', 'Save note');
     await waitForText(page, '.dossier-note', 'Where do seasons end?');
     renameSync(join(folder, 'src', 'tolls', 'season.ts'), join(folder, 'src', 'tolls', 'seasons.ts'));
     await open('intake');

@@ -40,12 +40,12 @@ describe('on a disk that is full', () => {
     );
     const typed = (): Promise<string> => page.$eval('.note-dialog textarea', ({ value }) => value);
     disk.fill();
-    await clickText(page, '.note-dialog button', 'Keep the note');
+    await clickText(page, '.note-dialog button', 'Save note');
     await waitForText(page, '.note-dialog', 'The disk is full');
     expect(await typed()).toBe(words);
     rmSync(disk.ballast);
     // It can be pressed again once the page has looked what became of the first attempt.
-    await clickText(page, '.note-dialog button:not([disabled])', 'Keep the note');
+    await clickText(page, '.note-dialog button:not([disabled])', 'Save note');
     await page.waitForFunction(() => document.querySelector('.note-dialog') === null);
     await goTo(page, `${url}/codebases/1/notes`);
     expect(await textOf(page, 'main')).toContain('words that took me an hour');

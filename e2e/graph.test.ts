@@ -70,7 +70,7 @@ describe('the graph', () => {
     );
     await clickText(page, '.graph-tools .chip', 'Show 1 hidden again');
     await waitForText(page, '.graph-box', 'tariff.ts');
-    await clickText(page, '.graph-tools .chip', 'The whole');
+    await clickText(page, '.graph-tools .chip', 'Show the whole graph');
     await page.waitForFunction(() => !location.search.includes('around='));
   });
 
@@ -102,7 +102,7 @@ describe('the graph', () => {
   it('draws the ways from one element to another', async () => {
     const { page } = demo.instrument;
     await open('graph?around=src%2Ftolls%2Finvoice.ts&focus=src%2Fkernel%2Fmoney.ts');
-    await clickText(page, '.graph-tools .chip', 'Ways to what is in focus');
+    await clickText(page, '.graph-tools .chip', 'Paths to the selection');
     await page.waitForFunction(() => location.search.includes('until='));
     await waitForText(
       page,
@@ -113,7 +113,7 @@ describe('the graph', () => {
     expect(shortest).toEqual(expect.arrayContaining(['invoice.ts', 'money.ts']));
     await open('graph?around=src%2Ftolls%2Finvoice.ts&until=src%2Fkernel%2Fmoney.ts&ways=all');
     expect((await boxNames()).length).toBeGreaterThan(shortest.length);
-    await clickText(page, '.graph-tools .chip', 'What is around it');
+    await clickText(page, '.graph-tools .chip', 'Show neighbours');
     await waitForText(page, '.caption', 'around invoice.ts');
   });
 

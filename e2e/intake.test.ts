@@ -39,7 +39,7 @@ describe('the intake sheet', () => {
     await clickNamed('Read src/web/clock.min.js');
     await waitForText(page, '.caption', 'would read 137 files');
     await waitForText(page, '.intake', 'was made under other decisions');
-    await clickNamed('Take back what was decided about src/web/clock.min.js');
+    await clickNamed('Undo the decision about src/web/clock.min.js');
     await waitForText(page, '.caption', 'would read 136 files');
   });
 
@@ -100,7 +100,7 @@ describe('completeness', () => {
     await clickText(page, 'button', 'Survey again');
     await waitForText(page, '.caption', '1 gap;');
     expect(await textOf(page, '#gaps')).not.toContain('pelorus');
-    await clickNamed('Take back that src/archive/tolls1998 is external');
+    await clickNamed('Undo: src/archive/tolls1998 is external');
     await clickText(page, 'button', 'Survey again');
     await waitForText(page, '.caption', '2 gaps;');
   });

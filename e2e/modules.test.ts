@@ -23,7 +23,7 @@ describe('modules', () => {
     await page.waitForSelector('.plan-view');
     await page.waitForFunction(() => new URLSearchParams(location.search).get('plan') === '1');
     expect((await moduleNames()).length).toBeGreaterThan(6);
-    expect(await textOf(page, '.caption')).toMatch(/0 % of the code settled/);
+    expect(await textOf(page, '.caption')).toMatch(/0 % of the code confirmed/);
   });
 
   it('are settled by key: kept, moved to what pulls next, taken back', async () => {
@@ -34,7 +34,7 @@ describe('modules', () => {
     await page.keyboard.press('ArrowDown');
     await page.waitForFunction(() => location.search.includes('focus='));
     await page.keyboard.press('Enter');
-    await waitForText(page, '.caption', '% of the code settled');
+    await waitForText(page, '.caption', '% of the code confirmed');
     await page.waitForFunction(
       () => document.querySelector('.caption')?.textContent.includes(' 0 % of the code') === false,
     );
@@ -67,7 +67,7 @@ describe('modules', () => {
     expect(await openedModule()).toBe(home);
     await settledDown();
     await takeBack();
-    await waitForText(page, '.caption', '0 % of the code settled');
+    await waitForText(page, '.caption', '0 % of the code confirmed');
   });
 
   it('take a file that is dropped on them, or chosen for it', async () => {
@@ -207,14 +207,14 @@ describe('modules', () => {
     await page.waitForFunction(() => new URL(location.href).searchParams.get('plan') === '2');
     await waitForText(page, '.caption', `${count} modules of ours`);
     // It says that nobody stands behind it yet, and so it is read.
-    await waitForText(page, '.caption', ' 0 % of the code settled');
+    await waitForText(page, '.caption', ' 0 % of the code confirmed');
   });
 
   it('are gone through together, the most doubtful file first', async () => {
     const { page } = demo.instrument;
     await open('modules?plan=1');
-    await clickText(page, '.plan-members h2 .link', 'all that is not settled');
-    await waitForText(page, '.plan-members h2', 'In any module, not settled');
+    await clickText(page, '.plan-members h2 .link', 'show all that is not confirmed');
+    await waitForText(page, '.plan-members h2', 'Not confirmed, in any module');
     expect(
       await page.$$eval('.member-why b', (all) => new Set(all.map(({ textContent }) => textContent)).size),
     ).toBeGreaterThan(1);
@@ -278,7 +278,7 @@ describe('modules', () => {
     expect(await memberNames()).not.toContain(files[1]);
     await settledDown();
     // The key pressed in the menu is not one of the list as well, which would keep the next file.
-    expect(await page.$eval('.plan-tools [title^="Take back"]', (e) => (e as HTMLElement).title)).toContain(
+    expect(await page.$eval('.plan-tools [title^="Undo"]', (e) => (e as HTMLElement).title)).toContain(
       '2 files moved',
     );
     await takeBack();
@@ -329,7 +329,7 @@ describe('modules', () => {
         names,
       );
     const choose = async (label: string): Promise<void> => {
-      await clickText(page, '.module-tools .chip', 'Higher, lower …');
+      await clickText(page, '.module-tools .chip', 'Reorder …');
       await clickText(page, '[role=menuitem]', label);
     };
     await clickText(page, '.module-title > button', first);
@@ -338,11 +338,11 @@ describe('modules', () => {
       {},
       first,
     );
-    await clickText(page, '.module-tools .chip', 'Higher, lower …');
+    await clickText(page, '.module-tools .chip', 'Reorder …');
     await page.waitForSelector('[role=menuitem]:not(.Mui-disabled)');
     await page.hover('[role=menuitem]:not(.Mui-disabled)');
     await waitForText(page, '.plan-figures', `${first} below ${second}`);
-    await clickText(page, '[role=menuitem]', 'Lower');
+    await clickText(page, '[role=menuitem]', 'Move down');
     await stands(second, first, third);
     await settledDown();
     expect(await textOf(page, '.module-heads')).toContain('in an order made by hand');
@@ -363,7 +363,7 @@ describe('modules', () => {
     await choose('Where links put it and those beside it');
     await stands(...byLinks);
     await settledDown();
-    expect(await textOf(page, '.module-heads')).toContain('what uses above what it rests on');
+    expect(await textOf(page, '.module-heads')).toContain('users above what they use');
   });
 
   it('take one edit after another, as fast as they are asked for', async () => {
@@ -381,7 +381,7 @@ describe('modules', () => {
     );
     for (let steps = 2; steps >= 0; steps -= 1) {
       await settledDown();
-      await clickText(page, '.plan-tools .chip', 'Take back');
+      await clickText(page, '.plan-tools .chip', 'Undo');
       await page.waitForFunction(
         (many) => document.querySelectorAll('.module-title > button').length === many,
         {},
@@ -431,7 +431,7 @@ describe('modules', () => {
     await page.waitForFunction(
       () => document.querySelector('.caption')?.textContent.includes(' 0 % of the code') === false,
     );
-    const share = /(\d+) % of the code settled/.exec(await textOf(page, '.caption'))![1];
+    const share = /(\d+) % of the code confirmed/.exec(await textOf(page, '.caption'))![1];
     await clickText(page, '.plan-tools .chip', 'Propose …');
     await page.select('.propose select[aria-label=source]', 'folders');
     await page.click('.propose button[type=submit]');
@@ -440,7 +440,7 @@ describe('modules', () => {
         ({ textContent }) => textContent === 'berths',
       ),
     );
-    expect(await textOf(page, '.caption')).toContain(`${share} % of the code settled`);
+    expect(await textOf(page, '.caption')).toContain(`${share} % of the code confirmed`);
   });
 
   it('have no accessibility faults in either sheet', async () => {
@@ -490,7 +490,7 @@ describe('modules', () => {
     expect(await moduleWith('src/gauging/brandNew.ts')).toBe(await moduleWith('src/gauging/station.ts'));
     await clickText(page, '.plan-problem .link', 'They are known');
     await page.waitForFunction(() => !document.body.innerText.includes('is new since'));
-    await clickText(page, '.plan-problem .link', 'Take them out');
+    await clickText(page, '.plan-problem .link', 'Remove them');
     await page.waitForFunction(() => document.querySelector('.plan-problem') === null);
   });
 });

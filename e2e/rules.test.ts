@@ -34,7 +34,7 @@ describe('rules', () => {
     expect(await textOf(page, '[role=note]')).toContain(
       'with 4 rules; its exceptions would hide 3 references',
     );
-    await clickText(page, 'button', 'Take it over');
+    await clickText(page, 'button', 'Use these rules');
     await page.waitForSelector('.order-steps');
     expect(await page.$('[role=note]')).toBeNull();
     expect(await fileNow()).toBe(readFileSync(join(root, 'yletope.yaml'), 'utf8'));
@@ -79,8 +79,8 @@ describe('rules', () => {
   it('have what breaks them marked in matrix and graph, with which and how many', async () => {
     const { page } = demo.instrument;
     await open('matrix');
-    await waitForText(page, '.matrix-legend', 'breaks a rule');
-    await waitForText(page, '.remarks', '6 cells with breaks of rules');
+    await waitForText(page, '.matrix-legend', 'violates a rule');
+    await waitForText(page, '.remarks', '6 cells with violations');
     // The cell in which voyages use manifests, reached by key from the first.
     await page.focus('.matrix-canvas');
     await page.keyboard.press('ArrowDown');
@@ -134,12 +134,12 @@ describe('rules', () => {
     await page.waitForFunction(
       (group) => document.querySelector(group) !== null,
       {},
-      '.order-group[aria-label^="src/crews, rank 4 of"]',
+      '.order-group[aria-label^="src/crews, layer 4 of"]',
     );
     expect((await steps())[3]).toEqual(['src/notices', 'src/crews']);
     expect(await fileNow()).toContain('only berths use what is in misc');
     await clickText(page, 'button', 'Undo');
-    await page.waitForSelector('.order-group[aria-label^="src/crews, rank 9 of"]');
+    await page.waitForSelector('.order-group[aria-label^="src/crews, layer 9 of"]');
   });
 
   it('tell repairs, which are looked at before they are made', async () => {
@@ -149,9 +149,9 @@ describe('rules', () => {
     const path = await textOf(page, '.repair .cut-name');
     await clickText(page, '.repair .link', 'Look');
     await waitForText(page, '[role=status]', `As it would be with ${path}`);
-    const count = (text: string): number => Number(/(\d+) breaks?/.exec(text)![1]);
+    const count = (text: string): number => Number(/(\d+) violations?/.exec(text)![1]);
     expect(count(await textOf(page, '.view-tools'))).toBeLessThan(count(breaks));
-    await clickText(page, '[role=status] button', 'Leave it');
+    await clickText(page, '[role=status] button', 'Cancel');
     await page.waitForFunction(() => !document.querySelector('[role=status]'));
     expect(await textOf(page, '.view-tools')).toBe(breaks);
   });
@@ -180,7 +180,7 @@ describe('rules', () => {
     await page.keyboard.press('Home');
     await page.keyboard.up('Control');
     await page.keyboard.type('moons: 3\n');
-    await clickText(page, '.rules-text button', 'Keep');
+    await clickText(page, '.rules-text button', 'Save');
     await waitForText(page, '[role=alert]', 'line 1');
     expect(await page.$eval('textarea', (area) => area.value)).toContain('moons: 3');
     expect(await fileNow()).toBe(text);
@@ -191,9 +191,9 @@ describe('rules', () => {
     await open('rules');
     await clickText(page, 'button', 'Propose an order …');
     await clickText(page, '[role=menuitem]', 'of packages');
-    await waitForText(page, '.rules-list', 'ranks of packages');
+    await waitForText(page, '.rules-list', 'layers of packages');
     await open('rules?rule=ranks+of+packages');
-    await waitForText(page, '.caption', 'ranks of packages');
+    await waitForText(page, '.caption', 'layers of packages');
     expect((await steps()).length).toBeGreaterThan(1);
   });
 

@@ -74,12 +74,12 @@ describe('saved views', () => {
     await page.waitForFunction(
       () => document.querySelector('.saved-views h2 a')?.textContent === 'Tolls, to the right',
     );
-    await clickText(page, '.saved-views .chip', 'Change its words');
+    await clickText(page, '.saved-views .chip', 'Edit name and description');
     await page.$eval('.saved-words input', (input) => input.select());
     await page.keyboard.type('Tolls');
     await page.keyboard.press('Enter');
     await page.waitForFunction(() => document.querySelector('.saved-views h2 a')?.textContent === 'Tolls');
-    await clickText(page, '.saved-views .chip', 'Take out');
+    await clickText(page, '.saved-views .chip', 'Remove');
     await waitForText(page, '.saved-views', '“Tolls” was taken out.');
     await page.waitForFunction(() => document.querySelectorAll('.saved-views li').length === 1);
     await clickText(page, '.saved-views button', 'Bring it back');
@@ -114,7 +114,7 @@ describe('marks', () => {
     await page.keyboard.type('fees');
     await clickText(page, '.mark-dialog label', 'a frame around the name');
     await page.click('.mark-dialog [role=radio][aria-label="rust"]');
-    await clickText(page, '.mark-dialog button', 'Keep the mark');
+    await clickText(page, '.mark-dialog button', 'Save mark');
     await page.waitForSelector('.graph-box .element.mark-frame');
     await waitForText(page, '.tray', 'fees');
     await open('measures?of=file&in=src%2Ftolls');
@@ -133,7 +133,7 @@ describe('marks', () => {
     await page.waitForSelector('.graph-box .element.mark-frame');
     await clickText(page, '.mark-entry button', 'fees');
     await clickText(page, '.mark-dialog label', 'ground behind the name');
-    await clickText(page, '.mark-dialog button', 'Keep the mark');
+    await clickText(page, '.mark-dialog button', 'Save mark');
     await page.waitForSelector('.graph-box .element.mark-ground');
     await page.click('[aria-label="Remove the mark fees"]');
     await waitForText(page, '.tray', 'The mark “fees” was removed.');

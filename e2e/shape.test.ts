@@ -55,7 +55,7 @@ describe('strays', () => {
     await page.keyboard.press('Enter');
     await waitForText(page, '.strays-tools', '1 stray of');
     expect(await strayNames()).toEqual(['rebates.ts']);
-    await clickText(page, '.strays-tools .chip', 'Take back');
+    await clickText(page, '.strays-tools .chip', 'Undo');
     await waitForText(page, '.strays-tools', '2 strays of');
   });
 

@@ -40,7 +40,7 @@ describe('Yletope’s own code', () => {
   it.each([
     [{ 'core/graph/a.ts': "import '../../server/problem';", 'server/problem.ts': '' }, 'folders'],
     [{ 'core/graph/a.ts': "import '../plan/b';", 'core/plan/b.ts': '' }, 'folders of core'],
-    [{ 'core/new/a.ts': '' }, 'core/new/a.ts stands in no group'],
+    [{ 'core/new/a.ts': '' }, 'core/new/a.ts is in no group'],
     [{ 'app/views/matrix/a.ts': "import '../graph/b';", 'app/views/graph/b.ts': '' }, 'views'],
     [{ 'core/graph/a.ts': "import { join } from 'node:path';\nexport const a = join('a');" }, 'core is pure'],
     [

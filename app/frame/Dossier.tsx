@@ -45,8 +45,8 @@ export function Dossier({ codebaseId }: { codebaseId: number }) {
         <FocusPanel codebaseId={codebaseId} focus={picture.focus} picture={picture} trail={trail} />
       ) : (
         <p className="faded">
-          Click a file, a folder or a cell: what is known of it stands here, and each line leads to the code.{' '}
-          <kbd>D</kbd> folds this panel away.
+          Select a file, a folder or a cell to see its details; each line leads to the code. <kbd>D</kbd>{' '}
+          folds this panel away.
         </p>
       )}
     </aside>

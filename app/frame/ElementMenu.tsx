@@ -43,7 +43,7 @@ export function ElementMenuProvider({ children }: { children: ReactNode }) {
             return { label: verb, run: following(said && links.to(path, said)) };
           }),
         ),
-        { label: 'Ways to what is in focus', run: following(wayTo(opened.element)) },
+        { label: 'Paths to the selection', run: following(wayTo(opened.element)) },
         {
           label: 'Add to shortlist…',
           run: () => offer({ suggested: opened.element.name, count: 1, keys: [opened.element.key] }),

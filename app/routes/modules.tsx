@@ -31,7 +31,7 @@ const sourceWords = {
   folders: 'folders',
   packages: 'packages',
   build: 'the build',
-  anchors: 'what is settled',
+  anchors: 'confirmed files',
 };
 
 export async function action(args: Route.ActionArgs) {

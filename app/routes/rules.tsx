@@ -80,10 +80,10 @@ export const action = (args: Route.ActionArgs) =>
         case 'propose': {
           const proposed = await inTime('proposedOrder', args, sent.by);
           const known = ruleBook(store, id).text;
-          const called = `ranks of ${arrangementWords[sent.by].plural}`;
+          const called = `layers of ${arrangementWords[sent.by].plural}`;
           const free = Array.from({ length: 99 }, (_, i) => (i === 0 ? called : `${called} ${i + 1}`));
           const own = free.find((each) => !known.includes(`name: ${each}\n`)) ?? called;
-          return change(`proposed an order of ${arrangementWords[sent.by].plural}`, {
+          return change(`proposed layers of ${arrangementWords[sent.by].plural}`, {
             do: 'addOrder',
             name: own,
             ...proposed,

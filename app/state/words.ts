@@ -75,5 +75,5 @@ export function placeOf({ kind, address }: Pick<Codebase, 'kind' | 'address'>): 
 
 /** Of some references, those that break rules. */
 export function breaksInWords({ references, rules }: BrokenLink): string {
-  return `${figure(references)} ${references === 1 ? 'breaks' : 'break'} ${rules.join(', ')}`;
+  return `${figure(references)} ${references === 1 ? 'violates' : 'violate'} ${rules.join(', ')}`;
 }

@@ -45,8 +45,7 @@ export async function exportCommand(
   await withSurvey(terminal, typed, options, async ({ survey: written }) => {
     const survey = whereReferencesLead(written);
     const id = plan === null ? builtOf[by] : planned(survey, plan);
-    if (!arrangementsOf(survey).includes(id))
-      throw new Problem('badRequest', `This code has no ${by} to stand in.`);
+    if (!arrangementsOf(survey).includes(id)) throw new Problem('badRequest', `This code has no ${by}.`);
     const picture = graphView(survey, {
       by: id,
       grain,

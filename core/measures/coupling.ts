@@ -211,7 +211,7 @@ function reachShare(survey: SurveyedCodebase, graph: Graph): Float64Array {
 export const couplingMeasures: Measure[] = [
   {
     id: 'ca',
-    name: 'Afferent',
+    name: 'Incoming',
     unit: '',
     appliesTo: containers,
     more: 'neutral',
@@ -223,7 +223,7 @@ export const couplingMeasures: Measure[] = [
   },
   {
     id: 'ce',
-    name: 'Efferent',
+    name: 'Outgoing',
     unit: '',
     appliesTo: containers,
     more: 'worse',

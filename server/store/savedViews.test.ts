@@ -75,7 +75,7 @@ describe('saved views', () => {
     const [one, two] = ['one', 'two'].map((name) => save(store, codebase, name));
     takeOutSavedView(store, codebase, one);
     expect(names(store, codebase)).toEqual(['two']);
-    expect(() => changeSavedView(store, codebase, { id: one, revision: 1 }, picture)).toThrow('taken out');
+    expect(() => changeSavedView(store, codebase, { id: one, revision: 1 }, picture)).toThrow('was removed');
     bringBackSavedView(store, codebase, one);
     expect(names(store, codebase)).toEqual(['one', 'two']);
     takeOutSavedView(store, codebase, one);
@@ -106,7 +106,7 @@ describe('saved views', () => {
     const other = openCodebase(store, folderOrigin('/quay')).id;
     const id = save(store, codebase, 'one');
     expect(names(store, other)).toEqual([]);
-    expect(() => savedView(store, other, id)).toThrow('taken out');
+    expect(() => savedView(store, other, id)).toThrow('was removed');
     expect(() => saveView(store, codebase, { ...picture, name: 'x', sentence: '', surveyId: 99 })).toThrow(
       'gone',
     );

@@ -42,8 +42,7 @@ export function verdictOn(asking: Asking, access: Access): Verdict {
   if (!methods.has(method)) return refused(405, `Yletope does not answer to ${method}.`);
   if (url.length > LONGEST_ADDRESS)
     return refused(414, 'This address is longer than any that Yletope gives.');
-  if (!isReadable(url))
-    return refused(400, 'This address cannot be read: its %-signs do not stand for letters.');
+  if (!isReadable(url)) return refused(400, 'This address cannot be read: its %-escapes are not valid.');
   const unknown = isKnown(asking, access);
   if (unknown !== null) return unknown;
   return method === 'POST' ? foreign(asking, access) : null;

@@ -89,7 +89,7 @@ export function FocusPanel({
             openMenu(dossier, { left, top: bottom });
           }}
         >
-          Do with it…
+          Actions…
         </button>
       </p>
       <FocusDetails dossier={dossier} codebaseId={codebaseId} picture={picture} />
@@ -164,7 +164,7 @@ function FocusDetails({
           {dossier.group.arrangement} <ElementName element={dossier.group} />
           {dossier.alsoIn.length > 0 && (
             <>
-              , which holds most of its code; parts of it stand in{' '}
+              , with most of its code; the rest is in{' '}
               {dossier.alsoIn.map((group, index) => (
                 <span key={group.key}>
                   {index > 0 && ', '}
@@ -186,7 +186,7 @@ function FocusDetails({
       {dossier.breaks.map(({ rule, uses, usedBy }) => (
         <p key={rule} className="against">
           <Link to={`/codebases/${codebaseId}/rules?${besideQuery(picture.params, { rule })}`}>
-            Breaks {rule}
+            Violates {rule}
           </Link>
           {uses > 0 && `, in ${counted(uses, 'place')}`}
           {usedBy > 0 && `, used in ${counted(usedBy, 'place')} that may not`}

@@ -202,7 +202,7 @@ function Branch({
     <li>
       <div className="use-row tree">
         {isLoop ? (
-          <span className="loop" title="It stands above: a loop">
+          <span className="loop" title="Already listed above: a loop">
             ↻
           </span>
         ) : use.goesOn ? (

@@ -120,7 +120,7 @@ export function MarkDialog({
           <span className="push" />
           <Button onClick={onClose}>Cancel</Button>
           <Button type="submit" variant="contained" disabled={!isWhole}>
-            Keep the mark
+            Save mark
           </Button>
         </footer>
       </form>

@@ -51,7 +51,7 @@ export function WriteNote({
           <span className="push against">{data?.problem}</span>
           <Button onClick={onClose}>Cancel</Button>
           <Button variant="contained" disabled={body.trim() === '' || state !== 'idle'} onClick={save}>
-            Keep the note
+            Save note
           </Button>
         </footer>
       </div>

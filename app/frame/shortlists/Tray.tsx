@@ -131,7 +131,7 @@ function OpenList({
           className="chip"
           onClick={() => openMark({ name: list.name, shortlistId: list.id, pattern: null })}
         >
-          Keep a mark …
+          Save as a mark …
         </button>
         <Link className="chip" to={links.to('graph', { list: String(list.id), in: '', open: null })}>
           Draw these

@@ -49,7 +49,7 @@ export function AroundPage({
   const groups = useMemo(() => filtered(around?.groups ?? [], filter), [around, filter]);
   const reaches = [
     { value: 'direct', label: 'directly' },
-    { value: 'all', label: query.direction === 'usedBy' ? 'or is reached by a change of it' : 'or rests on' },
+    { value: 'all', label: 'directly or through others' },
   ];
   const together = [
     { value: 'group', label: 'group' },
@@ -76,12 +76,12 @@ export function AroundPage({
               className="plain-button link"
               onClick={() => change({ around: focus, set: null })}
             >
-              (or what is in focus)
+              (show the selection instead)
             </button>
           </>
         )}
-        , by references of <KindsPart />, <CertaintyPart />, tests <TestsPart />, put together by{' '}
-        <ParameterChoice label="put together by" name="together" options={together} value={query.together} />
+        , by references of <KindsPart />, <CertaintyPart />, tests <TestsPart />, grouped by{' '}
+        <ParameterChoice label="grouped by" name="together" options={together} value={query.together} />
         {query.together === 'group' && (
           <>
             , <ArrangementPart scope={scope} />
@@ -92,10 +92,8 @@ export function AroundPage({
       </Caption>
       {around === null ? (
         <div className="empty">
-          <h1>Nothing is in focus</h1>
-          <p className="faded">
-            Press / and look for a file, a type or a routine; or click one in any view, and come back.
-          </p>
+          <h1>Nothing is selected</h1>
+          <p className="faded">Press / to find a file, a type or a routine, or click one in any view.</p>
           <StartButton {...starts} />
         </div>
       ) : (

@@ -32,7 +32,7 @@ export function ComparePage({ page }: { page: ComparedPage }) {
   return (
     <>
       <Caption>
-        Where files stand <SidePart parameter="one" side={one} choices={choices} />, and where{' '}
+        Files <SidePart parameter="one" side={one} choices={choices} /> compared with files{' '}
         <SidePart parameter="other" side={other} choices={choices} />, as{' '}
         <ParameterChoice label="drawing" name="as" options={drawings} value={as} />, tests <TestsPart />.
       </Caption>
@@ -40,9 +40,7 @@ export function ComparePage({ page }: { page: ComparedPage }) {
       {one.groups.length === 0 || other.groups.length === 0 ? (
         <div className="empty">
           <h1>Nothing to compare</h1>
-          <p className="faded">
-            No file stands in a group on one of the sides: choose another in the sentence above.
-          </p>
+          <p className="faded">One of the sides has no groups. Choose another in the caption.</p>
         </div>
       ) : (
         <div className="compare-frame">
@@ -91,9 +89,9 @@ function Figures({ page: { likeness, both, nowhere, sides } }: { page: ComparedP
   const [one, other] = sides;
   return (
     <div className="compare-figures">
-      <span title="MoJoFM (Wen and Tzerpos 2004), 0 to 100: the share of moves of single files and joins of groups that turn the farthest partition into the second one, and that the first does not need. Both ways; the lower counts.">
-        MoJoFM <b className="mono">{there.toFixed(1)}</b> there, <b className="mono">{back.toFixed(1)}</b>{' '}
-        back
+      <span title="MoJoFM (Wen and Tzerpos 2004), 0 to 100: the share of moves of single files and joins of groups that would turn the most distant partition into the other side, and that this side does not need. Given in both directions; the lower one counts.">
+        MoJoFM <b className="mono">{there.toFixed(1)}</b> A → B, <b className="mono">{back.toFixed(1)}</b> B →
+        A
       </span>
       <span title="Adjusted Rand index (Hubert and Arabie 1985): 1 for the same partition, 0 for what chance would give. Of all pairs of files, how many both sides keep together or apart, beyond chance.">
         adjusted Rand index <b className="mono">{likeness.adjustedRand.toFixed(3)}</b>
@@ -101,7 +99,7 @@ function Figures({ page: { likeness, both, nowhere, sides } }: { page: ComparedP
       <span>
         {counted(both, 'file')} in {figure(one.groups.length)} and {figure(other.groups.length)} groups
         {nowhere.some((files) => files > 0) &&
-          `; ${figure(nowhere[0])} stand nowhere on the first side, ${figure(nowhere[1])} on the second`}
+          `; ${figure(nowhere[0])} in no group on the first side, ${figure(nowhere[1])} on the second`}
       </span>
     </div>
   );

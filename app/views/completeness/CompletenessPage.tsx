@@ -62,14 +62,14 @@ function PageCaption({ page: { totals } }: { page: Page }) {
   );
   return (
     <Caption>
-      This survey met {jump('gaps', counted(totals.gaps, 'gap'))}
-      {totals.doubtful > 0 && <> and {jump('doubtful', counted(totals.doubtful, 'doubtful external'))}</>};
-      read {jump('partly', counted(totals.partly, 'file'))} only in part; and found{' '}
+      This survey has {jump('gaps', counted(totals.gaps, 'gap'))}
+      {totals.doubtful > 0 && <>, {jump('doubtful', counted(totals.doubtful, 'doubtful external'))}</>},{' '}
+      {jump('partly', counted(totals.partly, 'file'))} read only in part,{' '}
       {totals.versions > 0 && (
         <>{jump('versions', counted(totals.versions, 'pair'))} of folders that are versions of each other, </>
       )}
-      {jump('clashes', counted(totals.clashes, 'name'))} borne by copies or versions of one file,{' '}
-      {jump('twice', counted(totals.twice, 'name'))} declared twice, and{' '}
+      {jump('clashes', counted(totals.clashes, 'name'))} shared by several files,{' '}
+      {jump('twice', counted(totals.twice, 'name'))} declared more than once and{' '}
       {jump('unreferred', counted(totals.unreferred, 'file'))} that nothing refers to.
     </Caption>
   );
@@ -125,7 +125,7 @@ function SurveyAgain() {
       <input type="hidden" name="edit" value="survey" />
       <span className="caution">
         {isRunning
-          ? 'A survey is under way; its result will stand here.'
+          ? 'A survey is running; its result will appear here.'
           : 'You have decided about things that this survey does not know of yet.'}
       </span>
       <Button type="submit" variant="contained" disabled={isRunning || fetcher.state !== 'idle'}>

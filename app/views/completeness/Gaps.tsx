@@ -37,10 +37,10 @@ export function Gaps({ page, codebaseId }: { page: CompletenessPage; codebaseId:
               <button
                 type="button"
                 className="plain-button quiet"
-                aria-label={`Take back that ${name} is external`}
+                aria-label={`Undo: ${name} is external`}
                 onClick={() => send({ edit: 'external', name, on: 'off' })}
               >
-                take back
+                undo
               </button>
             </span>
           ))}

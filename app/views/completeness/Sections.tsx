@@ -192,10 +192,10 @@ export function Twice({ page }: { page: CompletenessPage }) {
   return (
     <Section
       id="twice"
-      title="Declared twice"
+      title="Declared more than once"
       total={page.totals.twice}
       meaning="one name for several things: a reader cannot know which is meant"
-      none="None: within each package, every exported name stands for one thing."
+      none="None: within each package, every exported name is declared once."
       rows={page.twice}
     >
       {({ name, scope, kind, places }) => (
@@ -226,7 +226,7 @@ export function Unreferred({ page, codebaseId }: SectionProps) {
       id="unreferred"
       title="Never referred to"
       total={page.totals.unreferred}
-      meaning="no file uses them, no manifest names them: dead, or entered from outside in a way not known"
+      meaning="no file uses them and no manifest names them: unused, or entered from outside in a way that was not found"
       none="None: each file is used by another, is a test, or is known as an entry point."
       rows={page.unreferred}
     >

@@ -121,8 +121,8 @@ export function CycleBlocks({ cycle, noun }: { cycle: CycleDetails; noun: string
               <button
                 type="button"
                 className="plain-button link"
-                aria-label={`Way round through ${member.name}`}
-                title="The shortest way round through it"
+                aria-label={`Shortest cycle through ${member.name}`}
+                title="Shortest cycle through it"
                 onClick={() => change({ through: member.end, ...noEvidence })}
               >
                 ↻
@@ -142,7 +142,7 @@ function WayRound({ cycle: { members, walk, through } }: { cycle: CycleDetails }
   return (
     <p className="way-round">
       <label>
-        The shortest way round{' '}
+        Shortest cycle{' '}
         <select
           className="quiet-select"
           value={through?.end ?? ''}

@@ -47,10 +47,10 @@ export function ExportButton({ codebaseId }: { codebaseId: string }) {
             label,
             run: () => window.location.assign(addressOf(format)),
           })),
-          { key: 'png', label: 'PNG, twice as fine', run: () => void savePng() },
+          { key: 'png', label: 'PNG at double resolution', run: () => void savePng() },
         ]}
       >
-        Take along …
+        Export …
       </MenuChip>
       {problem !== null && <span className="against">{problem}</span>}
     </>

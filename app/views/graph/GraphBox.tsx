@@ -112,7 +112,7 @@ export function GraphBox({
           </span>
         )}
         {split !== undefined && (
-          <span className="graph-cycle mono" title={`its files stand in ${split} build modules`}>
+          <span className="graph-cycle mono" title={`its files are in ${split} build modules`}>
             ÷{split}
           </span>
         )}
@@ -126,7 +126,7 @@ export function GraphBox({
       <button
         type="button"
         className="plain-button graph-out"
-        aria-label={`Take ${name} out of the drawing`}
+        aria-label={`Hide ${name}`}
         onClick={onLeaveOut}
       >
         ×

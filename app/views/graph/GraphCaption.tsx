@@ -32,8 +32,8 @@ const leastChoices = [1, 2, 3, 5, 10, 20, 50, 100].map((n) => ({
   label: n === 1 ? 'of any weight' : `of ${n} references or more`,
 }));
 const wayChoices = [
-  { value: 'shortest', label: 'the shortest ways' },
-  { value: 'all', label: 'all ways' },
+  { value: 'shortest', label: 'the shortest paths' },
+  { value: 'all', label: 'all paths' },
 ];
 const impliedChoices = [
   { value: 'in', label: 'shown' },
@@ -42,7 +42,7 @@ const impliedChoices = [
 const externalChoices = [
   { value: 'out', label: 'left out' },
   { value: 'in', label: 'drawn below' },
-  { value: 'apart', label: 'drawn below, each by itself' },
+  { value: 'apart', label: 'drawn below, one by one' },
 ];
 const ringChoices = [
   { value: 'apart', label: 'spread out' },
@@ -177,8 +177,8 @@ function SubjectPart({
     );
   return (
     <>
-      <GrainPart /> on <ParameterChoice label="ways" name="ways" options={wayChoices} value={query.ways} /> by
-      which {first} and {second} use one the other, {arranged},
+      <GrainPart /> on <ParameterChoice label="ways" name="ways" options={wayChoices} value={query.ways} />{' '}
+      between {first} and {second}, {arranged},
     </>
   );
 }

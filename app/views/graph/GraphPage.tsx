@@ -81,7 +81,7 @@ export function GraphPage({
         <div className="empty">
           <h1>Nothing is drawn</h1>
           <p className="faded">
-            All of it was taken out, or nothing of it counts: bring boxes back, or choose another scope.
+            Everything is hidden or filtered out. Show hidden boxes again, or choose another scope.
           </p>
         </div>
       ) : isTable ? (
@@ -99,15 +99,15 @@ function NoWayLine({ picture: { noWay } }: { picture: GraphPicture }) {
   const { bothUse, usesBoth } = noWay;
   return (
     <p className="caution graph-said">
-      No way leads from one to the other, by the references that count here.{' '}
+      No path leads from one to the other by the references shown.{' '}
       {bothUse && (
         <>
-          Both rest on <ElementName element={bothUse} />.{' '}
+          Both use <ElementName element={bothUse} />.{' '}
         </>
       )}
       {usesBoth && (
         <>
-          <ElementName element={usesBoth} /> rests on both.
+          <ElementName element={usesBoth} /> uses both.
         </>
       )}
       {!bothUse && !usesBoth && 'Nothing is used by both, and nothing uses both.'}

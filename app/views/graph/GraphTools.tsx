@@ -47,23 +47,23 @@ export function GraphTools({
         className="field"
         type="search"
         aria-label="Find in the drawing"
-        placeholder="find in the drawing"
+        placeholder="Find in the graph"
         value={wanted}
         onChange={({ target }) => onWant(target.value)}
       />
       {isChoice && (
         <button type="button" className="chip" onClick={() => change(wholeAgain)}>
-          The whole
+          Show the whole graph
         </button>
       )}
       {query.around !== null && !hasWays && focus !== null && focus !== query.around && (
         <button type="button" className="chip" onClick={() => change({ until: focus, with: null })}>
-          Ways to what is in focus
+          Paths to the selection
         </button>
       )}
       {hasWays && (
         <button type="button" className="chip" onClick={() => change({ until: null, ways: null })}>
-          What is around it
+          Show neighbours
         </button>
       )}
       <WaySteps walk={walk} />

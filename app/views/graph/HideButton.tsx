@@ -44,29 +44,29 @@ export function HideButton({
         entries={[
           {
             key: 'chosen',
-            label: `What is chosen: ${boxes(own)}`,
+            label: `Selected: ${boxes(own)}`,
             disabled: own.length === 0,
             run: () => edits.leaveOut(own),
           },
           {
             key: 'others',
-            label: `All but what is chosen: ${boxes(others)}`,
+            label: `All but the selected: ${boxes(others)}`,
             disabled: own.length === 0 || others.length === 0,
             run: () => edits.leaveOut(others),
           },
           {
             key: 'used',
-            label: `What more than half of it uses: ${boxes(used)}`,
+            label: `Used by more than half: ${boxes(used)}`,
             disabled: used.length === 0,
             run: () => edits.leaveOut(used),
           },
           {
             key: 'alone',
-            label: `What no link leads to or from: ${boxes(alone)}`,
+            label: `Without links: ${boxes(alone)}`,
             disabled: alone.length === 0,
             run: () => edits.leaveOut(alone),
           },
-          { key: 'pattern', label: 'What a pattern of paths or names matches …', run: () => setTyping(true) },
+          { key: 'pattern', label: 'By pattern of paths or names …', run: () => setTyping(true) },
         ]}
       >
         Hide …

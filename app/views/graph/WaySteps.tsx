@@ -21,7 +21,7 @@ export function WaySteps({ walk }: { walk: GraphPicture['walk'] }) {
     </button>
   );
   return (
-    <span className="way-steps" role="group" aria-label="Steps of the way">
+    <span className="way-steps" role="group" aria-label="Steps of the path">
       {at < 0 ? (
         <button type="button" className="chip" onClick={() => read(0)}>
           Read it step by step

@@ -26,7 +26,7 @@ export function Decisions({ rules }: { rules: IntakeRules }) {
     ...rules.languages.map(({ glob: pattern, language }) => ({
       list: 'languages',
       glob: pattern,
-      what: `taken for ${language}`,
+      what: `treated as ${language}`,
     })),
   ];
   return (
@@ -47,10 +47,10 @@ export function Decisions({ rules }: { rules: IntakeRules }) {
             <button
               type="button"
               className="plain-button quiet"
-              aria-label={`Take back what was decided about ${pattern}`}
+              aria-label={`Undo the decision about ${pattern}`}
               onClick={() => send({ edit: 'takeBack', list, glob: pattern })}
             >
-              take back
+              undo
             </button>
           </span>
         </div>

@@ -130,7 +130,7 @@ function TurnedBack({ reason }: { reason: IntakeSheet['rules']['turned'][number]
         What is <b>{leftOutWords[reason]}</b> is read as well.
       </span>
       <button type="button" className="chip" onClick={() => send({ edit: 'turn', reason, on: 'off' })}>
-        Leave it out again
+        Leave out again
       </button>
     </div>
   );

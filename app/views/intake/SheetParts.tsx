@@ -54,7 +54,7 @@ export function UnclearLanguages({ sheet }: { sheet: IntakeSheet }) {
   return (
     <section className="block">
       <h2>
-        <span>Languages that no ending tells</span>
+        <span>Files of unknown language</span>
         <span>{sheet.unclear.length > 0 ? counted(sheet.unclear.length, 'file') : ''}</span>
       </h2>
       {sheet.unclear.slice(0, 40).map(({ path, language, why }) => (
@@ -77,7 +77,7 @@ export function UnclearLanguages({ sheet }: { sheet: IntakeSheet }) {
         <input
           className="field mono"
           placeholder="a glob, such as **/*.inc"
-          aria-label="Files to be taken for another language, as a glob"
+          aria-label="Files to treat as another language, as a glob"
           spellCheck={false}
           value={glob}
           onChange={({ target }) => setGlob(target.value)}
@@ -90,7 +90,7 @@ export function UnclearLanguages({ sheet }: { sheet: IntakeSheet }) {
           ))}
         </select>
         <Button type="submit" disabled={glob.trim() === ''}>
-          Take for it
+          Treat as this
         </Button>
       </form>
     </section>

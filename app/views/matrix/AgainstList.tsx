@@ -31,8 +31,8 @@ export function AgainstList({
         <CloseButton onClose={() => change({ against: null })} label="Close the list" />
       </header>
       <p className="faded">
-        What is used stands above what uses it. Where uses go round in a circle, no order can please all: rows
-        then stand so that as few uses as can be found go up, and those are listed here, the weightiest first.
+        Rows are ordered so that few references go against the order. In a cycle some always do: they are
+        listed here, the heaviest first.
         {done > 0 && ` ${figure(done)} of ${figure(against.length)} ticked off.`}
       </p>
       <ol>

@@ -28,7 +28,7 @@ export function MatrixLegend({
       </span>
       {broken.length > 0 && (
         <span>
-          <b className="against">⊢</b> breaks a rule
+          <b className="against">⊢</b> violates a rule
           {broken.some(({ rules }) => rules.includes(UNDECLARED)) && ', or is not declared by the build'}
         </span>
       )}

@@ -84,8 +84,7 @@ export function MatrixPage({
           <div className="empty">
             <h1>Nothing to compare here</h1>
             <p className="faded">
-              Nothing that is shown stands here. Choose another place in the sentence above, or count tests
-              in.
+              The filters leave nothing in this scope. Choose another scope in the caption, or show tests.
             </p>
           </div>
         ) : (
@@ -220,7 +219,7 @@ function Remarks({
       )}
       {picture.broken.length > 0 && (
         <Link className="chip against" to={`/codebases/${codebaseId}/rules${carriedOver(params)}`}>
-          ⊢ {counted(picture.broken.length, 'cell')} with breaks of rules →
+          ⊢ {counted(picture.broken.length, 'cell')} with violations →
         </Link>
       )}
       {picture.unused.length > 0 && (

@@ -72,7 +72,7 @@ describe('the scene of a matrix', () => {
     ];
     expect(
       sceneOf({ ...picture, rows, cells: { row: [], column: [], count: [] } }, '', false).labels,
-    ).toEqual(['src/main', 'canal.tolls', 'a.ts, the rest', 'tolls, itself']);
+    ).toEqual(['src/main', 'canal.tolls', 'a.ts, the rest', 'tolls (direct members)']);
   });
 
   it('has levels to tell apart in a tree, and none in one list', () => {

@@ -46,7 +46,7 @@ export function EffectLine({
       />
       {broken > 0 && (
         <span className="against">
-          ⊢ <b className="mono">{figure(broken)}</b> {broken === 1 ? 'breaks' : 'break'} a rule
+          ⊢ <b className="mono">{figure(broken)}</b> {broken === 1 ? 'violates' : 'violate'} a rule
         </span>
       )}
       <span className={tried?.problem ? 'against' : 'faded'}>

@@ -46,7 +46,7 @@ export function InterfaceList({
         {hidden.length > 0 && (
           <>
             , and <b className="caution">{counted(hidden.length, 'element')}</b> that others use would have to
-            become public if it stood alone
+            become public if the module were built separately
           </>
         )}
         .{' '}
@@ -64,7 +64,7 @@ export function InterfaceList({
               className="plain-button link"
               onClick={() => name(`interface of ${row.name} left open`, [])}
             >
-              Leave it open
+              Clear the interface
             </button>
           </>
         ) : (

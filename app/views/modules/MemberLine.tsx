@@ -49,7 +49,10 @@ export function MemberLine({
       onDragEnd={() => onDrag(false)}
     >
       <span className="member-name">
-        <span className={row.isSettled ? 'settled' : 'faded'} title={row.isSettled ? 'settled' : 'open'}>
+        <span
+          className={row.isSettled ? 'settled' : 'faded'}
+          title={row.isSettled ? 'confirmed' : 'not confirmed'}
+        >
           {row.isSettled ? '■' : '□'}
         </span>
         <ElementName element={row} />
@@ -64,7 +67,7 @@ export function MemberLine({
       <span className="member-tools">
         {row.module !== null && (
           <button type="button" className="plain-button" onClick={onKeep}>
-            {row.isSettled ? 'Open again' : 'Keep'}
+            {row.isSettled ? 'Reopen' : 'Confirm'}
           </button>
         )}
         {next !== null && (

@@ -94,7 +94,7 @@ export function MemberList({
     if (of.length === 0) return;
     const isSettled = !row.isSettled;
     then(of, () =>
-      editor.edit(`${filesInWords(of)} ${isSettled ? 'kept' : 'opened again'}`, {
+      editor.edit(`${filesInWords(of)} ${isSettled ? 'confirmed' : 'reopened'}`, {
         edit: 'settle',
         places: of.map(({ key, module }) => ({ target: key, module: module! })),
         isSettled,
@@ -107,7 +107,7 @@ export function MemberList({
   const move = (of: readonly Member[], module: string): void =>
     then(of, () => editor.edit(`${filesInWords(of)} moved to ${nameOf.get(module)!}`, placing(of, module)));
   const takeOut = (of: readonly Member[]): void =>
-    then(of, () => editor.edit(`${filesInWords(of)} taken out`, placing(of, null)));
+    then(of, () => editor.edit(`${filesInWords(of)} removed from the module`, placing(of, null)));
   const thinkOf = (of: readonly Member[], module: string | null): void =>
     trial.think(
       module === null
@@ -148,7 +148,7 @@ export function MemberList({
       onKeyDown={onKey}
       onClick={keepKeysInList}
     >
-      {members.length === 0 && <p className="faded">No file stands here.</p>}
+      {members.length === 0 && <p className="faded">No files here.</p>}
       <NamedList all={members}>
         <div className="member-rows" style={{ height: rows.getTotalSize() }}>
           {rows.getVirtualItems().map(({ index, start }) => {

@@ -79,7 +79,7 @@ export function ModuleHead({
           className="chip"
           disabled={row.files === 0}
           onClick={() =>
-            editor.edit(`all of ${name} ${isSettled ? 'opened again' : 'kept'}`, {
+            editor.edit(`all of ${name} ${isSettled ? 'reopened' : 'confirmed'}`, {
               edit: 'settleModule',
               module: id,
               isSettled: !isSettled,
@@ -87,12 +87,12 @@ export function ModuleHead({
             })
           }
         >
-          {isSettled ? 'Open all again' : 'Keep all'}
+          {isSettled ? 'Reopen all' : 'Confirm all'}
         </button>
         {opens('split', 'Split …')}
         {opens('merge', 'Merge into …')}
-        {opens('nest', 'Put into …')}
-        {siblingsOf(modules, row).length > 1 && opens('order', 'Higher, lower …')}
+        {opens('nest', 'Move into …')}
+        {siblingsOf(modules, row).length > 1 && opens('order', 'Reorder …')}
         <button
           type="button"
           className="chip"
@@ -103,9 +103,9 @@ export function ModuleHead({
           Dissolve
         </button>
         <PatternField row={row} editor={editor} />
-        {lists.length > 0 && opens('takeIn', 'Take in a shortlist …')}
+        {lists.length > 0 && opens('takeIn', 'Add a shortlist …')}
       </div>
-      <Uses words="rests on" uses={row.uses} of={row} modules={modules} isUser />
+      <Uses words="uses" uses={row.uses} of={row} modules={modules} isUser />
       <Uses words="used by" uses={row.usedBy} of={row} modules={modules} isUser={false} />
       {menu && (
         <OpenMenu
@@ -210,8 +210,8 @@ function orderEntries(
 ): MenuEntry[] {
   const last = siblingsOf(modules, row).length - 1;
   const choices: [string, NamedEdit | null][] = [
-    ['Higher', movedBy(modules, row, -1)],
-    ['Lower', movedBy(modules, row, 1)],
+    ['Move up', movedBy(modules, row, -1)],
+    ['Move down', movedBy(modules, row, 1)],
     ['To the top', movedTo(modules, row, 0)],
     ['To the bottom', movedTo(modules, row, last)],
     ['Where links put it and those beside it', orderedByLinks(modules, row)],

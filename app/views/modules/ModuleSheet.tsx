@@ -47,14 +47,14 @@ export function ModuleSheet({
           Module,{' '}
           {modules.some(({ isOrdered }) => isOrdered)
             ? 'in an order made by hand'
-            : 'what uses above what it rests on'}
+            : 'users above what they use'}
         </span>
         <span>files</span>
-        <span>code lines, settled in ink</span>
+        <span>code lines, the confirmed part dark</span>
         <span>stays inside</span>
         <span className="module-arcs-head">
           <span className="against">◂ against the order</span>
-          <span>rests on ▸</span>
+          <span>uses ▸</span>
         </span>
       </div>
       <div
@@ -175,7 +175,7 @@ function Row({
             type="button"
             className="plain-button"
             aria-expanded={isOpen}
-            title="Hold and move it to stand higher or lower"
+            title="Drag to reorder"
             onClick={onOpen}
           >
             {row.name}
@@ -186,9 +186,7 @@ function Row({
             </span>
           )}
         </span>
-        {row.files === 0 && (
-          <span className="module-purpose faded">nothing stands in it, or tests alone</span>
-        )}
+        {row.files === 0 && <span className="module-purpose faded">empty, or only tests</span>}
         {row.files > 0 && (row.doubtful > 0 || row.purpose !== '') && (
           <span className="module-purpose faded" title={row.purpose}>
             {row.doubtful > 0 && (

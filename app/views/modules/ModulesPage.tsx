@@ -70,7 +70,7 @@ export function ModulesPage({
           {counted(modules.length, 'module')} of {plan.name}
         </b>
         , linked by references of <KindsPart />, <CertaintyPart />; {percent(settledShare)} of the code
-        settled,{' '}
+        confirmed,{' '}
         {notPlaced.codeLines === 0
           ? 'all of it placed'
           : `${percent(notPlaced.codeLines / Math.max(1, codeLines))} not yet placed`}
@@ -143,17 +143,16 @@ function NoPlan({
 }) {
   return (
     <>
-      <Caption>The modules of this codebase: no plan of them has been made.</Caption>
+      <Caption>This codebase has no plan of modules yet.</Caption>
       <div className="page modules-start">
         <h1>Which modules is this made of?</h1>
         <p className="faded">
-          Start from a proposal. Each file gets a reason and a doubt; go through the doubtful ones, and settle
-          them. Every view can then show the code by these modules instead of by its folders.
+          Start from a proposal. Each file gets a reason and a doubt: check the doubtful ones and confirm
+          them. Every view can then group the code by these modules instead of by its folders.
         </p>
         <ProposeForm plan={null} editor={editor} codebaseId={codebaseId} hasSettled={false} apart={apart} />
         <p className="faded">
-          Or take one that somebody has already, a plan, a table of paths and modules, or a list of owners:{' '}
-          <ReadPlan editor={editor} />
+          Or import a plan, a table of paths and modules, or a list of owners: <ReadPlan editor={editor} />
         </p>
         {editor.problem && <p className="against">{editor.problem}</p>}
       </div>
@@ -190,7 +189,7 @@ function Changes({
       )}
       {gone.length > 0 && (
         <p className="caution plan-problem">
-          {counted(gone.length, 'placing')} of what is not in this survey:{' '}
+          {counted(gone.length, 'file')} placed by the plan and missing from this survey:{' '}
           <span className="mono">{gone.slice(0, GONE_NAMED).join(', ')}</span>
           {gone.length > GONE_NAMED && (
             <span title={gone.slice(GONE_NAMED).join('\n')}>
@@ -201,9 +200,9 @@ function Changes({
           <button
             type="button"
             className="plain-button link"
-            onClick={() => editor.edit('what is gone taken out', { edit: 'forget', targets: gone })}
+            onClick={() => editor.edit('missing files removed', { edit: 'forget', targets: gone })}
           >
-            Take them out
+            Remove them
           </button>
         </p>
       )}
@@ -231,7 +230,7 @@ function OpenModule({
   const row = page.modules.find(({ id }) => id === page.open);
   const title = {
     [NOT_PLACED]: 'Not yet placed',
-    [ALL_OPEN]: 'In any module, not settled',
+    [ALL_OPEN]: 'Not confirmed, in any module',
     [NEW_FILES]: 'New files',
   }[page.open];
   const look = (as: string | null): void => change({ look: as }, { replace: true });
@@ -264,7 +263,7 @@ function OpenModule({
           )}
           {page.open !== ALL_OPEN && (
             <button type="button" className="plain-button link" onClick={() => onOpen(ALL_OPEN)}>
-              all that is not settled
+              show all that is not confirmed
             </button>
           )}
         </span>

@@ -127,7 +127,7 @@ function StepButton({
   what: string | null;
   editor: PlanEditor;
 }) {
-  const word = which === 'undo' ? 'Take back' : 'Do again';
+  const word = which === 'undo' ? 'Undo' : 'Redo';
   return (
     <button
       type="button"

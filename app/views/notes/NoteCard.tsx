@@ -68,14 +68,14 @@ export function NoteCard({
             now reads:
           </p>
           <NoteText body={theirs.body} codebaseId={codebaseId} />
-          <Button onClick={() => save(theirs.revision)}>Keep mine in its place</Button>
+          <Button onClick={() => save(theirs.revision)}>Replace with mine</Button>
           <Button
             onClick={() => {
               setRevision(theirs.revision);
               setDraft(`${theirs.body}\n\n${draft}`);
             }}
           >
-            Put mine below it
+            Append mine
           </Button>
         </section>
       )}
@@ -90,7 +90,7 @@ export function NoteCard({
                 setDraft(note.body);
               }}
             >
-              Change
+              Edit
             </button>
             <button type="button" className="plain-button link" onClick={onRemove}>
               Remove
@@ -99,9 +99,9 @@ export function NoteCard({
         ) : (
           <>
             <Button disabled={state !== 'idle'} onClick={() => save()}>
-              Keep it
+              Save
             </Button>
-            <Button onClick={() => setDraft(null)}>Leave it as it was</Button>
+            <Button onClick={() => setDraft(null)}>Cancel</Button>
           </>
         )}
         {note.candidates.length > 0 && <span>Put it on:</span>}

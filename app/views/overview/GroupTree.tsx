@@ -17,7 +17,7 @@ export function GroupTree({ tree: { rows, more } }: { tree: Tree }) {
     change({ open: isOpen ? open.filter((other) => other !== key) : [...open, key] }, { replace: true });
   return (
     <Block title={heading(by)} note="files · lines of code · what it is for">
-      {rows.length === 0 && <p className="faded">All files stand in one group.</p>}
+      {rows.length === 0 && <p className="faded">All files are in one group.</p>}
       {rows.map((row) => (
         <div key={row.key} className="folder-row">
           <span style={{ paddingLeft: 16 * row.depth }}>

@@ -50,7 +50,7 @@ export function AcceptForm({
         Accept
       </button>
       <button type="button" className="chip" onClick={onLeave}>
-        Leave it
+        Cancel
       </button>
     </form>
   );

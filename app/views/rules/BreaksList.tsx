@@ -39,18 +39,18 @@ export function BreaksList({
               }
             >
               {rule.isIdle
-                ? 'about nothing in this code'
+                ? 'matches nothing in this code'
                 : rule.references > 0
-                  ? `${counted(rule.references, 'break')}${rule.severity === 'warning' ? ', told only' : ''}`
-                  : 'kept'}
+                  ? `${counted(rule.references, 'violation')}${rule.severity === 'warning' ? ', warning only' : ''}`
+                  : 'no violations'}
               {rule.accepted > 0 && <span className="faded">, {figure(rule.accepted)} accepted</span>}
             </span>
             <button
               type="button"
               className="plain-button"
-              aria-label={`Take the rule ${rule.name} out`}
-              title="take the rule out"
-              onClick={() => editor.edit(`took ${rule.name} out`, { do: 'takeRuleOut', rule: rule.name })}
+              aria-label={`Remove the rule ${rule.name}`}
+              title="Remove the rule"
+              onClick={() => editor.edit(`removed ${rule.name}`, { do: 'takeRuleOut', rule: rule.name })}
             >
               ×
             </button>
@@ -143,10 +143,12 @@ function Pairs({ breaks, rule, editor }: { breaks: Breaks; rule: RuleLine; edito
         <button
           type="button"
           className="chip"
-          title="To be marked on the matrix, the graph and other pictures"
-          onClick={() => offer({ suggested: `breaks ${rule.name}`.slice(0, 80), count: keys.length, keys })}
+          title="Shortlisted files can be marked in the matrix, the graph and other pictures"
+          onClick={() =>
+            offer({ suggested: `violations of ${rule.name}`.slice(0, 80), count: keys.length, keys })
+          }
         >
-          Files to a shortlist
+          Add files to a shortlist
         </button>
       </p>
       {breaks.count > breaks.pairs.length && (

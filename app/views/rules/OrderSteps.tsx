@@ -172,8 +172,8 @@ export function OrderSteps({
           type="button"
           className={`order-group${files === 0 ? ' nothing' : ''}`}
           style={{ left: boxes[at].x, top: boxes[at].y, width: boxes[at].width, height: boxes[at].height }}
-          title={`${id}: ${counted(files, 'file')}, rank ${rank + 1}. Drag it, or Shift and ↑ or ↓.`}
-          aria-label={`${id}, rank ${rank + 1} of ${steps.length}, ${counted(files, 'file')}`}
+          title={`${id}: ${counted(files, 'file')}, layer ${rank + 1}. Drag it, or press Shift with ↑ or ↓.`}
+          aria-label={`${id}, layer ${rank + 1} of ${steps.length}, ${counted(files, 'file')}`}
           onPointerDown={(event) => onDown(event, at)}
           onKeyDown={(event) => onKey(event, at)}
           onMouseEnter={() => setPointed(at)}

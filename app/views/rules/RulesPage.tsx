@@ -35,7 +35,7 @@ export function RulesRoutePage({ page }: { page: RulesPage }) {
       />
       <div className="view-tools">
         <span>
-          <b className={broken > 0 ? 'against' : undefined}>{counted(broken, 'break')}</b> of{' '}
+          <b className={broken > 0 ? 'against' : undefined}>{counted(broken, 'violation')}</b> of{' '}
           {counted(rules.length, 'rule')}
           {exceptions.length > 0 && `, ${counted(exceptions.length, 'exception')}`}
           {order !== null && order.unplaced > 0 && `; ${counted(order.unplaced, 'file')} in no group`}
@@ -45,7 +45,7 @@ export function RulesRoutePage({ page }: { page: RulesPage }) {
           type="button"
           className="chip"
           disabled={book.undo === null || editor.isBusy}
-          title={book.undo === null ? undefined : `Take back: ${book.undo}`}
+          title={book.undo === null ? undefined : `Undo: ${book.undo}`}
           onClick={() => editor.step('undo')}
         >
           Undo
@@ -54,7 +54,7 @@ export function RulesRoutePage({ page }: { page: RulesPage }) {
           type="button"
           className="chip"
           disabled={book.redo === null || editor.isBusy}
-          title={book.redo === null ? undefined : `Do again: ${book.redo}`}
+          title={book.redo === null ? undefined : `Redo: ${book.redo}`}
           onClick={() => editor.step('redo')}
         >
           Redo
@@ -69,7 +69,7 @@ export function RulesRoutePage({ page }: { page: RulesPage }) {
           As text
         </button>
         <a className="chip" href={fromBase(`/codebases/${codebaseId}/yletope.yaml`)} download="yletope.yaml">
-          Take along
+          Export
         </a>
       </div>
       {editor.problem !== null && (
@@ -78,13 +78,13 @@ export function RulesRoutePage({ page }: { page: RulesPage }) {
         </p>
       )}
       {page.notes.length > 0 && (
-        <p className="rules-said caution">In the rules themselves: {page.notes.join('; ')}.</p>
+        <p className="rules-said caution">Warnings about the rules: {page.notes.join('; ')}.</p>
       )}
       {rules.length > 0 && <PlanLine plan={page.plan} editor={editor} />}
       {own !== null && <OwnFile own={own} isEmpty={rules.length === 0} editor={editor} />}
       {trial !== null && (
         <p className="rules-said caution" role="status">
-          As it would be with <span className="mono">{trial.path}</span> in {trial.group}.{' '}
+          Preview: <span className="mono">{trial.path}</span> in {trial.group}.{' '}
           <button
             type="button"
             className="chip"
@@ -93,10 +93,10 @@ export function RulesRoutePage({ page }: { page: RulesPage }) {
               change({ try: null });
             }}
           >
-            Do it
+            Apply
           </button>{' '}
           <button type="button" className="chip" onClick={() => change({ try: null })}>
-            Leave it
+            Cancel
           </button>
         </p>
       )}
@@ -111,10 +111,10 @@ export function RulesRoutePage({ page }: { page: RulesPage }) {
         <div className="empty">
           <h1>No rules yet</h1>
           <p className="faded">
-            Begin with an order: groups in ranks, of which none uses what stands above it. One is proposed by
-            a heuristic, with few references against it, and is yours to change. Rules may also be written as
-            text, or taken over from a yletope.yaml that the codebase brings.
+            Start with an order: layers of groups, none of which uses a layer above it. The proposal has few
+            references against it, and you can change it. You can also write rules as text.
           </p>
+          <ProposeButton ways={page.ways} editor={editor} />
         </div>
       ) : (
         <div className="rules-columns">
@@ -128,9 +128,8 @@ export function RulesRoutePage({ page }: { page: RulesPage }) {
                 onOpen={(from, to) => change({ pair: [order.rule, from, to].join('|'), part: null })}
               />
               <p className="faded rules-legend">
-                Steps from the top; what keeps the order leads down on the left, what breaks it up on the
-                right, red and notched; dashed is what was accepted. Beside each name stands how many files it
-                has.
+                Layers from the top. References that follow the order run down on the left, violations up on
+                the right, red and notched. Accepted ones are dashed. Beside each name: its number of files.
               </p>
               <RepairList order={order} onLook={(repair) => change({ try: repair })} />
             </div>
@@ -161,10 +160,10 @@ function RulesSentence({
     return (
       <Caption>
         {count === 0 ? (
-          'What this codebase is to be held to.'
+          'No rules yet.'
         ) : (
           <>
-            <b>{counted(count, 'rule')}</b> that this codebase is held to, and what breaks them.
+            <b>{counted(count, 'rule')}</b> and their violations.
           </>
         )}
       </Caption>
@@ -172,38 +171,46 @@ function RulesSentence({
   const { rule, sees, within } = order;
   return (
     <Caption>
-      What breaks{' '}
+      Violations of{' '}
       <Choice
         label="order"
         value={rule}
         options={orders.map((name) => ({ value: name, label: name }))}
         onChoose={(name) => change({ rule: name === orders[0] ? null : name, pair: null })}
       />
-      : a group uses{' '}
+      : a group may use{' '}
       <Choice
         label="what it may see"
         value={sees}
         options={[
-          { value: 'below', label: 'all that stand below it' },
-          { value: 'next', label: 'only the next rank below' },
+          { value: 'below', label: 'all layers below it' },
+          { value: 'next', label: 'only the next layer below' },
         ]}
         onChoose={(value) =>
-          editor.edit('set what ranks see', { do: 'setOrder', rule, sees: value as 'below' | 'next' })
+          editor.edit('set which layers a layer may use', {
+            do: 'setOrder',
+            rule,
+            sees: value as 'below' | 'next',
+          })
         }
       />
-      , and those of its own rank{' '}
+      ; groups of one layer{' '}
       <Choice
-        label="its own rank"
+        label="within a layer"
         value={within ? 'in' : 'out'}
         options={[
-          { value: 'out', label: 'not' },
-          { value: 'in', label: 'as well' },
+          { value: 'out', label: 'may not' },
+          { value: 'in', label: 'may' },
         ]}
         onChoose={(value) =>
-          editor.edit('set what a rank may do', { do: 'setOrder', rule, within: value === 'in' })
+          editor.edit('set whether groups of one layer may use each other', {
+            do: 'setOrder',
+            rule,
+            within: value === 'in',
+          })
         }
-      />
-      .
+      />{' '}
+      use each other.
     </Caption>
   );
 }
@@ -213,10 +220,10 @@ function ProposeButton({ ways, editor }: { ways: RulesPage['ways']; editor: Rule
     <>
       <MenuChip
         disabled={editor.isBusy}
-        title="Ranks with few references that lead up: a heuristic"
+        title="Layers with few references against them, found by a heuristic"
         entries={ways.map((by) => ({
           key: by,
-          label: `of ${arrangementWords[by].plural}`,
+          label: `Layers of ${arrangementWords[by].plural}`,
           run: () => editor.propose(by),
         }))}
       >
@@ -238,8 +245,8 @@ function PlanLine({
   return (
     <p className={`rules-said ${modules === null ? 'faded' : 'caution'}`}>
       {modules === null
-        ? 'They bring no plan of modules'
-        : `They bring a plan of ${counted(modules, 'module')}, by which ${counted(elsewhere, 'file')} ${elsewhere === 1 ? 'stands' : 'stand'} elsewhere than by “${atHand.name}”`}
+        ? 'The rules contain no plan of modules'
+        : `The rules contain a plan of ${counted(modules, 'module')}. It places ${counted(elsewhere, 'file')} differently from “${atHand.name}”`}
       .{' '}
       <button
         type="button"
@@ -247,7 +254,7 @@ function PlanLine({
         disabled={editor.isBusy}
         onClick={() => editor.writePlan(atHand.id)}
       >
-        Write the plan “{atHand.name}” into them
+        Write “{atHand.name}” into the rules
       </button>
     </p>
   );
@@ -259,23 +266,23 @@ function OwnFile({ own, isEmpty, editor }: { own: OwnRules; isEmpty: boolean; ed
   return (
     <p className="rules-said" role="note">
       {problem !== null ? (
-        <span className="caution">The codebase brings rules that cannot be read: {problem}</span>
+        <span className="caution">The codebase’s own rules cannot be read: {problem}</span>
       ) : (
         <>
-          The codebase brings a <span className="mono">yletope.yaml</span>{' '}
+          The codebase contains a <span className="mono">yletope.yaml</span>{' '}
           {isEmpty
             ? `with ${counted(rules, 'rule')}`
-            : `that says otherwise: ${differs.length === 0 ? 'in comments or layout only' : differs.join(', ')}`}
+            : `that differs: ${differs.length === 0 ? 'in comments or layout only' : differs.join(', ')}`}
           {hides > 0 && (
             <>
-              ; its exceptions would hide <b>{counted(hides, 'reference')}</b> that break them
+              ; its exceptions would hide <b>{counted(hides, 'reference')}</b> that violate them
             </>
           )}
           {intake > 0 &&
             `; it decides ${counted(intake, 'time')} what is read, which would hold from the next survey on`}
           .{' '}
           <button type="button" className="chip" disabled={editor.isBusy} onClick={() => editor.takeOver()}>
-            Take it over
+            Use these rules
           </button>
         </>
       )}

@@ -29,13 +29,13 @@ export function RulesText({
       />
       <p>
         <button type="submit" className="chip" disabled={editor.isBusy || written === text}>
-          Keep
+          Save
         </button>{' '}
         <button type="button" className="chip" onClick={onClose}>
-          {written === text ? 'Back to the picture' : 'Leave it'}
+          {written === text ? 'Close' : 'Cancel'}
         </button>{' '}
         <span className="faded">
-          What a rule may say stands in docs/rules.md: order, mayNotUse, only, inside, cycles.
+          docs/rules.md describes the format: order, mayNotUse, only, inside, cycles.
         </span>
       </p>
     </form>

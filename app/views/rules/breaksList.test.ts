@@ -31,10 +31,10 @@ function shown(rules: RuleLine[], all: Breaks[], address = ''): { text: string; 
 
 describe('the list of what breaks rules', () => {
   it('says of each rule whether it is kept, how often it is not, and what was accepted', () => {
-    expect(shown([rule({ references: 0 })], []).text).toContain('layers kept');
+    expect(shown([rule({ references: 0 })], []).text).toContain('layers no violations');
     expect(shown([rule({ references: 1 })], []).text).toContain('layers 1 break ×');
-    expect(shown([rule({ accepted: 1_200 })], []).text).toContain('3 breaks, 1,200 accepted');
-    expect(shown([rule({ severity: 'warning' })], []).text).toContain('3 breaks, told only');
+    expect(shown([rule({ accepted: 1_200 })], []).text).toContain('3 violations, 1,200 accepted');
+    expect(shown([rule({ severity: 'warning' })], []).text).toContain('3 violations, warning only');
     expect(shown([rule({ isIdle: true })], []).text).toContain('layers about nothing in this code');
   });
 
@@ -53,7 +53,7 @@ describe('the list of what breaks rules', () => {
       [rule(), rule({ name: 'other', references: 0 })],
       [breaks(), breaks({ id: 'other||', rule: 'other', from: '', to: '', references: 7, count: 2 })],
     );
-    expect(text).toMatch(/layers .* 3 low uses high other kept .* 7 in 2 pairs of files/);
+    expect(text).toMatch(/layers .* 3 low uses high other no violations .* 7 in 2 pairs of files/);
     expect(shown([rule()], [breaks({ from: 'low', to: '' })]).text).toMatch(/3 low$/);
   });
 

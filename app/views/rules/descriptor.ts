@@ -7,8 +7,8 @@ export const rules: ViewDescriptor = {
   drawing: 'M2 5h7v5h5v5h4M12 4l5 0M14.500 1.500 17 4l-2.500 2.500',
   dossier: 'withFocus',
   keys: [
-    ['Shift+↑ / ↓', 'put the group one rank higher, lower'],
-    ['Alt+Shift+↑ / ↓', 'put it in a rank of its own, above or below'],
+    ['Shift+↑ / ↓', 'move the group one layer up or down'],
+    ['Alt+Shift+↑ / ↓', 'move it into a layer of its own, above or below'],
     ['Delete', 'take the group out of the order'],
   ],
 };

@@ -20,7 +20,7 @@ export function SavedPage({ saved, codebaseId }: { saved: ShownSavedView[]; code
         {data?.problem && <p className="against">{data.problem}</p>}
         {wasOut && (
           <p role="status">
-            “{wasOut.name}” was taken out.{' '}
+            “{wasOut.name}” was removed.{' '}
             <button
               type="button"
               className="plain-button link"
@@ -124,10 +124,10 @@ function SavedEntry({
             maxLength={300}
           />
           <button type="submit" className="chip">
-            Keep
+            Save
           </button>
           <button type="button" className="chip" onClick={() => setChanging(false)}>
-            Leave it
+            Cancel
           </button>
         </form>
       ) : (
@@ -137,7 +137,7 @@ function SavedEntry({
             <span className="faded">
               {viewName}, {surveyId === null ? 'of the newest survey' : 'of its own survey'}, saved{' '}
               {dateAndTime(savedAt)}
-              {begins && ', what this codebase opens with'}
+              {begins && ', start view'}
             </span>
           </h2>
           {sentence !== '' && <p>{sentence}</p>}
@@ -147,13 +147,13 @@ function SavedEntry({
       {news && <News news={news} />}
       <div className="saved-tools">
         <button type="button" className="chip" disabled={isFirst} onClick={() => move(-1)}>
-          Higher
+          Move up
         </button>
         <button type="button" className="chip" disabled={isLast} onClick={() => move(1)}>
-          Lower
+          Move down
         </button>
         <button type="button" className="chip" onClick={() => setChanging(true)}>
-          Change its words
+          Edit name and description
         </button>
         <button
           type="button"
@@ -161,10 +161,10 @@ function SavedEntry({
           aria-pressed={begins}
           onClick={() => send({ edit: 'begin', id: begins ? '' : id })}
         >
-          {begins ? 'Open with the overview again' : 'Open the codebase with it'}
+          {begins ? 'Stop using as start view' : 'Use as start view'}
         </button>
         <button type="button" className="chip against" onClick={onTakeOut}>
-          Take out
+          Remove
         </button>
       </div>
     </li>

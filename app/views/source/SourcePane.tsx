@@ -190,7 +190,7 @@ export function SourcePane({
           <button
             type="button"
             className="plain-button"
-            title="What the drawing of the file is inked by"
+            title="Colour the overview of the file by"
             onClick={() => setInk(ink === 'construct' ? 'complexity' : 'construct')}
           >
             Drawn by {ink}

@@ -43,7 +43,7 @@ class Mark extends GutterMarker {
       note.type = 'button';
       note.className = 'plain-button margin-note';
       note.textContent = '✎';
-      note.title = notes === 1 ? 'A note stands here' : `${notes} notes stand here`;
+      note.title = notes === 1 ? '1 note' : `${notes} notes`;
       note.onclick = () => this.onNotes(line);
       dom.append(note);
     }

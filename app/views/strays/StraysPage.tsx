@@ -80,7 +80,7 @@ export function StraysPage({
         <span>
           <b>{counted(open.length, 'stray')}</b> of {counted(files, 'file')} in {figure(groups)}{' '}
           {groups === 1 ? word.one : word.plural}
-          {open.length < strays.length && `, ${figure(strays.length - open.length)} left where they stand`}
+          {open.length < strays.length && `, ${figure(strays.length - open.length)} left in place`}
         </span>
         {open.length > 0 && (
           <button
@@ -101,7 +101,7 @@ export function StraysPage({
             title={plan.undo ?? undefined}
             onClick={() => editor.step('undo')}
           >
-            Take back
+            Undo
           </button>
         )}
         {editor.problem && <span className="against">{editor.problem}</span>}
@@ -124,8 +124,8 @@ export function StraysPage({
             <h1>No file strays</h1>
             <p className="faded">
               {groups < 2
-                ? `There is one ${word.one} to stand in, or none: choose another arrangement, or look deeper.`
-                : `Each file has as much to do with its own ${word.one} as with any other.`}
+                ? `There is at most one ${word.one}: choose another arrangement, or a greater depth.`
+                : `Every file is linked to its own ${word.one} at least as much as to any other.`}
             </p>
           </div>
         )}

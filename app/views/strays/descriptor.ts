@@ -10,6 +10,6 @@ export const strays: ViewDescriptor = {
   keys: [
     ['↑ ↓', 'the stray before, the next one'],
     ['Enter', 'move it to the module that pulls at it'],
-    ['L', 'leave it where it stands, with a reason'],
+    ['L', 'leave it in place, with a reason'],
   ],
 };

@@ -133,7 +133,7 @@ function Result({
       <div className="empty">
         <h1>What are you looking for?</h1>
         <p className="faded">
-          Words as they stand in the code, or a regular expression. Matches come as they are found.
+          Text as written in the code, or a regular expression. Matches appear as they are found.
         </p>
       </div>
     );

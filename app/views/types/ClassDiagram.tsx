@@ -142,7 +142,7 @@ export function ClassDiagram({
           −
         </button>
         <button type="button" className="chip" onClick={() => setScale(chosenScale === null ? 1 : null)}>
-          {Math.round(scale * 100)} %{chosenScale === null && ', as large as fits'}
+          {Math.round(scale * 100)} %{chosenScale === null && ', fit'}
         </button>
         <button type="button" className="chip" aria-label="Larger" onClick={() => setScale(scale * 1.25)}>
           +

@@ -30,7 +30,7 @@ export function TypesPage({
   codebaseId: string;
 }) {
   const where = scope.current.key === '' ? 'the whole codebase' : groupText(scope.current);
-  const name = page?.focus?.name ?? 'the type in focus';
+  const name = page?.focus?.name ?? 'the selected type';
   const sets = [
     { value: 'focus', label: `what is above and below ${name}` },
     { value: 'folder', label: `the types of ${where}` },
@@ -43,9 +43,8 @@ export function TypesPage({
   return (
     <>
       <Caption>
-        How types stand to each other:{' '}
-        <ParameterChoice label="types shown" name="of" options={sets} value={query.of} />, with{' '}
-        <ParameterChoice label="members" name="members" options={memberChoices} value={query.members} />,{' '}
+        Type hierarchy: <ParameterChoice label="types shown" name="of" options={sets} value={query.of} />,
+        with <ParameterChoice label="members" name="members" options={memberChoices} value={query.members} />,{' '}
         <ParameterChoice
           label="picture"
           name="as"
@@ -100,10 +99,10 @@ function Parts({ page: { total, page, pages, nodes } }: { page: HierarchyPage })
         {figure(first + 1)}–{figure(first + nodes.length)} of {counted(total, 'type')}, the most used first
       </span>
       <button type="button" className="chip" disabled={page === 0} onClick={() => go(page - 1)}>
-        ← Those before
+        ← Previous
       </button>
       <button type="button" className="chip" disabled={page === pages - 1} onClick={() => go(page + 1)}>
-        The next →
+        Next →
       </button>
     </p>
   );
@@ -116,10 +115,10 @@ function Nothing({ query, list, where }: { query: TypesState; list: string | nul
       : query.of === 'list'
         ? [
             list === null ? 'No shortlist is chosen' : `“${list}” holds no types`,
-            'Open a shortlist at the foot of the page and say “Show only these”.',
+            'Open a shortlist at the foot of the page and choose “Show only these”.',
           ]
         : [
-            'No type is in focus',
+            'No type is selected',
             'Press / and look for one, such as “classes, in src”; or show all types of the folder instead.',
           ];
   return (

@@ -30,7 +30,7 @@ export function graphLegend({ nodes, edges, largest, flow, tint, bar }: GraphPic
     ),
     ...of(
       edges.some(({ broken }) => broken !== null),
-      '⊢ breaks a rule',
+      '⊢ violates a rule',
     ),
     ...of(
       edges.some(({ isInferred }) => isInferred),

@@ -81,7 +81,7 @@ describe('a drawing as SVG', () => {
       'g',
     );
     expect([marked.match(sign)?.length, svg.match(sign)]).toEqual([1, null]);
-    expect([marked.includes('⊢ breaks a rule'), svg.includes('⊢')]).toEqual([true, false]);
+    expect([marked.includes('⊢ violates a rule'), svg.includes('⊢')]).toEqual([true, false]);
   });
 
   it('stands for itself: its sentence, its boxes and curves, and what the marks mean', () => {

@@ -19,7 +19,7 @@ export function groupText({ key, name }: Pick<ElementLabel, 'key' | 'name'>): st
 /** The same where the groups in it stand beside it: what it holds itself, by the end that evidence is asked for by. */
 export function ownGroupText(group: Pick<ElementLabel, 'key' | 'name'> & { end: string }): string {
   if (!group.end.endsWith('/.')) return groupText(group);
-  return group.key === '' ? 'files at the top' : `${groupText(group)}, itself`;
+  return group.key === '' ? 'files at the top' : `${groupText(group)} (direct members)`;
 }
 
 /** The kind of an element or a group in a word: `file`, `package`. */

@@ -191,5 +191,5 @@ function membersOf(members: string, { name, takes }: Named, isAlone: boolean): S
 /** What is left of a thing when its parts stand for themselves. */
 function ending({ isRest, kind }: Named): string {
   if (!isRest) return '';
-  return kind === 'folder' || kind === 'group' ? ', itself' : ', the rest';
+  return kind === 'folder' || kind === 'group' ? ' (direct members)' : ', the rest';
 }

@@ -80,7 +80,7 @@ function grownFrom(
   if (anchors.length < 2)
     throw new Problem(
       'badRequest',
-      'Growing modules needs two that are begun: settle a few typical files in each of them first.',
+      'Growing needs at least two modules with confirmed files. Confirm a few typical files in each of them first.',
     );
   return proposeFromAnchors(input, anchors, asked);
 }

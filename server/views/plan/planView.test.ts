@@ -108,7 +108,7 @@ describe('a plan that grows from what is settled', () => {
     });
     expect(plan.placings.find(({ target }) => target === 'y/tug.ts')!.isSettled).toBe(false);
     const begun = { ...before, placings: before.placings.slice(0, 1) };
-    expect(() => proposed(begun, { from: 'anchors' })).toThrow('needs two that are begun');
+    expect(() => proposed(begun, { from: 'anchors' })).toThrow('needs at least two modules');
   });
 });
 

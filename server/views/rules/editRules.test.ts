@@ -119,7 +119,7 @@ describe('an edit of the rules', () => {
     );
     expect(() =>
       editedRules(text, { do: 'addGroup', rule, group: { id: 'desk', patterns: null }, rank: 1 }),
-    ).toThrow('stands in it twice');
+    ).toThrow('is listed in it twice');
     expect(() => editedRules(text, { do: 'takeGroupOut', rule: 'gone', group: 'desk' })).toThrow(
       'no rule “gone”',
     );

@@ -176,7 +176,7 @@ function idsIn(rank: unknown): string[] {
 
 function takeOut(order: YAMLSeq, group: string): void {
   const at = order.items.findIndex((rank) => idsIn(rank).includes(group));
-  if (at < 0) throw new Problem('notFound', `${group} stands in this order no more.`);
+  if (at < 0) throw new Problem('notFound', `${group} is no longer in this order.`);
   const rank = order.items[at];
   // The place is kept, so that ranks still count as whoever edits them saw them.
   if (isSeq(rank)) rank.items = rank.items.filter((id) => idsIn(id)[0] !== group);

@@ -28,7 +28,7 @@ export function mergeSummary(
       ({ rule, count }) =>
         `| ${inMarkdown(rule.name)}${rule.severity === 'warning' ? ' (warning)' : ''} | ${count} | ${inMarkdown(rule.reason)} |`,
     );
-  const table = rows.length === 0 ? [] : ['| rule | breaks | why |', '| --- | ---: | --- |', ...rows];
+  const table = rows.length === 0 ? [] : ['| rule | violations | reason |', '| --- | ---: | --- |', ...rows];
   const mild = new Set(rules.filter(({ severity }) => severity === 'warning').map(({ name }) => name));
   const lines = violations.map((violation) => lineOf(violation, mild.has(violation.rule)));
   const rest = lines.slice(LISTED);

@@ -65,7 +65,7 @@ describe('what was found, for others to read', () => {
     expect(text.split('\n')).toEqual([
       '**Yletope: 2 new since main.** 4 known before.',
       '',
-      '| rule | breaks | why |',
+      '| rule | violations | reason |',
       '| --- | ---: | --- |',
       '| r | 1 | Low &amp; &lt;b>. |',
       '| s | 1 |  |',

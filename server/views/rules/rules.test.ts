@@ -179,7 +179,7 @@ describe('a file of rules that is wrong is refused whole', () => {
     ['yletope: 1\nrules: [', 'line 2, column'],
     [rule('from: a\n'), 'line 3, column 5: a rule says one of'],
     [rule('from: a\n    mayNotUse: b\n    cycles: files'), 'this one says 2 of them.'],
-    [rule('order: [a, b, a]'), 'line 4, column 12: a stands in it twice.'],
+    [rule('order: [a, b, a]'), 'line 4, column 12: a is listed in it twice.'],
     [rule('order: [a]\n    groups: { b: c/** }'), 'line 5, column 18: b has no place in the order.'],
     [rule('order: [a]\n    seas: next'), 'line 5, column 5: there is no key “seas” here.'],
     [rule('order: [a]\n    order: [b]'), 'line 5, column 5: the key “order” stands here twice.'],
@@ -194,7 +194,7 @@ describe('a file of rules that is wrong is refused whole', () => {
     [rule("from: '{a,b'\n    mayNotUse: b"), 'line 4, column 11: the brace { is not closed'],
     [
       rule('order: [a, b]\n    groups: { a: x/**, b: [y/**, x/**] }'),
-      'line 5, column 27: x/** stands in a as well.',
+      'line 5, column 27: x/** is also listed in a.',
     ],
     [rule('from: 3\n    mayNotUse: b'), 'line 4, column 11: a text or a list was expected'],
     [rule('cycles: moons'), 'line 4, column 13: '],

@@ -24,7 +24,7 @@ const written = form(
     const ids = ranks.flat();
     const known = new Set<string>();
     for (const id of ids) {
-      if (known.has(id)) refuse(['order'], `${id} stands in it twice.`);
+      if (known.has(id)) refuse(['order'], `${id} is listed in it twice.`);
       known.add(id);
     }
     const ofPlan = new Set(plan === null ? [] : ids.filter((id) => !groups.has(id) && moduleMeant(plan, id)));
@@ -35,7 +35,7 @@ const written = form(
       for (const target of said) {
         const other = groupOf.get(target);
         if (other !== undefined && other !== id)
-          refuse(['groups', id], `${target} stands in ${other} as well.`);
+          refuse(['groups', id], `${target} is also listed in ${other}.`);
         groupOf.set(target, id);
       }
     return {
@@ -93,12 +93,12 @@ function againstOrder(rule: OrderRule, on: Judged): Broken {
   return { violations, isIdle: empty.length === ids.length, empty };
 }
 
-/** Groups in ranks, the first on top: none may use what stands above it. */
+/** Groups in layers, the first on top: none may use a layer above it. */
 export const order: RuleKind<OrderRule> = {
   forms: { order: written },
   sentence: ({ ranks, sees }) =>
-    `${ranks.length} ranks: none uses what stands above it${sees === 'next' ? ', nor past the next below' : ''}`,
+    `${ranks.length} layers: none may use a layer above it${sees === 'next' ? ', or skip the next one below' : ''}`,
   patterns: ({ patterns, placed }) => [...patterns, ...(placed === null ? [] : [placed])],
   judge: againstOrder,
-  violations: { notPlaced: ({ from }) => `${from} stands in no group of the order` },
+  violations: { notPlaced: ({ from }) => `${from} is in no group of the order` },
 };
