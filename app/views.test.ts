@@ -64,7 +64,10 @@ describe('the table of views', () => {
         const said = patch(of);
         return said === null ? [] : [`${verb}: ${String(said.up)} up, ${String(said.down)} down`];
       });
-    expect(asked(folder)).toEqual(['What a change reaches: 9 up, 0 down', 'What it uses, directly or not: 0 up, 9 down']);
+    expect(asked(folder)).toEqual([
+      'What a change reaches: 9 up, 0 down',
+      'What it uses, directly or not: 0 up, 9 down',
+    ]);
     expect(asked(outside)).toEqual(['What a change reaches: 9 up, 0 down']);
     expect(asked(file).slice(2)).toEqual(['Calls from it: 0 up, 3 down']);
     expect(asked(lock).slice(3)).toEqual(['Inheritance around it: 9 up, 9 down']);

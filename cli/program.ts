@@ -3,7 +3,7 @@ import { barrelChoices } from '../core/barrelChoices.ts';
 import { builtArrangements } from '../core/arrangement/arrangement.ts';
 import { grains } from '../core/arrangement/units.ts';
 import { measuredKinds } from '../core/measures/measure.ts';
-import { proposalSources } from '../server/plans/proposalSources.ts';
+import { proposalSources } from '../server/plans/proposals/sources.ts';
 import { graphFormats } from '../server/views/graph/graphFormats.ts';
 import type { CheckOptions } from './commands/check.ts';
 import type { ExportOptions } from './commands/export.ts';

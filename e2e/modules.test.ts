@@ -433,7 +433,7 @@ describe('modules', () => {
     );
     const share = /(\d+) % of the code confirmed/.exec(await textOf(page, '.caption'))![1];
     await clickText(page, '.plan-tools .chip', 'Propose …');
-    await page.select('.propose select[aria-label=source]', 'folders');
+    await page.select('.propose select', 'folders');
     await page.click('.propose button[type=submit]');
     await page.waitForFunction(() =>
       [...document.querySelectorAll('.module-title > button')].some(

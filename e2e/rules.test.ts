@@ -148,7 +148,7 @@ describe('rules', () => {
     const breaks = await textOf(page, '.view-tools');
     const path = await textOf(page, '.repair .cut-name');
     await clickText(page, '.repair .link', 'Look');
-    await waitForText(page, '[role=status]', `As it would be with ${path}`);
+    await waitForText(page, '[role=status]', `Preview: ${path}`);
     const count = (text: string): number => Number(/(\d+) violations?/.exec(text)![1]);
     expect(count(await textOf(page, '.view-tools'))).toBeLessThan(count(breaks));
     await clickText(page, '[role=status] button', 'Cancel');

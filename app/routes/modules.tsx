@@ -1,4 +1,5 @@
 import type { ModulePlan } from '../../core/plan/modulePlan.ts';
+import { proposalWords } from '../../server/plans/proposals/sources.ts';
 import { planForm } from '../../server/plans/planForm.ts';
 import { Problem } from '../../server/problem.ts';
 import {
@@ -26,14 +27,6 @@ async function surveyed<T>(answer: Promise<T | null>): Promise<T> {
   return value;
 }
 
-const sourceWords = {
-  links: 'links',
-  folders: 'folders',
-  packages: 'packages',
-  build: 'the build',
-  anchors: 'confirmed files',
-};
-
 export async function action(args: Route.ActionArgs) {
   const { params, request } = args;
   const { runtime, codebase } = requestedCodebase(params);
@@ -47,9 +40,9 @@ export async function action(args: Route.ActionArgs) {
         const { id, revision = 0, from, names, nearness, count } = sent;
         const asked = { from, names, nearness, count, seed: 1, keepSettled: sent.keepSettled === 'yes' };
         const plan = await surveyed(askFor('proposedPlan', args, asked));
-        const what = `proposed from ${sourceWords[from]}`;
+        const what = `proposed from ${proposalWords[from].inName}`;
         if (id === undefined)
-          return { made: makePlan(store, codebase.id, `From ${sourceWords[from]}`, plan).id };
+          return { made: makePlan(store, codebase.id, `From ${proposalWords[from].inName}`, plan).id };
         return { revision: changePlan(store, codebase.id, { id, revision, what }, () => plan) };
       }
       case 'edit': {

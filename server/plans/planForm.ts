@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { planColours } from '../../core/plan/modulePlan.ts';
 import { jsonField } from '../jsonField.ts';
-import { proposalSources } from './proposalSources.ts';
+import { proposalSources } from './proposals/sources.ts';
 
 const id = z.coerce.number().int().positive();
 const name = z.string().trim().min(1).max(80);

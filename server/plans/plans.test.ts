@@ -4,7 +4,7 @@ import { surveyText } from '../../tests/surveyText.ts';
 import { readAnchorFile } from './anchorFile.ts';
 import { parsedText } from './parsedText.ts';
 import { modulesByFile, planFileOf, planOfFile, readPlanFile } from './planFile.ts';
-import { proposePlan, type ProposalAsked } from './proposePlan.ts';
+import { proposePlan, type ProposalAsked } from './proposals/propose.ts';
 
 const code = {
   'fleet/barge.ts': 'export class Barge {}\n',

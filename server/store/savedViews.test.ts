@@ -80,7 +80,7 @@ describe('saved views', () => {
     expect(names(store, codebase)).toEqual(['one', 'two']);
     takeOutSavedView(store, codebase, one);
     takeOutSavedView(store, codebase, two);
-    expect(() => bringBackSavedView(store, codebase, one)).toThrow('cannot be brought back');
+    expect(() => bringBackSavedView(store, codebase, one)).toThrow('cannot be restored');
   });
 
   it('are what a codebase opens with one at a time, and one that is taken out no more', () => {

@@ -1,26 +1,22 @@
 import { useState } from 'react';
+import {
+  proposalSources,
+  proposalWords,
+  type ProposalSource,
+} from '../../../server/plans/proposals/sources.ts';
 import type { PlanRecord } from '../../../server/store/modulePlans.ts';
 import type { PlanEditor } from '../../state/usePlanEdit.ts';
 import { useProposalProgress } from './useProposalProgress.ts';
 
-const sources = [
-  { value: 'links', label: 'what links files' },
-  { value: 'folders', label: 'folders' },
-  { value: 'packages', label: 'packages' },
-  { value: 'build', label: 'build modules' },
-  { value: 'anchors', label: 'what is settled in each' },
-] as const;
-type Source = (typeof sources)[number]['value'];
-
 /** Shares of what links weigh that names and folders may weigh. */
 const weights = [
-  { value: '0', label: 'nothing' },
-  { value: '0.25', label: 'a quarter of links' },
-  { value: '0.5', label: 'half of links' },
+  { value: '0', label: 'not at all' },
+  { value: '0.25', label: 'a quarter as much as links' },
+  { value: '0.5', label: 'half as much as links' },
   { value: '1', label: 'as much as links' },
 ] as const;
 
-/** One sentence that says what modules are proposed from, each part of it a choice. */
+/** What modules are proposed from, and how: a form with one sentence on what will happen. */
 export function ProposeForm({
   plan,
   editor,
@@ -36,13 +32,16 @@ export function ProposeForm({
   /** Languages between which no dependency leads. */
   apart: readonly (readonly string[])[];
 }) {
-  const [from, setFrom] = useState<Source>('links');
+  const [from, setFrom] = useState<ProposalSource>('links');
   const [names, setNames] = useState('0.5');
   const [nearness, setNearness] = useState('0.5');
   const [count, setCount] = useState('');
   const [keepSettled, setKeepSettled] = useState(true);
   const progress = useProposalProgress(codebaseId, editor.isBusy);
-  const isFromPulls = from === 'links' || from === 'anchors';
+  const { says, takesWeights, takesCount } = proposalWords[from];
+  const sources = proposalSources
+    .filter((source) => plan !== null || source !== 'anchors')
+    .map((source) => ({ value: source, label: proposalWords[source].label }));
   const propose = (isNew: boolean): void =>
     editor.send({
       do: 'propose',
@@ -50,7 +49,7 @@ export function ProposeForm({
       from,
       names,
       nearness,
-      count: from === 'links' ? count : '',
+      count: takesCount ? count : '',
       keepSettled: keepSettled && !isNew ? 'yes' : 'no',
     });
   return (
@@ -62,50 +61,35 @@ export function ProposeForm({
         propose(plan === null);
       }}
     >
-      <p>
-        Propose modules from{' '}
-        <Pick
-          label="source"
-          options={plan === null ? sources.filter(({ value }) => value !== 'anchors') : sources}
-          value={from}
-          onChange={setFrom}
-        />
-        {isFromPulls && (
+      <div className="propose-fields">
+        <Pick label="Group files by" options={sources} value={from} onChange={setFrom} />
+        {takesWeights && (
           <>
-            , where names weigh <Pick label="names" options={weights} value={names} onChange={setNames} /> and
-            lying in one folder{' '}
-            <Pick label="nearness" options={weights} value={nearness} onChange={setNearness} />
+            <Pick label="Names count" options={weights} value={names} onChange={setNames} />
+            <Pick label="Same folder counts" options={weights} value={nearness} onChange={setNearness} />
           </>
         )}
-        {from === 'links' && (
-          <>
-            ,{' '}
+        {takesCount && (
+          <label>
+            Number of modules
             <input
               className="field"
               type="number"
               min={1}
               max={500}
-              aria-label="Number of modules"
-              placeholder="as many"
+              placeholder="automatic"
               value={count}
               onChange={({ target }) => setCount(target.value)}
-            />{' '}
-            {count === '' ? 'as hold together' : count === '1' ? 'module' : 'modules'}
-          </>
+            />
+          </label>
         )}
-        {!isFromPulls && ', each at the depth where links stay inside best'}
-        {from === 'anchors' && ': the rest goes to the module that its links lead to'}.
+      </div>
+      <p className="faded">
+        {says}
+        {takesCount && apart.length > 1 && (
+          <> {listed(apart.map(listed))} have no dependencies on each other, so they get separate modules.</>
+        )}
       </p>
-      {from === 'links' && apart.length > 1 && (
-        <p className="propose-apart faded">
-          No dependency leads between{' '}
-          {listed(
-            apart.map((set) => listed(set, 'and')),
-            'or',
-          )}
-          : links alone put files of these into one module never.
-        </p>
-      )}
       {plan !== null && hasSettled && from !== 'anchors' && (
         <label>
           <input
@@ -113,12 +97,12 @@ export function ProposeForm({
             checked={keepSettled}
             onChange={({ target }) => setKeepSettled(target.checked)}
           />{' '}
-          what is settled stays where it is
+          Keep confirmed files where they are
         </label>
       )}
       <div className="propose-actions">
         <button type="submit" className="chip strong" disabled={editor.isBusy}>
-          {editor.isBusy ? 'Working it out …' : plan === null ? 'Propose' : 'Propose anew'}
+          {editor.isBusy ? 'Proposing …' : plan === null ? 'Propose' : 'Propose again'}
         </button>
         {editor.isBusy && (
           <>
@@ -128,7 +112,7 @@ export function ProposeForm({
               aria-valuenow={progress?.done}
               aria-valuemax={progress?.of}
             >
-              {progress === null ? 'links are weighed' : `run ${progress.done + 1} of ${progress.of}`}
+              {progress === null ? 'Weighing links' : `Run ${progress.done + 1} of ${progress.of}`}
             </span>
             <button type="button" className="chip" onClick={editor.stop}>
               Stop
@@ -137,7 +121,7 @@ export function ProposeForm({
         )}
         {plan !== null && from !== 'anchors' && !editor.isBusy && (
           <button type="button" className="chip" disabled={editor.isBusy} onClick={() => propose(true)}>
-            As another plan
+            Propose as another plan
           </button>
         )}
       </div>
@@ -146,8 +130,8 @@ export function ProposeForm({
 }
 
 /** “A, B and C”. */
-function listed(words: readonly string[], last: 'and' | 'or'): string {
-  return words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} ${last} ${words.at(-1)!}`;
+function listed(words: readonly string[]): string {
+  return words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)!}`;
 }
 
 function Pick<Value extends string>({
@@ -162,17 +146,15 @@ function Pick<Value extends string>({
   onChange: (value: Value) => void;
 }) {
   return (
-    <select
-      className="field"
-      aria-label={label}
-      value={value}
-      onChange={({ target }) => onChange(target.value as Value)}
-    >
-      {options.map((option) => (
-        <option key={option.value} value={option.value}>
-          {option.label}
-        </option>
-      ))}
-    </select>
+    <label>
+      {label}
+      <select className="field" value={value} onChange={({ target }) => onChange(target.value as Value)}>
+        {options.map((option) => (
+          <option key={option.value} value={option.value}>
+            {option.label}
+          </option>
+        ))}
+      </select>
+    </label>
   );
 }

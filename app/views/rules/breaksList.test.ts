@@ -32,7 +32,7 @@ function shown(rules: RuleLine[], all: Breaks[], address = ''): { text: string; 
 describe('the list of what breaks rules', () => {
   it('says of each rule whether it is kept, how often it is not, and what was accepted', () => {
     expect(shown([rule({ references: 0 })], []).text).toContain('layers no violations');
-    expect(shown([rule({ references: 1 })], []).text).toContain('layers 1 break ×');
+    expect(shown([rule({ references: 1 })], []).text).toContain('layers 1 violation ×');
     expect(shown([rule({ accepted: 1_200 })], []).text).toContain('3 violations, 1,200 accepted');
     expect(shown([rule({ severity: 'warning' })], []).text).toContain('3 violations, warning only');
     expect(shown([rule({ isIdle: true })], []).text).toContain('layers about nothing in this code');

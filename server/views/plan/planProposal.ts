@@ -5,7 +5,7 @@ import { proposeFromAnchors } from '../../../core/shape/fromAnchors.ts';
 import type { Proposal } from '../../../core/shape/proposal.ts';
 import { shapeInput, type ShapeInput } from '../../../core/shape/shapeInput.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
-import { proposePlan, type ProposalAsked } from '../../plans/proposePlan.ts';
+import { proposePlan, type ProposalAsked } from '../../plans/proposals/propose.ts';
 import { Problem } from '../../problem.ts';
 import { arrangementOf } from '../ground/scope.ts';
 import { asFew } from './editedPlan.ts';

@@ -1,14 +1,15 @@
-import { builtBy } from '../../core/arrangement/built.ts';
-import { globMatcher } from '../../core/search/glob.ts';
-import { proposeFromAnchors, type Anchors } from '../../core/shape/fromAnchors.ts';
-import { proposeFromArrangement } from '../../core/shape/fromArrangement.ts';
-import { proposeFromLinks } from '../../core/shape/fromLinks.ts';
-import type { Proposal } from '../../core/shape/proposal.ts';
-import { shapeInput } from '../../core/shape/shapeInput.ts';
-import type { SurveyedCodebase } from '../../core/survey.ts';
-import { Problem } from '../problem.ts';
-import type { AnchorFile } from './anchorFile.ts';
-import type { ProposalSource } from './proposalSources.ts';
+import type { Arrangement } from '../../../core/arrangement/arrangement.ts';
+import { builtBy } from '../../../core/arrangement/built.ts';
+import { globMatcher } from '../../../core/search/glob.ts';
+import { proposeFromAnchors, type Anchors } from '../../../core/shape/fromAnchors.ts';
+import { proposeFromArrangement } from '../../../core/shape/fromArrangement.ts';
+import { proposeFromLinks } from '../../../core/shape/fromLinks.ts';
+import type { Proposal } from '../../../core/shape/proposal.ts';
+import { shapeInput, type ShapeInput } from '../../../core/shape/shapeInput.ts';
+import type { SurveyedCodebase } from '../../../core/survey.ts';
+import { Problem } from '../../problem.ts';
+import type { AnchorFile } from '../anchorFile.ts';
+import type { ProposalSource } from './sources.ts';
 
 export interface ProposalAsked {
   from: ProposalSource;
@@ -21,9 +22,6 @@ export interface ProposalAsked {
   anchors: AnchorFile | null;
 }
 
-/** The build is called so where a plan is asked for, whose own groups are modules. */
-const arrangementOfSource = { folders: 'folders', packages: 'packages', build: 'modules' } as const;
-
 /**
  * Proposes modules for all files of a survey; `comments` are what the comments of each say, where names have weight. Throws a
  * Problem where that cannot be, with the reason.
@@ -33,15 +31,22 @@ export function proposePlan(
   asked: ProposalAsked,
   comments?: readonly string[],
 ): Proposal {
-  const input = { ...shapeInput(survey), comments };
-  if (asked.from === 'links') return proposeFromLinks(input, asked);
-  if (asked.from === 'anchors') return proposeFromAnchors(input, anchorsIn(survey, asked.anchors), asked);
-  const arrangement = builtBy[arrangementOfSource[asked.from]](survey);
+  return proposing[asked.from](survey, { ...shapeInput(survey), comments }, asked);
+}
+
+type Propose = (survey: SurveyedCodebase, input: ShapeInput, asked: ProposalAsked) => Proposal;
+
+const proposing: Record<ProposalSource, Propose> = {
+  links: (_, input, asked) => proposeFromLinks(input, asked),
+  folders: (survey, input) => fromArrangement(input, builtBy.folders(survey), 'folders'),
+  packages: (survey, input) => fromArrangement(input, builtBy.packages(survey), 'packages'),
+  build: (survey, input) => fromArrangement(input, builtBy.modules(survey), 'build modules'),
+  anchors: (survey, input, asked) => proposeFromAnchors(input, anchorsIn(survey, asked.anchors), asked),
+};
+
+function fromArrangement(input: ShapeInput, arrangement: Arrangement, called: string): Proposal {
   if (arrangement.count === 1 || arrangement.rest === 1)
-    throw new Problem(
-      'badRequest',
-      `This code has no ${asked.from === 'build' ? 'build modules' : asked.from}.`,
-    );
+    throw new Problem('badRequest', `This code has no ${called}.`);
   return proposeFromArrangement(input, arrangement);
 }
 

@@ -1,3 +1,0 @@
-/** What modules may be proposed from. */
-export const proposalSources = ['links', 'folders', 'packages', 'build', 'anchors'] as const;
-export type ProposalSource = (typeof proposalSources)[number];
