@@ -11,8 +11,8 @@ import { useProposalProgress } from './useProposalProgress.ts';
 /** Shares of what links weigh that names and folders may weigh. */
 const weights = [
   { value: '0', label: 'not at all' },
-  { value: '0.25', label: 'a quarter as much as links' },
-  { value: '0.5', label: 'half as much as links' },
+  { value: '0.25', label: 'a quarter of links' },
+  { value: '0.5', label: 'half of links' },
   { value: '1', label: 'as much as links' },
 ] as const;
 
@@ -87,7 +87,11 @@ export function ProposeForm({
       <p className="faded">
         {says}
         {takesCount && apart.length > 1 && (
-          <> {listed(apart.map(listed))} have no dependencies on each other, so they get separate modules.</>
+          <>
+            {' '}
+            {listed(apart.map((set) => set.join('/')))} have no dependencies on each other, so they get
+            separate modules.
+          </>
         )}
       </p>
       {plan !== null && hasSettled && from !== 'anchors' && (

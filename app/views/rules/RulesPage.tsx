@@ -59,7 +59,7 @@ export function RulesRoutePage({ page }: { page: RulesPage }) {
         >
           Redo
         </button>
-        <ProposeButton ways={page.ways} editor={editor} />
+        {rules.length > 0 && <ProposeButton ways={page.ways} editor={editor} />}
         <button
           type="button"
           className="chip"

@@ -146,7 +146,12 @@ export function planView(whole: SurveyedCodebase, shown: PlanShown): PlanPage {
     gone: unmatched(whole, content, () => arrangementOf(whole, 'packages')),
     newFiles: files.filter(({ path }) => added.has(path)).length,
     settledShare: codeLines === 0 ? 0 : settledLines / codeLines,
-    apart: languagesApartOf(whole).map((set) => set.map((id) => languageNamed(id)?.name ?? id)),
+    apart: languagesApartOf(whole)
+      .map((set) =>
+        set.map(languageNamed).filter((language) => language !== undefined && !language.namesOnly),
+      )
+      .filter((set) => set.length > 0)
+      .map((set) => set.map((language) => language!.name)),
   };
 }
 
