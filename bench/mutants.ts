@@ -11,7 +11,7 @@ const views = ['server/views'];
 
 /** Faults that were found to go unnoticed once, or would be easy to make; none may go unnoticed again. */
 export const mutants: readonly Mutant[] = [
-  ...faults('core/graph/fewestAgainst.ts', graph, [
+  ...faults('core/graph/minimumFeedbackOrder.ts', graph, [
     ['a.level - b.level || a.first - b.first', 'b.level - a.level || a.first - b.first'],
     ['a.level - b.level || a.first - b.first', 'a.level - b.level || b.first - a.first'],
     ['units.length <= EXACT_MEMBERS ? exactOrder', 'units.length <= 3 ? exactOrder'],

@@ -27,7 +27,7 @@ export const mutantsOfMeaning: readonly Mutant[] = [
   ]),
   ...faults('core/link/typeRelations.ts', native, [
     ["if (given.tag === 'pointer' || wanted.tag === 'pointer') return this.ofPointer(given, wanted);", ''],
-    ["from.tag === 'literal' && from.name === 'nought'", 'false'],
+    ["from.tag === 'literal' && from.name === 'nullConstant'", 'false'],
   ]),
   ...faults('core/link/targets.ts', native, [
     ['const isOpen = kind === REFERENCE.construct && hasVariants === true;', 'const isOpen = false;'],

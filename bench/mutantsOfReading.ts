@@ -52,8 +52,8 @@ export const mutantsOfReading: readonly Mutant[] = [
     ],
   ),
   ...faults(
-    'core/graph/giveUp.ts',
-    ['core/graph/giveUp'],
+    'core/graph/cancellation.ts',
+    ['core/graph/cancellation'],
     [
       ['Atomics.load(stop, 0) !== 0', 'false'],
       ['    stop = null;\n', ''],

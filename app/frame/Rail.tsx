@@ -61,7 +61,7 @@ export function Rail({
                 className={({ isActive }) => (isActive || each.path === whole ? 'active' : '')}
               >
                 <svg width="20" height="20" aria-hidden="true">
-                  <path d={each.drawing} />
+                  <path d={each.icon} />
                 </svg>
                 <span>{each.name}</span>
                 {badge(each) > 0 && <i>{short(badge(each))}</i>}

@@ -17,7 +17,7 @@ export interface ViewDescriptor {
   /** The path of the view in the rail of which it is a tab; it stands in the rail itself where this is left out. */
   tabOf?: string;
   /** Its sign, 20 by 20, as the path of a stroke. */
-  drawing: string;
+  icon: string;
   /** Keys that hold in it alone, with what they do. */
   keys?: readonly (readonly [key: string, meaning: string])[];
   /** A figure beside its name. */

@@ -1,5 +1,5 @@
 import { cycles as strongCycles } from '../graph/components.ts';
-import { subgraph } from '../graph/fewestAgainst.ts';
+import { subgraph } from '../graph/minimumFeedbackOrder.ts';
 import type { Graph } from '../graph/rollUp.ts';
 import { nodeOfUnit, type UnitTree } from './nodes.ts';
 import type { Siblings } from './order.ts';

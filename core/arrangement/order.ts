@@ -1,6 +1,6 @@
 import { levels } from '../graph/components.ts';
-import { fewestAgainst, subgraph } from '../graph/fewestAgainst.ts';
-import { giveUpAtStep } from '../graph/giveUp.ts';
+import { minimumFeedbackOrder, subgraph } from '../graph/minimumFeedbackOrder.ts';
+import { throwIfCancelledAtStep } from '../graph/cancellation.ts';
 import { joinEdges, type Graph } from '../graph/rollUp.ts';
 import type { Arrangement } from './arrangement.ts';
 import { nodeOfUnit, parentOfNode, type UnitTree } from './nodes.ts';
@@ -36,7 +36,7 @@ export function orderOf(tree: UnitTree, references: Graph): Order {
     levels(graph).forEach((own, i) => (level[nodes[i]] = own));
     children[group] = orderedByHand(
       arrangement,
-      Array.from(fewestAgainst(graph), (i) => nodes[i]),
+      Array.from(minimumFeedbackOrder(graph), (i) => nodes[i]),
     );
   }
   return { children, level, place: placesOf(tree, children), siblings };
@@ -67,7 +67,7 @@ function siblingGraphs(tree: UnitTree, graph: Graph): Siblings[] {
   const { arrangement, children } = tree;
   const all = joinEdges(arrangement.count + graph.count, (take) => {
     for (let unit = 0; unit < graph.count; unit++) {
-      giveUpAtStep(unit);
+      throwIfCancelledAtStep(unit);
       for (let edge = graph.start[unit]; edge < graph.start[unit + 1]; edge++) {
         let a = nodeOfUnit(tree, unit);
         let b = nodeOfUnit(tree, graph.to[edge]);

@@ -38,7 +38,7 @@ export interface LanguageDefinition {
    * What a lesson says of words, numbered as `wordHash` does: of a file's words the same answer means the same facts. Made once
    * for a lesson; what comes of it is compared as bytes.
    */
-  lessonOn?(learnt: Uint8Array): (words: Uint32Array) => Uint32Array;
+  macrosAmongWords?(learnt: Uint8Array): (words: Uint32Array) => Uint32Array;
   /** From the text of a file to its facts. */
   reader: GrammarReader | OwnReader;
   /** Files at which the outside begins, by project files or by what they declare. */

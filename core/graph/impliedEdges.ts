@@ -1,4 +1,4 @@
-import { giveUpAtStep } from './giveUp.ts';
+import { throwIfCancelledAtStep } from './cancellation.ts';
 import type { Graph } from './rollUp.ts';
 
 /**
@@ -16,7 +16,7 @@ export function impliedEdges(graph: Graph, place: ArrayLike<number>): Uint8Array
     const waiting: number[] = [];
     const beyond = (v: number): void => {
       for (let edge = start[v]; edge < start[v + 1]; edge++) {
-        giveUpAtStep(step++);
+        throwIfCancelledAtStep(step++);
         if (!leadsDown(v, edge) || seen[to[edge]] === from) continue;
         seen[to[edge]] = from;
         waiting.push(to[edge]);

@@ -1,5 +1,5 @@
 import { stronglyConnectedComponents } from './components.ts';
-import { giveUpIfUnwanted } from './giveUp.ts';
+import { throwIfCancelled } from './cancellation.ts';
 import { rollUpUnits, type Graph } from './rollUp.ts';
 
 /** Components whose reach is worked out at once: their bits for all components take some tens of megabytes. */
@@ -22,7 +22,7 @@ export function reachCounts(graph: Graph, block = BLOCK): Int32Array {
     reached.fill(0);
     // Edges lead to smaller numbers: what comes before the block reaches nothing in it.
     for (let component = first; component < count; component++) {
-      if ((component & 0xff) === 0) giveUpIfUnwanted();
+      if ((component & 0xff) === 0) throwIfCancelled();
       const row = component * words;
       if (component < end) reached[row + ((component - first) >> 5)] |= 1 << ((component - first) & 31);
       for (let edge = targets.start[component]; edge < targets.start[component + 1]; edge++) {

@@ -1,5 +1,5 @@
 import { dependencyKinds, isDerivedKind, type DependencyTable } from '../contracts/linked.ts';
-import { giveUpAtStep } from './giveUp.ts';
+import { throwIfCancelledAtStep } from './cancellation.ts';
 
 /**
  * A directed graph over units 0…count-1 in compressed sparse rows: the edges of unit u are `to[start[u]]` up to
@@ -50,7 +50,7 @@ export function rollUp(
 ): Graph {
   return joinEdges(count, (take) => {
     for (let row = 0; row < dependencies.count; row++) {
-      giveUpAtStep(row);
+      throwIfCancelledAtStep(row);
       const from = unitOf[dependencies.from[row]];
       const to = unitOf[dependencies.to[row]];
       if (from < 0 || to < 0 || from === to || !passes(dependencies, row, filter)) continue;
@@ -63,7 +63,7 @@ export function rollUp(
 export function rollUpUnits(graph: Graph, rowOf: Int32Array, count: number): Graph {
   return joinEdges(count, (take) => {
     for (let unit = 0; unit < graph.count; unit++) {
-      giveUpAtStep(unit);
+      throwIfCancelledAtStep(unit);
       const from = rowOf[unit];
       if (from < 0) continue;
       for (let edge = graph.start[unit]; edge < graph.start[unit + 1]; edge++) {

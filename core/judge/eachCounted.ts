@@ -1,4 +1,4 @@
-import { giveUpAtStep } from '../graph/giveUp.ts';
+import { throwIfCancelledAtStep } from '../graph/cancellation.ts';
 import { passes } from '../graph/rollUp.ts';
 import type { Judged } from './judgedSurvey.ts';
 import type { RuleWords } from './ruleWords.ts';
@@ -10,7 +10,7 @@ export function eachCounted(
   take: (row: number, from: number, to: number) => void,
 ): void {
   for (let row = 0; row < dependencies.count; row++) {
-    giveUpAtStep(row);
+    throwIfCancelledAtStep(row);
     const from = dependencies.from[row];
     if (!withTests && isTest[from] === 1) continue;
     if (passes(dependencies, row, filter)) take(row, from, dependencies.to[row]);

@@ -1,6 +1,6 @@
 import { CERTAINTY, dependencyKinds, firstRow, type DependencyTable } from '../contracts/linked.ts';
 import { FLAG, FORM, KIND } from '../facts/fileFacts.ts';
-import { giveUpAtStep } from '../graph/giveUp.ts';
+import { throwIfCancelledAtStep } from '../graph/cancellation.ts';
 import { membersOf, typeHierarchy, type TypeHierarchy } from '../hierarchy/typeHierarchy.ts';
 import type { SurveyedCodebase } from '../survey.ts';
 import { bodiesByDeclaration } from './bodies.ts';
@@ -47,7 +47,7 @@ export function reaching(
       const mark = marker(survey, reached, queue);
       for (const element of begun) mark(element);
       for (let e = queue.pop(), step = 0; e !== undefined; e = queue.pop()) {
-        giveUpAtStep(step++);
+        throwIfCancelledAtStep(step++);
         implied(survey, e, { mark, bodiesOf, unnamed: runUnnamed(survey.elements.file[e]) });
         referred(survey, e, { mostUnsure, isSettled }, mark);
         // A member takes the place of another once both its type and the other are reached, whichever comes last.

@@ -1,5 +1,5 @@
 import { globMatcher, isGlob } from '../search/glob.ts';
-import { giveUpAtStep } from '../graph/giveUp.ts';
+import { throwIfCancelledAtStep } from '../graph/cancellation.ts';
 import { patternsOf, type Rule } from './kinds/registry.ts';
 import type { Judged } from './judgedSurvey.ts';
 
@@ -18,7 +18,7 @@ export function unmatchedPatterns(rules: readonly Rule[], { survey: { elements }
     const matches = globMatcher(pattern, { ignoreCase });
     return (
       elements.key.find((key, e) => {
-        giveUpAtStep(e);
+        throwIfCancelledAtStep(e);
         return matches(key);
       }) ?? null
     );

@@ -2,7 +2,7 @@ import { byBuildModules } from '../arrangement/buildModules.ts';
 import type { EntryPoint } from '../contracts/language.ts';
 import { CERTAINTY, dependencyKinds, isImportKind } from '../contracts/linked.ts';
 import { FLAG, FORM, KIND } from '../facts/fileFacts.ts';
-import { giveUpAtStep } from '../graph/giveUp.ts';
+import { throwIfCancelledAtStep } from '../graph/cancellation.ts';
 import { incomingRows, type IncomingRows } from '../graph/incoming.ts';
 import { languageNamed } from '../languages/registry.ts';
 import type { SurveyedCodebase } from '../survey.ts';
@@ -50,7 +50,7 @@ export function unreachedCode(
   for (const { element: file } of files) {
     if (isTest[file] === 1) continue;
     for (let e = file; e < elements.subtreeEnd[file];) {
-      giveUpAtStep(e);
+      throwIfCancelledAtStep(e);
       const own = classOf(survey, e, { marks, incoming, isVariant });
       if (own === null) {
         e++;

@@ -1,7 +1,7 @@
 import { isImportKind } from '../contracts/linked.ts';
 import { FLAG, FORM, KIND } from '../facts/fileFacts.ts';
 import { levels } from '../graph/components.ts';
-import { giveUpAtStep } from '../graph/giveUp.ts';
+import { throwIfCancelledAtStep } from '../graph/cancellation.ts';
 import { reachCounts } from '../graph/reach.ts';
 import { EVERYTHING_RESOLVED, joinEdges, passes, reversed, rollUp, type Graph } from '../graph/rollUp.ts';
 import type { SurveyedCodebase } from '../survey.ts';
@@ -47,7 +47,7 @@ function crossings(graph: Graph, placeOf: Int32Array, above: ArrayLike<number>):
   const usersUpTo = new Int32Array(above.length).fill(-1);
   const dependentsUpTo = new Int32Array(above.length).fill(-1);
   for (let element = 0; element < graph.count; element++) {
-    giveUpAtStep(element);
+    throwIfCancelledAtStep(element);
     for (let edge = graph.start[element]; edge < graph.start[element + 1]; edge++) {
       let a = placeOf[element];
       let b = placeOf[graph.to[edge]];
@@ -89,7 +89,7 @@ function elementGraph(survey: SurveyedCodebase): Graph {
   }
   graph = joinEdges(elements.count, (take) => {
     for (let row = 0; row < dependencies.count; row++) {
-      giveUpAtStep(row);
+      throwIfCancelledAtStep(row);
       const from = outermost[dependencies.from[row]];
       const to = outermost[dependencies.to[row]];
       if (from < 0 || to < 0 || from === to || !passes(dependencies, row, EVERYTHING_RESOLVED)) continue;
@@ -104,7 +104,7 @@ function elementGraph(survey: SurveyedCodebase): Graph {
 function usingFiles({ elements, dependencies }: SurveyedCodebase): Graph {
   return joinEdges(elements.count, (take) => {
     for (let row = 0; row < dependencies.count; row++) {
-      giveUpAtStep(row);
+      throwIfCancelledAtStep(row);
       const from = elements.file[dependencies.from[row]];
       const to = elements.file[dependencies.to[row]];
       if (from >= 0 && to >= 0 && from !== to && passes(dependencies, row, EVERYTHING_RESOLVED))
@@ -179,7 +179,7 @@ function insideShare(
   const inside = new Float64Array(above.length);
   const touching = new Float64Array(above.length);
   for (let row = 0; row < dependencies.count; row++) {
-    giveUpAtStep(row);
+    throwIfCancelledAtStep(row);
     if (dependencies.to[row] >= elements.firstExternal) continue;
     if (!passes(dependencies, row, EVERYTHING_RESOLVED)) continue;
     const places = dependencies.placeStart[row + 1] - dependencies.placeStart[row];

@@ -2,7 +2,7 @@ import { isWithin, type Arrangement } from '../arrangement/arrangement.ts';
 import { goesAgainst, orderOf, type Order } from '../arrangement/order.ts';
 import { unitTree, type UnitTree } from '../arrangement/nodes.ts';
 import { cycles as strongCycles } from '../graph/components.ts';
-import { subgraph } from '../graph/fewestAgainst.ts';
+import { subgraph } from '../graph/minimumFeedbackOrder.ts';
 import { rollUpUnits, type Graph } from '../graph/rollUp.ts';
 import type { SurveyedCodebase } from '../survey.ts';
 

@@ -1,4 +1,4 @@
-import { tellStep } from '../graph/giveUp.ts';
+import { reportProgress } from '../graph/cancellation.ts';
 import { multilevelParts, type Partition } from './multilevel.ts';
 import type { Pulls } from './pulls.ts';
 
@@ -25,7 +25,7 @@ export function agreedParts(
 ): Agreed {
   const runs: Int32Array[] = [];
   for (let run = 0; run < RUNS; run++) {
-    tellStep(run, RUNS);
+    reportProgress(run, RUNS);
     runs.push(multilevelParts(pulls, resolution, seed + run * STRIDE).partOf);
   }
   const agreement = agreementOn(pulls, runs);

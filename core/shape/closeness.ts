@@ -1,4 +1,4 @@
-import { giveUpAtStep } from '../graph/giveUp.ts';
+import { throwIfCancelledAtStep } from '../graph/cancellation.ts';
 import { usersOf, type BundleLinks } from './linkPulls.ts';
 import { joinPulls, type Pulls } from './pulls.ts';
 
@@ -25,7 +25,7 @@ export function closeness(links: BundleLinks): Pulls {
   const usedBy = usersByTarget(links);
   return joinPulls(count, (take) => {
     for (let from = 0; from < count; from++) {
-      giveUpAtStep(from << 6);
+      throwIfCancelledAtStep(from << 6);
       const [begin, end] = [start[from], start[from + 1]];
       for (let at = begin; at < end; at++) take(from, to[at], weight[at] * damp[to[at]]);
       const share = shareOf(end - begin);

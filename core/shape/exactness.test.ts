@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { DONE, FLAGS, OF, STOP, whileWanted } from '../graph/giveUp.ts';
+import { DONE, FLAGS, OF, STOP, withCancellation } from '../graph/cancellation.ts';
 import { describe, expect, it } from 'vitest';
 import { surveyText } from '../../tests/surveyText.ts';
 import { subgroups, type Arrangement } from '../arrangement/arrangement.ts';
@@ -108,10 +108,10 @@ describe('the agreement of runs', () => {
     const flags = new Int32Array(new SharedArrayBuffer(4 * FLAGS));
     const links = linksOf(3, [[0, 1]]);
     const asked = { resolution: 1, seed: 1 };
-    await whileWanted(flags, () => agreedParts(closeness(links), asked));
+    await withCancellation(flags, () => agreedParts(closeness(links), asked));
     expect([flags[DONE], flags[OF]]).toEqual([4, 5]);
     flags[STOP] = 1;
-    await expect(whileWanted(flags, () => agreedParts(closeness(links), asked))).rejects.toThrow(
+    await expect(withCancellation(flags, () => agreedParts(closeness(links), asked))).rejects.toThrow(
       'Nobody waits',
     );
   });

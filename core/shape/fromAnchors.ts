@@ -1,4 +1,4 @@
-import { tellStep } from '../graph/giveUp.ts';
+import { reportProgress } from '../graph/cancellation.ts';
 import { withAttractors } from './attractors.ts';
 import { closeness } from './closeness.ts';
 import { NOWHERE } from './placedFigures.ts';
@@ -69,7 +69,7 @@ function walksFrom(pulls: Pulls, anchored: Int32Array, modules: number): Float64
   let at = new Float64Array(count * modules);
   begin(at, 1);
   for (let step = 0; step < STEPS; step++) {
-    tellStep(step, STEPS);
+    reportProgress(step, STEPS);
     // What a vertex hands on to each pull, for a weight of one.
     for (let v = 0; v < count; v++) {
       const share = degree[v] === 0 ? 0 : (1 - RESTART) / degree[v];

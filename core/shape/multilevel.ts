@@ -1,4 +1,4 @@
-import { giveUpAtStep } from '../graph/giveUp.ts';
+import { throwIfCancelledAtStep } from '../graph/cancellation.ts';
 import { contracted, degrees, type Pulls } from './pulls.ts';
 import { randomNumbers, shuffled } from './random.ts';
 
@@ -70,7 +70,7 @@ function moveVertices(pulls: Pulls, from: Int32Array, resolution: number, random
   const isWaiting = new Uint8Array(count).fill(1);
   // A ring: as many wait as there are vertices, at most.
   for (let first = 0, length = count, step = 0; length > 0; length--) {
-    giveUpAtStep(step++);
+    throwIfCancelledAtStep(step++);
     const v = waiting[first];
     first = (first + 1) % count;
     isWaiting[v] = 0;

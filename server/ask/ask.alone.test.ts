@@ -1,6 +1,6 @@
 import { EventEmitter } from 'node:events';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { DONE, OF } from '../../core/graph/giveUp.ts';
+import { DONE, OF } from '../../core/graph/cancellation.ts';
 import type { SurveyColumns } from '../store/surveyColumns.ts';
 import type { FromAskWorker, Question, ToAskWorker } from './askWorker.ts';
 

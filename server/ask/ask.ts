@@ -1,4 +1,4 @@
-import { DONE, FLAGS, OF, STOP } from '../../core/graph/giveUp.ts';
+import { DONE, FLAGS, OF, STOP } from '../../core/graph/cancellation.ts';
 import { dataFolder } from '../installation.ts';
 import { Problem, type ProblemCode } from '../problem.ts';
 import type { Answer, Given, ViewName } from '../views/table.ts';
@@ -97,7 +97,7 @@ export function createAsker(
   };
 
   /** What is not worked out to its end, because of one sentence. */
-  const giveUp = (asked: UnderWay, sentence: string): void => {
+  const cancel = (asked: UnderWay, sentence: string): void => {
     Atomics.store(asked.task.question.stop, STOP, 1);
     threads.takeBack(asked.task);
     forget(asked);
@@ -115,7 +115,7 @@ export function createAsker(
       asked.waiting++;
       const leave = (): void => {
         if (--asked.waiting > 0 || !underWay.has(asked)) return;
-        giveUp(asked, 'Nobody waits for this any more.');
+        cancel(asked, 'Nobody waits for this any more.');
       };
       signal?.addEventListener('abort', leave, { once: true });
       try {
@@ -135,7 +135,7 @@ export function createAsker(
       return null;
     },
     async close() {
-      for (const asked of [...underWay]) giveUp(asked, 'The server is ending.');
+      for (const asked of [...underWay]) cancel(asked, 'The server is ending.');
       await threads.close();
     },
   };

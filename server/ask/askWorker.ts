@@ -1,5 +1,5 @@
 import { parentPort, workerData } from 'node:worker_threads';
-import { GivenUp, whileWanted } from '../../core/graph/giveUp.ts';
+import { Cancelled, withCancellation } from '../../core/graph/cancellation.ts';
 import { asProblem, sentenceOf } from '../failure.ts';
 import { openStore } from '../store/database.ts';
 import type { SurveyColumns } from '../store/surveyColumns.ts';
@@ -7,9 +7,9 @@ import { createSurveyMemory } from '../store/surveyMemory.ts';
 import { views, type ViewName } from '../views/table.ts';
 import { viewRequest, type ViewRequest } from '../views/viewRequest.ts';
 import type { FailureCode } from './ask.ts';
-import { giveWay } from '../giveWay.ts';
+import { lowerPriority } from '../lowerPriority.ts';
 
-/** What a thread is asked. `stop` is what it shares with who asks, as the numbers in giveUp.ts have it. */
+/** What a thread is asked. `stop` is what it shares with who asks, as the numbers in cancellation.ts have it. */
 export interface Question {
   id: number;
   view: ViewName;
@@ -42,7 +42,7 @@ export type Answered =
 export type FromAskWorker = Answered | { loaded: SharedSurvey };
 
 /** Works out one view after the other, with the surveys that were looked at lately in memory. */
-giveWay('view');
+lowerPriority('view');
 const { folder } = workerData as { folder: string };
 const store = openStore(folder);
 /** What the question at hand brought; kept no longer, lest surveys that were replaced stay in memory. */
@@ -68,7 +68,7 @@ async function answer({ question, shared }: ToAskWorker): Promise<void> {
   columnsOfOthers = new Map(shared.map(({ surveyId, columns }) => [surveyId, columns]));
   codebaseAsked = codebaseId;
   try {
-    const value = await whileWanted(stop, () => {
+    const value = await withCancellation(stop, () => {
       const request = viewRequest(context, codebaseId, search);
       const compute = views[view] as (request: ViewRequest, given: unknown) => unknown;
       return request && compute(request, given);
@@ -77,7 +77,7 @@ async function answer({ question, shared }: ToAskWorker): Promise<void> {
     say({ answers: id, value });
   } catch (error) {
     const problem = asProblem(error);
-    const code = problem?.code ?? (error instanceof GivenUp ? 'stopped' : null);
+    const code = problem?.code ?? (error instanceof Cancelled ? 'stopped' : null);
     const sentence = code === null ? String(error) : sentenceOf(error);
     say({ answers: id, code, sentence, nearest: problem?.nearest ?? null });
   }

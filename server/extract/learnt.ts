@@ -31,11 +31,11 @@ export function learntFrom(
   { defines }: Pick<IntakeRules, 'defines'>,
 ): Learnt {
   const byFamily = new Map<string, Lesson>();
-  for (const { id, family = id, combine, lessonOn, learnDefined } of languages) {
+  for (const { id, family = id, combine, macrosAmongWords, learnDefined } of languages) {
     if (!combine || byFamily.has(family)) continue;
     const defined = learnDefined?.(defines) ?? [];
     const bytes = combine(linesOf(intake.learnt.get(family) ?? [], defined));
-    byFamily.set(family, { id: digestOf(bytes), bytes, on: lessonOn?.(bytes) });
+    byFamily.set(family, { id: digestOf(bytes), bytes, on: macrosAmongWords?.(bytes) });
   }
   const of: Learnt['of'] = (language) => byFamily.get(languageNamed(language)?.family ?? language);
   const saidOf = ({ id, on }: Lesson, path: string): string => {

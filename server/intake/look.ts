@@ -51,7 +51,7 @@ export function lookAt(bytes: Buffer, name: string): Look {
   if (sibling) look.sibling = sibling;
   const learnt = language?.learn?.(text) ?? [];
   if (learnt.length > 0) look.learnt = learnt;
-  if (language?.lessonOn) look.words = Buffer.from(packWords(wordsIn(text))).toString('base64');
+  if (language?.macrosAmongWords) look.words = Buffer.from(packWords(wordsIn(text))).toString('base64');
   const includes = language?.includesIn?.(text) ?? [];
   if (includes.length > 0) look.includes = includes;
   const verdict = denseBecause(text, lines) ?? generatedBecause(head);

@@ -1,4 +1,4 @@
-import { giveUpIfUnwanted } from '../../core/graph/giveUp.ts';
+import { throwIfCancelled } from '../../core/graph/cancellation.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import type { ReadText } from '../source/readText.ts';
 
@@ -13,7 +13,7 @@ const MOST_LETTERS = 4_000;
 export async function readComments(survey: SurveyedCodebase, readText: ReadText): Promise<string[]> {
   const comments: string[] = [];
   for (let first = 0; first < survey.files.length; first += AT_ONCE) {
-    giveUpIfUnwanted();
+    throwIfCancelled();
     const part = survey.files.slice(first, first + AT_ONCE);
     comments.push(...(await Promise.all(part.map((file) => commentsOf(survey, file, readText)))));
   }

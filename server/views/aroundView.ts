@@ -7,7 +7,7 @@ import {
   type Certainty,
   type DependencyKind,
 } from '../../core/contracts/linked.ts';
-import { giveUpAtStep } from '../../core/graph/giveUp.ts';
+import { throwIfCancelledAtStep } from '../../core/graph/cancellation.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import type { AroundState } from './aroundQuery.ts';
 import { elementOf, labelOf, type ElementLabel } from './ground/elements.ts';
@@ -172,7 +172,7 @@ function addReached(
   const { elements, dependencies } = survey;
   const queue = [...found.keys()];
   for (let at = 0; at < queue.length; at++) {
-    giveUpAtStep(at << 8);
+    throwIfCancelledAtStep(at << 8);
     const element = queue[at];
     if (element >= elements.firstExternal) continue;
     const { distance } = found.get(element)!;

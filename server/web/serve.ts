@@ -55,7 +55,7 @@ async function serve(): Promise<void> {
   const server = createServer({ requestTimeout: LONGEST_REQUEST_MS }, app);
   server.once('error', (error: NodeJS.ErrnoException) => {
     const why = error.code === 'EADDRINUSE' ? `port ${port} is taken; set PORT to a free one` : error.message;
-    giveUp(`it cannot listen on ${address}: ${why}.`);
+    exitWith(`it cannot listen on ${address}: ${why}.`);
   });
   server.listen(port, address);
   for (const signal of ['SIGTERM', 'SIGINT'] as const)
@@ -85,9 +85,9 @@ const failed: ErrorRequestHandler = (error: unknown, _request, response, next) =
   else answerWith(response, 500, 'Something went wrong in Yletope itself; its log says what.');
 };
 
-function giveUp(why: string): void {
+function exitWith(why: string): void {
   process.stderr.write(`yletope: ${why}\n`);
   process.exit(2);
 }
 
-serve().catch((error: unknown) => giveUp(sentenceOf(error).replace(/^Something went wrong: /, '')));
+serve().catch((error: unknown) => exitWith(sentenceOf(error).replace(/^Something went wrong: /, '')));

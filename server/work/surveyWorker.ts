@@ -2,7 +2,7 @@ import { parentPort, workerData } from 'node:worker_threads';
 import { endGit } from '../source/git/git.ts';
 import { openStore } from '../store/database.ts';
 import { runJob } from './runJob.ts';
-import { giveWay } from '../giveWay.ts';
+import { lowerPriority } from '../lowerPriority.ts';
 
 /** What the thread of a lane is told, and what it answers. */
 export type ToSurveyWorker = { run: number } | 'stop' | 'close' | 'end';
@@ -14,7 +14,7 @@ export interface FromSurveyWorker {
  * A thread that carries out jobs one after the other. It outlives them, so that the next survey finds the program
  * warm and the facts of the last one in memory.
  */
-giveWay('job');
+lowerPriority('job');
 const { folder } = workerData as { folder: string };
 const store = openStore(folder);
 let controller = new AbortController();

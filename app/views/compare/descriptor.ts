@@ -5,6 +5,6 @@ export const compare: ViewDescriptor = {
   name: 'Compare',
   group: 'Shape',
   tabOf: 'modules',
-  drawing: 'M3 4v12M17 4v12M3 6c7 0 7 8 14 8M3 14c7 0 7-8 14-8',
+  icon: 'M3 4v12M17 4v12M3 6c7 0 7 8 14 8M3 14c7 0 7-8 14-8',
   dossier: 'withFocus',
 };

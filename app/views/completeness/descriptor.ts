@@ -4,7 +4,7 @@ export const completeness: ViewDescriptor = {
   path: 'completeness',
   name: 'Completeness',
   group: 'Orient',
-  drawing: 'M4 10a6 6 0 1 1 6 6M7 10l2.5 2.5L14 7',
+  icon: 'M4 10a6 6 0 1 1 6 6M7 10l2.5 2.5L14 7',
   count: ({ gaps }) => gaps,
   isCountOfAll: true,
   dossier: 'withFocus',

@@ -4,7 +4,7 @@ export const cycles: ViewDescriptor = {
   path: 'cycles',
   name: 'Cycles',
   group: 'Judge',
-  drawing: 'M16 10a6 6 0 1 1-2-4.5M16 3v4h-4',
+  icon: 'M16 10a6 6 0 1 1-2-4.5M16 3v4h-4',
   keys: [['← and →', 'step before, step after']],
   count: ({ fileCycles, fileCyclesWithoutTests = fileCycles }, _, withTests) =>
     withTests ? fileCycles : fileCyclesWithoutTests,

@@ -4,6 +4,6 @@ export const document: ViewDescriptor = {
   path: 'document',
   name: 'Text of the codebase',
   group: null,
-  drawing: 'M5 3h8l3 3v11H5zM7 9h6M7 12h6',
+  icon: 'M5 3h8l3 3v11H5zM7 9h6M7 12h6',
   dossier: 'never',
 };

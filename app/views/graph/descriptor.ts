@@ -7,7 +7,7 @@ export const graph: ViewDescriptor = {
   path: 'graph',
   name: 'Graph',
   group: 'Connect',
-  drawing: 'M7 3h6v4H7zM2 13h6v4H2zM12 13h6v4h-6zM9 7 6 13M11 7l3 6',
+  icon: 'M7 3h6v4H7zM2 13h6v4H2zM12 13h6v4h-6zM9 7 6 13M11 7l3 6',
   keys: [
     ['arrows', 'go to the box beside, above, below'],
     ['Enter', 'open or close the group in place'],

@@ -4,6 +4,6 @@ export const intake: ViewDescriptor = {
   path: 'intake',
   name: 'Intake',
   group: 'Orient',
-  drawing: 'M3 4h14l-5 6v7l-4-2v-5Z',
+  icon: 'M3 4h14l-5 6v7l-4-2v-5Z',
   dossier: 'never',
 };

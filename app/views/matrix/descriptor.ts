@@ -5,7 +5,7 @@ export const matrix: ViewDescriptor = {
   path: 'matrix',
   name: 'Matrix',
   group: 'Connect',
-  drawing: 'M3 3h14v14H3zM3 10h14M10 3v14',
+  icon: 'M3 3h14v14H3zM3 10h14M10 3v14',
   keys: [
     ['arrows', 'move over the cells'],
     ['Enter', 'evidence of the cell'],

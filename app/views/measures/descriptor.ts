@@ -5,7 +5,7 @@ export const measures: ViewDescriptor = {
   path: 'measures',
   name: 'Measures',
   group: 'Measure',
-  drawing: 'M4 16V9M10 16V4M16 16v-5',
+  icon: 'M4 16V9M10 16V4M16 16v-5',
   dossier: 'withFocus',
   shows: { verb: 'Show in measures', patch: groupAround },
 };

@@ -4,7 +4,7 @@ export const modules: ViewDescriptor = {
   path: 'modules',
   name: 'Modules',
   group: 'Shape',
-  drawing: 'M3 4h6v5H3zM12 3h5v4h-5zM11 10h6v7h-6zM4 12h4v4H4z',
+  icon: 'M3 4h6v5H3zM12 3h5v4h-5zM11 10h6v7h-6zM4 12h4v4H4z',
   dossier: 'withFocus',
   keys: [
     ['↑ ↓', 'the file before, the next one'],

@@ -4,6 +4,6 @@ export const overview: ViewDescriptor = {
   path: 'overview',
   name: 'Overview',
   group: 'Orient',
-  drawing: 'M3 4h14M3 9h10M3 14h14',
+  icon: 'M3 4h14M3 9h10M3 14h14',
   dossier: 'withFocus',
 };

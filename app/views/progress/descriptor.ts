@@ -4,6 +4,6 @@ export const progress: ViewDescriptor = {
   path: 'survey',
   name: 'Survey',
   group: null,
-  drawing: 'M3 10h4l2-5 3 10 2-5h3',
+  icon: 'M3 10h4l2-5 3 10 2-5h3',
   dossier: 'never',
 };

@@ -4,7 +4,7 @@ export const rules: ViewDescriptor = {
   path: 'rules',
   name: 'Rules',
   group: 'Judge',
-  drawing: 'M2 5h7v5h5v5h4M12 4l5 0M14.500 1.500 17 4l-2.500 2.500',
+  icon: 'M2 5h7v5h5v5h4M12 4l5 0M14.500 1.500 17 4l-2.500 2.500',
   dossier: 'withFocus',
   keys: [
     ['Shift+↑ / ↓', 'move the group one layer up or down'],

@@ -4,7 +4,7 @@ export const source: ViewDescriptor = {
   path: 'source',
   name: 'Source',
   group: null,
-  drawing: 'M7 6 3 10l4 4M13 6l4 4-4 4',
+  icon: 'M7 6 3 10l4 4M13 6l4 4-4 4',
   keys: [
     ['Enter', 'go where the name at the caret leads'],
     ['click', 'take a name in hand: it becomes the focus'],

@@ -5,7 +5,7 @@ export const strays: ViewDescriptor = {
   name: 'Strays',
   group: 'Shape',
   tabOf: 'modules',
-  drawing: 'M3 5h7v10H3zM13 5h4v10h-4M7 10h8M12.5 7.5 15 10l-2.5 2.5',
+  icon: 'M3 5h7v10H3zM13 5h4v10h-4M7 10h8M12.5 7.5 15 10l-2.5 2.5',
   dossier: 'withFocus',
   keys: [
     ['↑ ↓', 'the stray before, the next one'],

@@ -4,6 +4,6 @@ export const text: ViewDescriptor = {
   path: 'text',
   name: 'Text',
   group: 'Orient',
-  drawing: 'M8.5 14a5.5 5.5 0 1 1 0-11 5.5 5.5 0 0 1 0 11ZM12.5 12.5 17 17',
+  icon: 'M8.5 14a5.5 5.5 0 1 1 0-11 5.5 5.5 0 0 1 0 11ZM12.5 12.5 17 17',
   dossier: 'withFocus',
 };

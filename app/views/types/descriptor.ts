@@ -4,7 +4,7 @@ export const types: ViewDescriptor = {
   path: 'types',
   name: 'Types',
   group: 'Connect',
-  drawing: 'M7 3h6v5H7zM3 13h5v4H3zM12 13h5v4h-5zM10 8v2.5M5.5 13v-2.5h9V13',
+  icon: 'M7 3h6v5H7zM3 13h5v4H3zM12 13h5v4h-5zM10 8v2.5M5.5 13v-2.5h9V13',
   dossier: 'withFocus',
   // The hierarchy of a type, or of the one that a member stands in.
   shows: {

@@ -4,6 +4,6 @@ export const unused: ViewDescriptor = {
   path: 'unused',
   name: 'Unused',
   group: 'Judge',
-  drawing: 'M4 4h12v12H4M8 8l4 4M12 8l-4 4',
+  icon: 'M4 4h12v12H4M8 8l4 4M12 8l-4 4',
   dossier: 'withFocus',
 };

@@ -322,9 +322,9 @@ function stateValue(reading: NativeReading, node: number, depth: number): number
   }
 }
 
-/** The type of a number by how it is written; a nought may be a pointer that leads nowhere. */
+/** The type of a number by how it is written; a nullConstant may be a pointer that leads nowhere. */
 export function typeOfNumber(text: string): string {
-  if (text === '0') return 'nought';
+  if (text === '0') return 'nullConstant';
   const isHexadecimal = /^0x/i.test(text);
   if (isHexadecimal ? /[.p]/i.test(text) : /[.e]/i.test(text)) return /f$/i.test(text) ? 'float' : 'double';
   const suffix = /[ul]*$/i.exec(text)![0].toLowerCase();

@@ -42,7 +42,7 @@ const shared = {
   includesIn,
   includePaths,
   combine: (lines) => packTable(macroTable(lines)),
-  lessonOn: macrosAmong,
+  macrosAmongWords: macrosAmong,
   reader: grammarReader({
     vocabulary,
     prepare: (text, grammar, learnt) => ({
@@ -60,7 +60,7 @@ const shared = {
   commonNames,
   conversions: {
     widening: numbersByWidth,
-    aliases: { nought: 'int', unsigned: 'unsigned int' },
+    aliases: { nullConstant: 'int', unsigned: 'unsigned int' },
     byConstructors: true,
   },
   // By the machines of Java, Python and Lua, by Windows, and by fuzzers.

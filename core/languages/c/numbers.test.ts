@@ -2,7 +2,7 @@ import { expect, it } from 'vitest';
 import { typeOfNumber } from './expressions.ts';
 
 it.each([
-  ['0', 'nought'],
+  ['0', 'nullConstant'],
   ['12', 'int'],
   ['0x1F', 'int'],
   ['0xFEu', 'unsigned int'],

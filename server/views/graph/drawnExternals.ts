@@ -2,7 +2,7 @@ import type { ArrangedSurvey } from '../../../core/arrangement/arranged.ts';
 import { joinedEnds } from '../../../core/arrangement/ends.ts';
 import { joinedBreaks, type BrokenLink, type BrokenRows } from '../../../core/judge/brokenLinks.ts';
 import { CERTAINTY } from '../../../core/contracts/linked.ts';
-import { giveUpAtStep } from '../../../core/graph/giveUp.ts';
+import { throwIfCancelledAtStep } from '../../../core/graph/cancellation.ts';
 import { passes } from '../../../core/graph/rollUp.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 import { labelOf } from '../ground/elements.ts';
@@ -112,7 +112,7 @@ function usesOfExternals(
 ): Map<string, UseOfExternal> {
   const uses = new Map<string, UseOfExternal>();
   for (let row = 0; row < dependencies.count; row++) {
-    giveUpAtStep(row);
+    throwIfCancelledAtStep(row);
     const external = dependencies.to[row];
     if (external < elements.firstExternal || counts[external] !== 1) continue;
     const unit = units.unitOf[dependencies.from[row]];

@@ -1,4 +1,4 @@
-import { fewestAgainst } from '../../../graph/fewestAgainst.ts';
+import { minimumFeedbackOrder } from '../../../graph/minimumFeedbackOrder.ts';
 import { joinEdges } from '../../../graph/rollUp.ts';
 import type { Judged } from '../../judgedSurvey.ts';
 import { eachCounted } from '../../eachCounted.ts';
@@ -23,7 +23,7 @@ export function proposedRanks(
       if (user >= 0 && used >= 0 && user !== used) join(user, used, places);
     }),
   );
-  const order = fewestAgainst(graph);
+  const order = minimumFeedbackOrder(graph);
   const place = new Int32Array(count);
   order.forEach((group, at) => (place[group] = at));
   const level = new Int32Array(count);

@@ -4,8 +4,8 @@ import { byFolders } from '../arrangement/folders.ts';
 import { unitTree } from '../arrangement/nodes.ts';
 import { orderOf } from '../arrangement/order.ts';
 import { measureNamed } from '../measures/catalogue.ts';
-import { fewestAgainst } from './fewestAgainst.ts';
-import { GivenUp, giveUpAtStep, giveUpIfUnwanted, whileWanted } from './giveUp.ts';
+import { minimumFeedbackOrder } from './minimumFeedbackOrder.ts';
+import { Cancelled, throwIfCancelledAtStep, throwIfCancelled, withCancellation } from './cancellation.ts';
 import { reachCounts } from './reach.ts';
 import { joinEdges, rollUp, rollUpUnits, type Graph } from './rollUp.ts';
 
@@ -24,19 +24,19 @@ const wanted = (): Int32Array => Int32Array.of(0);
 
 describe('giving up', () => {
   it('happens only while something is worked out that nobody waits for', async () => {
-    expect(() => giveUpIfUnwanted()).not.toThrow();
-    await expect(whileWanted(wanted(), () => giveUpIfUnwanted())).resolves.toBeUndefined();
-    await expect(whileWanted(unwanted(), () => giveUpIfUnwanted())).rejects.toThrow(GivenUp);
-    expect(() => giveUpIfUnwanted()).not.toThrow();
+    expect(() => throwIfCancelled()).not.toThrow();
+    await expect(withCancellation(wanted(), () => throwIfCancelled())).resolves.toBeUndefined();
+    await expect(withCancellation(unwanted(), () => throwIfCancelled())).rejects.toThrow(Cancelled);
+    expect(() => throwIfCancelled()).not.toThrow();
   });
 
   it('is told from another thread while the work goes on', async () => {
     const flag = wanted();
     let steps = 0;
-    const work = whileWanted(flag, () => {
+    const work = withCancellation(flag, () => {
       for (; ; steps++) {
         if (steps === 10) Atomics.store(flag, 0, 1);
-        giveUpIfUnwanted();
+        throwIfCancelled();
       }
     });
     await expect(work).rejects.toThrow('Nobody waits');
@@ -44,8 +44,10 @@ describe('giving up', () => {
   });
 
   it('is looked for in every 65,536th step where steps take next to nothing', async () => {
-    await expect(whileWanted(unwanted(), () => giveUpAtStep(1))).resolves.toBeUndefined();
-    await expect(whileWanted(unwanted(), () => giveUpAtStep(0x10000))).rejects.toThrow(GivenUp);
+    await expect(withCancellation(unwanted(), () => throwIfCancelledAtStep(1))).resolves.toBeUndefined();
+    await expect(withCancellation(unwanted(), () => throwIfCancelledAtStep(0x10000))).rejects.toThrow(
+      Cancelled,
+    );
   });
 
   const graph = ring(2_000);
@@ -60,7 +62,7 @@ describe('giving up', () => {
     },
     'rolling units up': () => rollUpUnits(graph, new Int32Array(graph.count), 1),
     reach: () => reachCounts(graph),
-    'the order of a large cycle': () => fewestAgainst(graph),
+    'the order of a large cycle': () => minimumFeedbackOrder(graph),
     'the order of groups': async () => {
       const { elements } = await survey;
       const arrangement = byFolders(elements);
@@ -75,7 +77,7 @@ describe('giving up', () => {
   };
   it.each(Object.keys(long))('ends %s early', async (name) => {
     await survey;
-    await expect(whileWanted(wanted(), long[name])).resolves.toBeDefined();
-    await expect(whileWanted(unwanted(), long[name])).rejects.toThrow(GivenUp);
+    await expect(withCancellation(wanted(), long[name])).resolves.toBeDefined();
+    await expect(withCancellation(unwanted(), long[name])).rejects.toThrow(Cancelled);
   });
 });

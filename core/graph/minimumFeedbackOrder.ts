@@ -1,5 +1,5 @@
 import { levels, stronglyConnectedComponents } from './components.ts';
-import { giveUpAtStep, giveUpIfUnwanted } from './giveUp.ts';
+import { throwIfCancelledAtStep, throwIfCancelled } from './cancellation.ts';
 import { reversed, type Graph } from './rollUp.ts';
 
 /** Cycles up to this size are ordered exactly: all their subsets fit into memory. */
@@ -11,7 +11,7 @@ export const EXACT_MEMBERS = 12;
  * the least possible; inside a larger one it is at most half of the weight inside. Ties keep the given order.
  * O(V log V + E), plus O(2ⁿ n) in a small cycle and O(rounds · E log V) in a large one.
  */
-export function fewestAgainst(graph: Graph): Int32Array {
+export function minimumFeedbackOrder(graph: Graph): Int32Array {
   const levelOf = levels(graph);
   const { count, componentOf } = stronglyConnectedComponents(graph);
   const members: number[][] = Array.from({ length: count }, () => []);
@@ -24,7 +24,7 @@ export function fewestAgainst(graph: Graph): Int32Array {
 }
 
 function orderInsideCycle(graph: Graph, units: readonly number[]): number[] {
-  giveUpIfUnwanted();
+  throwIfCancelled();
   const inside = subgraph(graph, units);
   const order = units.length <= EXACT_MEMBERS ? exactOrder(inside) : greedyOrder(inside);
   return order.map((unit) => units[unit]);
@@ -134,7 +134,7 @@ function eadesLinSmyth(graph: Graph, backwards: Graph): number[] {
     });
   };
   for (let step = 1; ; step++) {
-    giveUpAtStep(step << 6);
+    throwIfCancelledAtStep(step << 6);
     const ground = grounds.pop();
     const top = ground === undefined ? tops.pop() : undefined;
     const unit = ground ?? top ?? queue.best();
@@ -151,7 +151,7 @@ function moveToBest(graph: Graph, backwards: Graph, order: number[]): boolean {
   order.forEach((unit, i) => (place[unit] = i));
   let isBetter = false;
   for (const [i, unit] of [...order].entries()) {
-    giveUpAtStep(i << 6);
+    throwIfCancelledAtStep(i << 6);
     // What it uses should stand before it, what uses it after it.
     const pulls: { at: number; delta: number }[] = [];
     eachEdge(graph, unit, (other, weight) => pulls.push({ at: place[other], delta: -weight }));
