@@ -1,31 +1,39 @@
 import Dialog from '@mui/material/Dialog';
+import { glossary } from './glossary.ts';
 import { railViews, useViews } from './viewDescriptor.ts';
 
 /** Keys that hold in every view. */
 const general: readonly (readonly [string, string])[] = [
   ['/ or Ctrl+K', 'find an element'],
-  ['P', 'to the picture: its keys are heard'],
-  ['D', 'fold the dossier away, or back'],
+  ['P', 'move the keyboard focus to the picture'],
+  ['D', 'fold or unfold the dossier'],
   ['[ and ]', 'back and forward in the dossier'],
-  ['Esc', 'let go of the evidence, then of the focus'],
+  ['Esc', 'close the evidence, then clear the selection'],
 ];
 
-/** The keys of the view at hand. */
+/** What the view at hand answers, its keys, and what the product's own words mean. */
 export function KeysDialog({ view, onClose }: { view: string; onClose: () => void }) {
   const views = useViews();
   const numbered = railViews(views);
   const [first, further] = [numbered.slice(0, 9), numbered.slice(9, 18)];
+  const shown = views.find(({ path }) => path === view);
   const rows = [
-    ...(views.find(({ path }) => path === view)?.keys ?? []),
+    ...(shown?.keys ?? []),
     ...general,
     [`1 to ${first.length}`, first.map(({ name }) => name).join(', ')] as const,
     ...(further.length > 0
       ? [[`Shift+1 to Shift+${further.length}`, further.map(({ name }) => name).join(', ')] as const]
       : []),
-    ['?', 'these keys'] as const,
+    ['?', 'this help'] as const,
   ];
   return (
-    <Dialog open onClose={onClose} aria-label="Keys">
+    <Dialog open onClose={onClose} aria-label="Keys" maxWidth="md">
+      {shown && (
+        <header className="keys-head">
+          <h1>{shown.name}</h1>
+          <p>{shown.question}</p>
+        </header>
+      )}
       <table className="keys">
         <tbody>
           {rows.map(([key, meaning]) => (
@@ -38,6 +46,17 @@ export function KeysDialog({ view, onClose }: { view: string; onClose: () => voi
           ))}
         </tbody>
       </table>
+      <details className="keys-words">
+        <summary>What the words mean</summary>
+        <dl>
+          {glossary.map(([word, meaning]) => (
+            <div key={word}>
+              <dt>{word}</dt>
+              <dd>{meaning}</dd>
+            </div>
+          ))}
+        </dl>
+      </details>
     </Dialog>
   );
 }

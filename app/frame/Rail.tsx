@@ -56,7 +56,7 @@ export function Rail({
               <NavLink
                 key={each.path}
                 to={`/codebases/${codebaseId}/${each.path}${carried}`}
-                title={isFolded ? each.name : undefined}
+                title={isFolded ? `${each.name}: ${each.question}` : each.question}
                 // Of a tab the view that it is of is marked.
                 className={({ isActive }) => (isActive || each.path === whole ? 'active' : '')}
               >

@@ -12,6 +12,8 @@ export interface ViewDescriptor {
   /** Its part of the address, below the codebase's. */
   path: string;
   name: string;
+  /** What it answers, as a question. */
+  question: string;
   /** Where it stands in the rail; null for a view that is reached from others only. */
   group: (typeof railGroups)[number] | null;
   /** The path of the view in the rail of which it is a tab; it stands in the rail itself where this is left out. */

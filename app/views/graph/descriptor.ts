@@ -6,6 +6,7 @@ const ALL_STEPS = String(MOST_STEPS);
 export const graph: ViewDescriptor = {
   path: 'graph',
   name: 'Graph',
+  question: 'How are these groups, files or types linked, and which paths lead from one to another?',
   group: 'Connect',
   icon: 'M7 3h6v4H7zM2 13h6v4H2zM12 13h6v4h-6zM9 7 6 13M11 7l3 6',
   keys: [

@@ -4,6 +4,7 @@ import type { ViewDescriptor } from '../../frame/viewDescriptor.ts';
 export const matrix: ViewDescriptor = {
   path: 'matrix',
   name: 'Matrix',
+  question: 'Who uses whom across the whole codebase, and what goes against the order?',
   group: 'Connect',
   icon: 'M3 3h14v14H3zM3 10h14M10 3v14',
   keys: [

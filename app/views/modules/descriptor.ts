@@ -3,6 +3,7 @@ import type { ViewDescriptor } from '../../frame/viewDescriptor.ts';
 export const modules: ViewDescriptor = {
   path: 'modules',
   name: 'Modules',
+  question: 'Which modules is this codebase made of, and which file belongs where?',
   group: 'Shape',
   icon: 'M3 4h6v5H3zM12 3h5v4h-5zM11 10h6v7h-6zM4 12h4v4H4z',
   dossier: 'withFocus',
@@ -11,10 +12,10 @@ export const modules: ViewDescriptor = {
     ['[ ]', 'the module before, the next one'],
     ['Alt ↑ ↓', 'move the open module higher, lower'],
     ['Shift ↑ ↓', 'take several files together; Esc lets them go'],
-    ['Enter', 'keep the file where it is'],
+    ['Enter', 'confirm the file where it is'],
     ['N', 'move it to the module that pulls next'],
     ['M', 'choose a module for it'],
-    ['Backspace', 'take it out: not placed'],
+    ['Backspace', 'remove it from its module'],
     ['Ctrl Z', 'take the last edit back; with Shift, do it again'],
   ],
 };

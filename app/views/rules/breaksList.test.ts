@@ -35,7 +35,7 @@ describe('the list of what breaks rules', () => {
     expect(shown([rule({ references: 1 })], []).text).toContain('layers 1 violation ×');
     expect(shown([rule({ accepted: 1_200 })], []).text).toContain('3 violations, 1,200 accepted');
     expect(shown([rule({ severity: 'warning' })], []).text).toContain('3 violations, warning only');
-    expect(shown([rule({ isIdle: true })], []).text).toContain('layers about nothing in this code');
+    expect(shown([rule({ isIdle: true })], []).text).toContain('layers matches nothing in this code');
   });
 
   it('marks errors in red and warnings in amber, and what is kept in neither', () => {

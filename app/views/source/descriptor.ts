@@ -3,6 +3,7 @@ import type { ViewDescriptor } from '../../frame/viewDescriptor.ts';
 export const source: ViewDescriptor = {
   path: 'source',
   name: 'Source',
+  question: 'What does this file say, and who uses each line of it?',
   group: null,
   icon: 'M7 6 3 10l4 4M13 6l4 4-4 4',
   keys: [
