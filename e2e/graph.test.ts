@@ -352,6 +352,7 @@ describe('the graph', () => {
     await open('survey');
     await surveyAgain(page);
     await open('graph?in=src&open=src%2Ftolls');
+    await page.click('.caption-more');
     await page.click('.caption [aria-label^="another survey"]');
     await clickText(page, '[role=menuitem]', 'the survey of...');
     await page.waitForSelector('.graph-box.gone');

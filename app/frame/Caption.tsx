@@ -1,4 +1,4 @@
-import { useRef, useState, type ReactNode } from 'react';
+import { Fragment, useRef, useState, type ReactNode } from 'react';
 import { useRouteLoaderData } from 'react-router';
 import type { Totals } from '../../server/survey/totals.ts';
 import type { ArrangementId } from '../../core/arrangement/arrangement.ts';
@@ -17,6 +17,47 @@ export function Caption({ children }: { children: ReactNode }) {
     <div className="caption" role="group" aria-label="What this shows">
       {children}
     </div>
+  );
+}
+
+/** A part of a caption that says nothing while it is as usual. */
+export interface FoldedPart {
+  name: string;
+  isUsual: boolean;
+  part: ReactNode;
+}
+
+/** Parts of a caption, of which those that are as usual stand behind *more*. */
+export function FoldedParts({ parts }: { parts: readonly FoldedPart[] }) {
+  const [isOpen, setIsOpen] = useState(false);
+  const shown = parts.filter(({ isUsual }) => isOpen || !isUsual);
+  return (
+    <>
+      {shown.map(({ name, part }) => (
+        <Fragment key={name}>, {part}</Fragment>
+      ))}
+      {(isOpen || shown.length < parts.length) && (
+        <>
+          {' '}
+          <button
+            type="button"
+            className="plain-button link caption-more"
+            aria-expanded={isOpen}
+            title={
+              isOpen
+                ? undefined
+                : `Also: ${parts
+                    .filter(({ isUsual }) => isUsual)
+                    .map(({ name }) => name)
+                    .join(', ')}`
+            }
+            onClick={() => setIsOpen(!isOpen)}
+          >
+            {isOpen ? 'less' : 'more'}
+          </button>
+        </>
+      )}
+    </>
   );
 }
 
@@ -223,8 +264,8 @@ export function BarrelsPart() {
 export function TestsPart() {
   const { tests } = usePicture();
   const options = [
-    { value: 'out', label: 'left out' },
-    { value: 'in', label: 'counted in' },
+    { value: 'out', label: 'hidden' },
+    { value: 'in', label: 'shown' },
   ];
   return <ParameterChoice label="tests" name="tests" options={options} value={tests} also={{ page: null }} />;
 }

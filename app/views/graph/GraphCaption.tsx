@@ -6,12 +6,14 @@ import {
   ArrangementPart,
   Caption,
   CertaintyPart,
+  FoldedParts,
   GrainPart,
   KindsPart,
   ListsPart,
   ParameterChoice,
   ScopePart,
   TestsPart,
+  type FoldedPart,
   type Option,
 } from '../../frame/Caption.tsx';
 import { ElementName } from '../../frame/ElementName.tsx';
@@ -37,10 +39,10 @@ const wayChoices = [
 ];
 const impliedChoices = [
   { value: 'in', label: 'shown' },
-  { value: 'out', label: 'left out' },
+  { value: 'out', label: 'hidden' },
 ];
 const externalChoices = [
-  { value: 'out', label: 'left out' },
+  { value: 'out', label: 'hidden' },
   { value: 'in', label: 'drawn below' },
   { value: 'apart', label: 'drawn below, one by one' },
 ];
@@ -80,52 +82,130 @@ export function GraphCaption({
       label: `the survey of ${dateAndTime(surveyedAt)}${commitHash === null ? '' : `, ${commitHash.slice(0, 8)}`}`,
     })),
   ];
+  const folded: FoldedPart[] = [
+    {
+      name: 'externals',
+      isUsual: query.externals === externalChoices[0].value,
+      part: (
+        <>
+          externals{' '}
+          <ParameterChoice
+            label="externals"
+            name="externals"
+            options={externalChoices}
+            value={query.externals}
+          />
+        </>
+      ),
+    },
+    {
+      name: 'cycles',
+      isUsual: !query.condensed,
+      part: (
+        <>
+          cycles{' '}
+          <ParameterChoice
+            label="cycles"
+            name="rings"
+            options={ringChoices}
+            value={query.condensed ? 'one' : 'apart'}
+            also={{ apart: null }}
+          />
+        </>
+      ),
+    },
+    {
+      name: 'weight of links',
+      isUsual: query.least === 1,
+      part: (
+        <>
+          links{' '}
+          <ParameterChoice label="weight" name="least" options={leastChoices} value={String(query.least)} />
+        </>
+      ),
+    },
+    {
+      name: 'transitive links',
+      isUsual: !query.hidesImplied,
+      part: (
+        <>
+          transitive links{' '}
+          <ParameterChoice
+            label="transitive links"
+            name="implied"
+            options={impliedChoices}
+            value={query.hidesImplied ? 'out' : 'in'}
+          />
+        </>
+      ),
+    },
+    ...(isTable ? [] : drawnParts(query, measureChoices)),
+    ...(others.length === 0
+      ? []
+      : [
+          {
+            name: 'comparison with another survey',
+            isUsual: query.since === null,
+            part: (
+              <>
+                compared with{' '}
+                <ParameterChoice
+                  label="another survey"
+                  name="since"
+                  options={surveyChoices}
+                  value={query.since === null ? '' : String(query.since)}
+                />
+              </>
+            ),
+          },
+        ]),
+  ];
   return (
     <Caption>
       The <SubjectPart picture={picture} query={query} scope={scope} /> by references of <KindsPart />,{' '}
-      <CertaintyPart />, tests <TestsPart />, externals{' '}
-      <ParameterChoice label="externals" name="externals" options={externalChoices} value={query.externals} />
-      ; cycles{' '}
-      <ParameterChoice
-        label="cycles"
-        name="rings"
-        options={ringChoices}
-        value={query.condensed ? 'one' : 'apart'}
-        also={{ apart: null }}
-      />
-      , links{' '}
-      <ParameterChoice label="weight" name="least" options={leastChoices} value={String(query.least)} />,
-      those that a longer path implies{' '}
-      <ParameterChoice
-        label="implied links"
-        name="implied"
-        options={impliedChoices}
-        value={query.hidesImplied ? 'out' : 'in'}
-      />
-      ; as <ParameterChoice label="form" name="as" options={drawings} value={isTable ? 'table' : 'drawing'} />
-      {!isTable && (
+      <CertaintyPart />; tests <TestsPart />; as{' '}
+      <ParameterChoice label="form" name="as" options={drawings} value={isTable ? 'table' : 'drawing'} />
+      <ListsPart />
+      <FoldedParts parts={folded} />
+      {/* The full stop stays with what it ends. */}
+      {'\u2060'}.
+    </Caption>
+  );
+}
+
+/** What is said of a drawing and not of a table. */
+function drawnParts(query: GraphQuery, measureChoices: readonly Option[]): FoldedPart[] {
+  return [
+    {
+      name: 'direction',
+      isUsual: query.flow === flowChoices[0].value,
+      part: (
         <>
-          {' '}
-          <ParameterChoice label="direction" name="flow" options={flowChoices} value={query.flow} />, tinted
-          by <ParameterChoice label="tint" name="tint" options={measureChoices} value={query.tint ?? ''} />,
+          drawn <ParameterChoice label="direction" name="flow" options={flowChoices} value={query.flow} />
+        </>
+      ),
+    },
+    {
+      name: 'tint',
+      isUsual: query.tint === null,
+      part: (
+        <>
+          tinted by{' '}
+          <ParameterChoice label="tint" name="tint" options={measureChoices} value={query.tint ?? ''} />
+        </>
+      ),
+    },
+    {
+      name: 'bars',
+      isUsual: query.bar === null,
+      part: (
+        <>
           with bars for{' '}
           <ParameterChoice label="bars" name="bar" options={measureChoices} value={query.bar ?? ''} />
         </>
-      )}
-      {others.length > 0 && (
-        <>
-          , compared with{' '}
-          <ParameterChoice
-            label="another survey"
-            name="since"
-            options={surveyChoices}
-            value={query.since === null ? '' : String(query.since)}
-          />
-        </>
-      )}
-      <ListsPart />.
-    </Caption>
-  );
+      ),
+    },
+  ];
 }
 
 /** What of the code is drawn. */
@@ -165,8 +245,8 @@ function SubjectPart({
   if (query.until === null)
     return (
       <>
-        <GrainPart /> around {first}: {steps('steps of users', 'up')} of what uses it,{' '}
-        {steps('steps of used', 'down')} of what it uses, {arranged},
+        <GrainPart /> around {first}: {steps('steps of users', 'up')} up to what uses it,{' '}
+        {steps('steps of used', 'down')} down to what it uses, {arranged},
       </>
     );
   if (query.ways === 'direct')

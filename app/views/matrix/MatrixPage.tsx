@@ -73,9 +73,9 @@ export function MatrixPage({
   return (
     <>
       <Caption>
-        Each row’s <GrainPart />, <ArrangementPart scope={scope} list={{ isOn: flat }} />, in{' '}
-        <ScopePart scope={scope} /> using the column’s, counted by references of <KindsPart />,{' '}
-        <CertaintyPart />, tests <TestsPart />, ordered by{' '}
+        The <GrainPart /> of <ScopePart scope={scope} />,{' '}
+        <ArrangementPart scope={scope} list={{ isOn: flat }} />: rows use columns, by references of{' '}
+        <KindsPart />, <CertaintyPart />; tests <TestsPart />; ordered by{' '}
         <ParameterChoice label="order" name="order" options={orders} value={order} />
         <ListsPart />.
       </Caption>
@@ -174,14 +174,14 @@ function WholeSentence({ picture: { totals }, order }: { picture: MatrixPicture;
   if (totals.references === 0) return <>None of these uses another.</>;
   if (order === 'name') return <>{counted(totals.references, 'use')} between these.</>;
   const down = 1 - totals.againstReferences / totals.references;
-  if (totals.againstCells === 0) return <>All {counted(totals.references, 'use')} go down.</>;
+  if (totals.againstCells === 0) return <>All {counted(totals.references, 'reference')} follow the order.</>;
   // Never rounded up to 100 while some go against.
   return (
     <>
-      {percent(Math.min(down, 0.999), down > 0.99 ? 1 : 0)} of uses go down.{' '}
+      {percent(Math.min(down, 0.999), down > 0.99 ? 1 : 0)} of references follow the order.{' '}
       <span className="against">
-        {counted(totals.againstReferences, 'use')} in {counted(totals.againstCells, 'cell')}{' '}
-        {totals.againstReferences === 1 ? 'goes' : 'go'} against the order.
+        {counted(totals.againstReferences, 'reference')} in {counted(totals.againstCells, 'cell')}{' '}
+        {totals.againstReferences === 1 ? 'goes' : 'go'} against it.
       </span>
     </>
   );

@@ -172,7 +172,7 @@ function Result({
         <div className="empty">
           <h1>No text holds this</h1>
           <p className="faded">
-            Try without “whole words” and “match case”, in all files, or with tests counted in.
+            Try without “whole words” and “match case”, in all files, or with tests shown.
           </p>
         </div>
       ) : (

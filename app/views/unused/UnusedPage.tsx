@@ -145,7 +145,7 @@ function Begins({ page: { begins, said, libraries }, editor }: { page: Page; edi
       .{' '}
       {libraries > 0 &&
         `${counted(libraries, 'file')} of libraries: all that is public there counts as used. `}
-      Reflection, frameworks and configuration may use what no code references.{' '}
+      Frameworks and reflection may use code that nothing references.{' '}
       <form
         className="unused-add"
         onSubmit={(event) => {
