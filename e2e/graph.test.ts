@@ -104,11 +104,7 @@ describe('the graph', () => {
     await open('graph?around=src%2Ftolls%2Finvoice.ts&focus=src%2Fkernel%2Fmoney.ts');
     await clickText(page, '.graph-tools .chip', 'Paths to the selection');
     await page.waitForFunction(() => location.search.includes('until='));
-    await waitForText(
-      page,
-      '.caption',
-      'on the shortest ways by which invoice.ts and money.ts use one the other',
-    );
+    await waitForText(page, '.caption', 'on the shortest paths between invoice.ts and money.ts');
     const shortest = await boxNames();
     expect(shortest).toEqual(expect.arrayContaining(['invoice.ts', 'money.ts']));
     await open('graph?around=src%2Ftolls%2Finvoice.ts&until=src%2Fkernel%2Fmoney.ts&ways=all');
@@ -159,12 +155,12 @@ describe('the graph', () => {
     }
     await waitForText(page, '.graph-tools', '2 chosen');
     expect(parameter('focus')).toBeNull();
-    await takeOut('All but what is chosen...');
+    await takeOut('All but the selected...');
     await page.waitForFunction(() => document.querySelectorAll('.graph-box').length === 2);
     expect((await boxNames()).sort()).toEqual(['kernel', 'tolls']);
     await page.goBack();
     await page.waitForFunction((count) => document.querySelectorAll('.graph-box').length === count, {}, all);
-    await takeOut('What a pattern of paths or names matches …');
+    await takeOut('By pattern of paths or names …');
     await page.type('[aria-label="Hide by pattern"]', 'src/{tolls,desk}');
     await page.keyboard.press('Enter');
     await page.waitForFunction(
@@ -247,7 +243,7 @@ describe('the graph', () => {
   it('draws what two that are not connected have in common, and says that no way leads', async () => {
     const { page } = demo.instrument;
     await open('graph?around=src%2Ftolls%2Fclasses.ts&until=src%2Fberths%2Fberth.ts');
-    await waitForText(page, '.graph-said', 'No way leads');
+    await waitForText(page, '.graph-said', 'No path leads');
   });
 
   it('has externals in a plot of their own, and cycles as one box that is spread again', async () => {

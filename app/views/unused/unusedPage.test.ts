@@ -61,7 +61,7 @@ describe('the page of unused code', () => {
     expect((await shown()).text).toContain('Entry points: 2 programs, 1 export; added: app/** ×');
     expect((await shown()).text).toContain('1 file of libraries: all that is public there counts as used.');
     const { text } = await shown({ begins: [], said: [], libraries: 0 });
-    expect(text).toContain('Entry points: none found. Reflection');
+    expect(text).toContain('Entry points: none found. Frameworks');
   });
 
   it('leads on through its parts, and back, as far as there are some', async () => {
