@@ -1,15 +1,12 @@
 import { Command, InvalidArgumentError, Option } from 'commander';
 import { barrelChoices } from '../core/barrelChoices.ts';
-import { builtArrangements } from '../core/arrangement/arrangement.ts';
-import { grains } from '../core/arrangement/units.ts';
-import { measuredKinds } from '../core/measures/measure.ts';
 import { proposalSources } from '../server/plans/proposals/sources.ts';
 import { graphFormats } from '../server/views/graph/graphFormats.ts';
 import type { CheckOptions } from './commands/check.ts';
 import type { ExportOptions } from './commands/export.ts';
 import type { ModulesOptions } from './commands/modules.ts';
 import type { CyclesOptions, MeasuresOptions } from './commands/tables.ts';
-import { grainOf } from './grains.ts';
+import { byOption, grainOption, ofOption } from './spelling.ts';
 import { outputLine, type Terminal } from './terminal.ts';
 
 const place = 'a folder, a git repository (path or address), or an archive (.zip, .tar, .tar.gz, .tgz)';
@@ -42,15 +39,11 @@ function surveying(program: Command, name: string, description: string): Command
     .option('--ref <REF>', 'branch, tag or commit of the repository');
 }
 
-const byOption = (): Option =>
-  new Option('--by <ARRANGEMENT>', 'how elements stand in groups')
-    .choices(builtArrangements)
-    .default('folders');
 const barrelsOption = (): Option =>
   new Option('--barrels <COUNTED>', 'count imports of barrels where they lead (through), or as written')
     .choices(barrelChoices)
     .default('through');
-const withTestsOption = (): Option => new Option('--with-tests', 'count tests too').default(false);
+const withTestsOption = (): Option => new Option('--with-tests', 'include tests').default(false);
 
 function addTables(program: Command, terminal: Terminal): void {
   surveying(program, 'survey', 'survey a codebase and write the result as JSON')
@@ -60,7 +53,7 @@ function addTables(program: Command, terminal: Terminal): void {
       await surveyCommand(terminal, typed, options);
     });
   surveying(program, 'measures', 'survey a codebase and write its measures as comma-separated values')
-    .addOption(new Option('--of <KIND>', 'what is measured').choices(measuredKinds).default('file'))
+    .addOption(ofOption())
     .addOption(byOption())
     .option('--column <MEASURE...>', 'the measures to write; the usual ones when none is named')
     .addOption(barrelsOption())
@@ -76,7 +69,7 @@ function addTables(program: Command, terminal: Terminal): void {
     'survey a codebase and write the dependencies inside its cycles as comma-separated values',
   )
     .addOption(byOption())
-    .addOption(new Option('--grain <GRAIN>', 'what a cycle is among').choices(grains).default('files'))
+    .addOption(grainOption('what cycles are among'))
     .addOption(barrelsOption())
     .addOption(withTestsOption())
     .requiredOption('--csv <FILE>', 'where to write them; - for standard output')
@@ -93,17 +86,19 @@ function addTables(program: Command, terminal: Terminal): void {
 }
 
 function addPlans(program: Command, terminal: Terminal): void {
-  surveying(program, 'modules', 'survey a codebase and write a plan of the modules that it is made of')
+  surveying(program, 'modules', 'survey a codebase and propose a plan of its modules')
     .addOption(
-      new Option('--from <SOURCE>', 'what modules are taken from').choices(proposalSources).default('links'),
+      new Option('--from <SOURCE>', 'what modules are proposed from')
+        .choices(proposalSources)
+        .default('links'),
     )
     .option(
       '--anchors <FILE>',
-      'files typical of each module, as YAML or JSON: a list of patterns by its name',
+      'files typical of each module, as YAML or JSON: module names with lists of patterns',
     )
-    .option('--names <SHARE>', 'what names weigh beside links, 0 to 1', share, 0)
-    .option('--nearness <SHARE>', 'what lying in one folder weighs beside links, 0 to 1', share, 0)
-    .option('--count <N>', 'how many modules there shall be, from links', wholeNumber)
+    .option('--names <SHARE>', 'weight of names relative to links, 0 to 1', share, 0)
+    .option('--nearness <SHARE>', 'weight of a common folder relative to links, 0 to 1', share, 0)
+    .option('--count <N>', 'number of modules, with --from links', wholeNumber)
     .option('--seed <N>', 'the same number gives the same plan', wholeNumber, 1)
     .requiredOption('--json <FILE>', 'where to write the plan; - for standard output')
     .action(async (typed: string, options: ModulesOptions) => {
@@ -125,14 +120,12 @@ function addExport(program: Command, terminal: Terminal): void {
   surveying(program, 'export', 'survey a codebase and write who uses whom as a graph')
     .option(
       '--by <ARRANGEMENT>',
-      'how elements stand in groups: folders, packages, build, or a file with a plan',
+      'how files are grouped: folders, packages, build, buildPackages, or a file with a plan',
       'folders',
     )
-    .addOption(
-      new Option('--grain <GRAIN>', 'what stands in a group').choices(Object.keys(grainOf)).default('file'),
-    )
+    .addOption(grainOption('what an open group shows'))
     .addOption(new Option('--format <FORMAT>', 'the format').choices(graphFormats).default('graphml'))
-    .option('--with-tests', 'count tests in', false)
+    .option('--with-tests', 'include tests', false)
     .requiredOption('--out <FILE>', 'where to write the graph; - for standard output')
     .action(async (typed: string, options: ExportOptions) => {
       const { exportCommand } = await import('./commands/export.ts');
@@ -141,16 +134,16 @@ function addExport(program: Command, terminal: Terminal): void {
 }
 
 function addCheck(program: Command, terminal: Terminal): void {
-  surveying(program, 'check', 'survey a codebase and hold it to the rules that its yletope.yaml says')
+  surveying(program, 'check', 'survey a codebase and test the rules of its yletope.yaml')
     .option('--rules <FILE>', 'the rules, where they are not in the yletope.yaml of the folder')
-    .option('--baseline <FILE>', 'violations that are known: only new ones are told')
-    .option('--since <REF>', 'only what came since that branch, tag or commit of the repository is told')
-    .option('--strict', 'a rule, a group or a pattern that matches nothing is a finding as well')
-    .option('--write-baseline <FILE>', 'where to write the violations of now, as a baseline')
-    .option('--sarif <FILE>', 'where to write what was found as SARIF 2.1.0; - for standard output')
+    .option('--baseline <FILE>', 'known violations: only new ones are reported')
+    .option('--since <REF>', 'report only what is new since that branch, tag or commit')
+    .option('--strict', 'also fail on a rule, a group or a pattern that matches nothing')
+    .option('--write-baseline <FILE>', 'where to write the current violations as a baseline')
+    .option('--sarif <FILE>', 'where to write the violations as SARIF 2.1.0; - for standard output')
     .option('--junit <FILE>', 'the same as JUnit XML')
     .option('--markdown <FILE>', 'the same as a summary for a merge request')
-    .option('--anew', 'read everything anew, whatever is known of earlier runs')
+    .option('--anew', 'ignore the cache of earlier runs')
     .action(async (typed: string, options: CheckOptions) => {
       const { checkCommand } = await import('./commands/check.ts');
       await checkCommand(terminal, typed, options);
@@ -163,9 +156,9 @@ function addStore(program: Command, terminal: Terminal): void {
     .option('--name <NAME>', 'the name it is listed under')
     .option(
       '--plan <FILE>',
-      'a plan of its modules, to be read unless it has one: YAML, JSON, CSV or a list of owners',
+      'a plan of its modules, used unless it has one: YAML, JSON, CSV or a list of owners',
     )
-    .option('--rules <FILE>', 'what it is held to, to be taken over unless it has rules')
+    .option('--rules <FILE>', 'its rules, used unless it has some')
     .action(
       async (typed: string, options: { name?: string; ref?: string; plan?: string; rules?: string }) => {
         const { openCommand } = await import('./commands/open.ts');

@@ -140,7 +140,7 @@ describe('tables of yletope', () => {
   };
 
   it('measures the groups of an arrangement', async () => {
-    const modules = await rowsOf('measures', demo, '--of', 'group', '--by', 'modules', '--column', 'files');
+    const modules = await rowsOf('measures', demo, '--of', 'groups', '--by', 'build', '--column', 'files');
     const folders = await rowsOf('measures', demo, '--of', 'group', '--column', 'files');
     expect(modules.every(([key]) => key.startsWith('modules:'))).toBe(true);
     const filesIn = (rows: string[][], whole: string): number =>
@@ -173,15 +173,12 @@ describe('tables of yletope', () => {
 
   it.each([
     [['measures', demo, '--of', 'type', '--column', 'fanIn', '--csv', '-'], 'fanIn is no measure of a type.'],
-    [['cycles', demo, '--by', 'layers', '--csv', '-'], 'Allowed choices are folders, packages, modules'],
     [
-      ['cycles', demo, '--grain', 'lines', '--csv', '-'],
-      'Allowed choices are groups, files, types, routines',
+      ['cycles', demo, '--by', 'layers', '--csv', '-'],
+      'Allowed are folders, packages, build, buildPackages.',
     ],
-    [
-      ['cycles', join(demo, 'src'), '--by', 'modules', '--csv', '-'],
-      'This code has no modules to arrange it by.',
-    ],
+    [['cycles', demo, '--grain', 'lines', '--csv', '-'], 'Allowed are files, types, routines, groups.'],
+    [['cycles', join(demo, 'src'), '--by', 'build', '--csv', '-'], 'This code has no build modules.'],
   ])('%j is bad usage: exit code 2 and one line', async (args, message) => {
     const { status, stdout, stderr } = await yletope(...args);
     expect({ status, stdout }).toEqual({ status: 2, stdout: '' });
@@ -197,13 +194,13 @@ describe('yletope export', () => {
       nodes: { key: string; parent: string | null }[];
       edges: { from: string; to: string; references: number }[];
     };
-    expect(json.caption).toBe('files by folder, and what they use, tests left out');
+    expect(json.caption).toBe('The files of the whole codebase by folder and what they use; tests hidden');
     expect(json.nodes.find(({ key }) => key === 'src/tolls/tariff.ts')!.parent).toBe('src/tolls');
     expect(json.edges).toContainEqual(
       expect.objectContaining({ from: 'src/tolls/tariff.ts', to: 'src/tolls/rebates.ts' }),
     );
     const csv = (
-      await yletope('export', demo, '--by', demoPlan, '--grain', 'group', '--format', 'csv', '--out', '-')
+      await yletope('export', demo, '--by', demoPlan, '--grain', 'groups', '--format', 'csv', '--out', '-')
     ).stdout;
     expect(csv).toContain('plan:tolls,plan:kernel,');
     for (const format of ['dot', 'graphml', 'mermaid', 'svg'])
@@ -214,7 +211,7 @@ describe('yletope export', () => {
 
   it.each([
     [['--by', 'nothing'], 'nothing is no file that can be read.'],
-    [['--grain', 'line'], 'Allowed choices are group, file, type, routine.'],
+    [['--grain', 'line'], 'Allowed are files, types, routines, groups.'],
     [['--format', 'gif'], 'Allowed choices are dot, graphml, nestedGraphml, mermaid, csv, json, svg, pdf.'],
   ])('%j ends with one line and 2', async (args, sentence) => {
     const { status, stderr } = await yletope('export', demo, ...args, '--out', '-');

@@ -98,11 +98,11 @@ describe('completeness', () => {
     });
     await waitForText(page, '.accepted', 'src/archive/tolls1998');
     await clickText(page, 'button', 'Survey again');
-    await waitForText(page, '.caption', '1 gap;');
+    await waitForText(page, '.caption', '1 gap,');
     expect(await textOf(page, '#gaps')).not.toContain('pelorus');
     await clickNamed('Undo: src/archive/tolls1998 is external');
     await clickText(page, 'button', 'Survey again');
-    await waitForText(page, '.caption', '2 gaps;');
+    await waitForText(page, '.caption', '2 gaps,');
   });
 
   it('lays two files of one name side by side', async () => {

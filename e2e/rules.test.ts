@@ -14,12 +14,12 @@ async function steps(): Promise<string[][]> {
   );
   const ranks: string[][] = [];
   for (const label of labels) {
-    const [, id, rank] = /^(.*), rank (\d+) of/.exec(label)!;
+    const [, id, rank] = /^(.*), layer (\d+) of/.exec(label)!;
     (ranks[Number(rank) - 1] ??= []).push(id);
   }
   return ranks;
 }
-const groupOf = (id: string): string => `.order-group[aria-label^="${id}, rank"]`;
+const groupOf = (id: string): string => `.order-group[aria-label^="${id}, layer"]`;
 const fileNow = async (): Promise<string> =>
   demo.instrument.page.evaluate(
     async (address) => (await fetch(address)).text(),
@@ -190,9 +190,9 @@ describe('rules', () => {
     const { page } = demo.instrument;
     await open('rules');
     await clickText(page, 'button', 'Propose an order …');
-    await clickText(page, '[role=menuitem]', 'of packages');
+    await clickText(page, '[role=menuitem]', 'Layers of packages');
     await waitForText(page, '.rules-list', 'layers of packages');
-    await open('rules?rule=ranks+of+packages');
+    await open('rules?rule=layers+of+packages');
     await waitForText(page, '.caption', 'layers of packages');
     expect((await steps()).length).toBeGreaterThan(1);
   });

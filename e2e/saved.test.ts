@@ -80,17 +80,17 @@ describe('saved views', () => {
     await page.keyboard.press('Enter');
     await page.waitForFunction(() => document.querySelector('.saved-views h2 a')?.textContent === 'Tolls');
     await clickText(page, '.saved-views .chip', 'Remove');
-    await waitForText(page, '.saved-views', '“Tolls” was taken out.');
+    await waitForText(page, '.saved-views', '“Tolls” was removed.');
     await page.waitForFunction(() => document.querySelectorAll('.saved-views li').length === 1);
-    await clickText(page, '.saved-views button', 'Bring it back');
+    await clickText(page, '.saved-views button', 'Undo');
     await page.waitForFunction(() => document.querySelectorAll('.saved-views li').length === 2);
   });
 
   it('can be what the codebase opens with', async () => {
     const { page, url } = demo.instrument;
     await open('saved');
-    await clickText(page, '.saved-views li:nth-of-type(2) .chip', 'Open the codebase with it');
-    await waitForText(page, '.saved-views', 'what this codebase opens with');
+    await clickText(page, '.saved-views li:nth-of-type(2) .chip', 'Use as start view');
+    await waitForText(page, '.saved-views', 'start view');
     await goTo(page, `${url}/codebases/1`);
     expect(new URL(page.url()).pathname).toBe('/codebases/1/matrix');
     expect(parameter('grain')).toBe('types');

@@ -1,6 +1,7 @@
 import { basename } from 'node:path';
 import type { ArrangementId } from '../../core/arrangement/arrangement.ts';
-import { grainOf } from '../grains.ts';
+import type { Grain } from '../../core/arrangement/units.ts';
+import { arrangements, meantBy } from '../spelling.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { readPlan } from '../../server/plans/readPlan.ts';
 import { Problem } from '../../server/problem.ts';
@@ -16,17 +17,10 @@ import { readPlain } from '../plain.ts';
 import { withSurvey, write } from '../surveying.ts';
 import type { Terminal } from '../terminal.ts';
 
-const builtOf: Record<string, ArrangementId> = {
-  folders: 'folders',
-  packages: 'packages',
-  build: 'modules',
-  modulePackages: 'modulePackages',
-};
-
 export interface ExportOptions {
   ref?: string;
   by: string;
-  grain: keyof typeof grainOf;
+  grain: Grain;
   format: GraphFormat;
   withTests: boolean;
   out: string;
@@ -38,13 +32,13 @@ export async function exportCommand(
   typed: string,
   options: ExportOptions,
 ): Promise<void> {
-  const { by, format, withTests, out } = options;
+  const { by, grain, format, withTests, out } = options;
+  const built = meantBy(arrangements, by);
   // What was typed wrong is said before a survey is made.
-  const plan = by in builtOf ? null : { name: basename(by), text: readPlain(by) };
-  const grain = grainOf[options.grain];
+  const plan = built !== undefined ? null : { name: basename(by), text: readPlain(by) };
   await withSurvey(terminal, typed, options, async ({ survey: written }) => {
     const survey = whereReferencesLead(written);
-    const id = plan === null ? builtOf[by] : planned(survey, plan);
+    const id = plan === null ? built! : planned(survey, plan);
     if (!arrangementsOf(survey).includes(id)) throw new Problem('badRequest', `This code has no ${by}.`);
     const picture = graphView(survey, {
       by: id,
@@ -55,7 +49,7 @@ export async function exportCommand(
       query: graphQuery(new URLSearchParams()),
       everything: true,
     });
-    const caption = `${options.grain}s by ${arrangementWords[id].by}, and what they use, tests ${withTests ? 'counted in' : 'left out'}`;
+    const caption = `The ${grain} of the whole codebase by ${arrangementWords[id].by} and what they use; tests ${withTests ? 'shown' : 'hidden'}`;
     return write(terminal, [await graphFile(picture, format, { caption, theme: 'light' })], out);
   });
 }

@@ -9,6 +9,7 @@ import { cyclesCsv } from '../../server/views/cyclesView.ts';
 import { arrangementOf, arrangementsOf } from '../../server/views/ground/scope.ts';
 import { measuresQuery } from '../../server/views/measuresQuery.ts';
 import { measuresCsv } from '../../server/views/measuresView.ts';
+import { arrangementWords } from '../../server/views/picture/arrangementWords.ts';
 import { filterOf } from '../../server/views/picture/filters.ts';
 import { unusedCsv } from '../../server/views/unusedView.ts';
 import { rulesIn, withSurvey, write } from '../surveying.ts';
@@ -77,6 +78,6 @@ export async function unusedCommand(
 /** The arrangement asked for; a Problem where the code has none such, for an empty table would look like an answer. */
 function neededArrangement(survey: SurveyedCodebase, by: BuiltArrangement): BuiltArrangement {
   if (!arrangementsOf(survey).includes(by))
-    throw new Problem('badRequest', `This code has no ${by} to arrange it by.`);
+    throw new Problem('badRequest', `This code has no ${arrangementWords[by].plural}.`);
   return by;
 }

@@ -29,7 +29,7 @@ export function SavedPage({ saved, codebaseId }: { saved: ShownSavedView[]; code
                 setWasOut(null);
               }}
             >
-              Bring it back
+              Undo
             </button>
           </p>
         )}

@@ -1,0 +1,57 @@
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Page } from 'puppeteer-core';
+import { allViews } from '../app/views.ts';
+import { installationRoot } from '../server/installation.ts';
+import { goTo } from './instrument.ts';
+import { leave } from './leftByPeople.ts';
+import { startStandalone } from './standalone.ts';
+import { viewAddresses } from './viewAddresses.ts';
+
+/** Writes docs/captions.md, the caption of every view as it reads: `npm run captions`. */
+
+/** Addresses at which as much as possible is set. */
+const set: Record<string, string> = {
+  overview: '?by=packages&tests=in',
+  measures: '?of=type&in=src&tests=in&list=1',
+  matrix: '?in=src&by=modules&grain=types&kinds=calls&certainty=all&tests=in&order=name&list=1&overlay=1',
+  graph:
+    '?in=src&grain=types&kinds=types&certainty=exact&tests=in&externals=in&rings=one&least=2&implied=out&flow=right&tint=loc&bar=cyclomatic&list=1',
+  around: '?focus=src%2Ftolls%2Ftariff.ts&direction=uses&reach=all&kinds=calls&tests=in&together=distance',
+  cycles: '?grain=types&by=packages&kinds=runtime&certainty=exact&tests=in&list=1',
+  types: '?of=folder&in=src/desk&members=all&as=list',
+  text: '?q=toll&in=src&case=yes&words=yes&tests=in',
+  unused: '?in=src&tests=in&list=1',
+  modules: '?kinds=calls&certainty=exact&tests=in',
+  strays: '?by=plan&kinds=calls&certainty=exact&tests=in',
+  compare: '?as=matrix&tests=in',
+};
+
+/** The caption as one line; null where the view has none. */
+async function captionAt(page: Page, address: string): Promise<string | null> {
+  await goTo(page, address);
+  return page.evaluate(() => {
+    const caption = document.querySelector<HTMLElement>('.caption');
+    return caption ? caption.innerText.replace(/[\s\u2060]+/g, ' ').trim() : null;
+  });
+}
+
+const { page, url, data, close } = await startStandalone({ surveyed: true });
+try {
+  const base = `${url}/codebases/1/`;
+  const read = async (address: string): Promise<string> =>
+    (await captionAt(page, base + address)) ?? 'no caption';
+  const empty = new Map<string, string>();
+  for (const { path } of allViews) empty.set(path, await read(path));
+  leave(data);
+  const parts = ['# Captions', '', 'The caption of every view of the demo, written by `npm run captions`.'];
+  for (const [index, { path, name }] of allViews.entries()) {
+    const usual = await read(viewAddresses[index]);
+    parts.push('', `## ${name}`, '', `- As usual: ${usual}`);
+    if (set[path]) parts.push(`- With much set: ${await read(path + set[path])}`);
+    if (empty.get(path) !== usual) parts.push(`- Before anything is chosen or written: ${empty.get(path)!}`);
+  }
+  writeFileSync(join(installationRoot, 'docs', 'captions.md'), `${parts.join('\n')}\n`);
+} finally {
+  await close();
+}
