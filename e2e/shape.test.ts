@@ -30,7 +30,7 @@ describe('strays', () => {
   it('are told with their reasons, each followed to the code', async () => {
     const { page } = demo.instrument;
     await open('strays?by=plan');
-    expect(await textOf(page, '.strays-tools')).toContain('2 strays of 131 files in 16 modules');
+    expect(await textOf(page, '.strays-tools')).toContain('2 strays of 132 files in 16 modules');
     expect(await strayNames()).toEqual(['alarms.ts', 'rebates.ts']);
     const [uses] = await page.$$('.stray-figures button');
     const figure = await uses.$eval('.mono', ({ textContent }) => textContent ?? '');
@@ -98,7 +98,7 @@ describe('a comparison', () => {
     const { page } = demo.instrument;
     await open('compare');
     expect(await textOf(page, '.caption')).toMatch(/in the plan Hollowmere.*by folders 2 levels deep/);
-    expect(await textOf(page, '.compare-figures')).toMatch(/MoJoFM \d+\.\d there, \d+\.\d back/);
+    expect(await textOf(page, '.compare-figures')).toMatch(/MoJoFM \d+\.\d A → B, \d+\.\d B → A/);
     const band = await page.waitForSelector('.band[aria-label="1 file of Notices in src/gauging"]');
     await band!.click();
     await waitForText(page, '.compare-open', 'alarms.ts');
@@ -113,7 +113,7 @@ describe('a comparison', () => {
     await open('compare');
     await clickText(page, '.caption button', 'in the plan Hollowmere');
     await clickText(page, '[role=menuitem]', 'by folders');
-    await waitForText(page, '.compare-figures', 'MoJoFM 100.0 there');
+    await waitForText(page, '.compare-figures', 'MoJoFM 100.0 A → B');
     expect(parameter('one')).toBe('folders');
     await open('compare?other=folders');
     await clickText(page, '.caption button', '2 levels deep');
@@ -125,12 +125,12 @@ describe('a comparison', () => {
   it('is of what stands in the sentence', async () => {
     const { page } = demo.instrument;
     await open('compare?one=folders&other=folders');
-    expect(await textOf(page, '.compare-figures')).toContain('MoJoFM 100.0 there, 100.0 back');
+    expect(await textOf(page, '.compare-figures')).toContain('MoJoFM 100.0 A → B, 100.0 B → A');
     await clickText(page, '.caption button', 'by folders');
     await clickText(page, '[role=menuitem]', 'by packages');
     await page.waitForFunction(() => location.search.includes('one=packages'));
     await page.waitForFunction(
-      () => document.querySelector('.compare-figures')?.textContent.includes('100.0 there') === false,
+      () => document.querySelector('.compare-figures')?.textContent.includes('100.0 A → B') === false,
     );
   });
 });

@@ -91,7 +91,7 @@ describe('saved views', () => {
   it('that were taken out say so to whoever is late', async () => {
     expect(await editSaved(sent({ edit: 'takeOut', id: '2' }))).toEqual({ takenOut: 2 });
     const late = sent({ edit: 'rename', id: '2', revision: '1', name: 'x', sentence: '' });
-    expect(await editSaved(late)).toEqual({ problem: 'This saved view was taken out meanwhile.' });
+    expect(await editSaved(late)).toEqual({ problem: 'This saved view was removed meanwhile.' });
     expect(await editSaved(sent({ edit: 'bringBack', id: '2' }))).toBeNull();
     expect(await names()).toHaveLength(2);
   });

@@ -39,11 +39,11 @@ describe('rules', () => {
       ['tolls', 1],
       ['kernel', 2],
     ]);
-    expect(said).toMatchObject([{ name: 'ranks of folders', references: 2, accepted: 0 }]);
+    expect(said).toMatchObject([{ name: 'layers of folders', references: 2, accepted: 0 }]);
   });
 
   it('are followed to the files and lines of what breaks them, as many as there are', async () => {
-    const id = 'ranks of folders|kernel|desk';
+    const id = 'layers of folders|kernel|desk';
     const { breaks } = await page(new URLSearchParams({ pair: id }).toString());
     expect(breaks).toMatchObject([
       {
@@ -73,15 +73,15 @@ describe('rules', () => {
       const told = await dossier(asked(new URLSearchParams({ focus }).toString()));
       return 'answer' in told ? told.answer.breaks : told;
     };
-    expect(await of('kernel/c.ts')).toEqual([{ rule: 'ranks of folders', uses: 2, usedBy: 0 }]);
-    expect(await of('desk')).toEqual([{ rule: 'ranks of folders', uses: 0, usedBy: 2 }]);
+    expect(await of('kernel/c.ts')).toEqual([{ rule: 'layers of folders', uses: 2, usedBy: 0 }]);
+    expect(await of('desk')).toEqual([{ rule: 'layers of folders', uses: 0, usedBy: 2 }]);
     expect(await of('tolls/b.ts')).toEqual([]);
     const {
       sources: [shown],
     } = await source(asked('file=kernel/c.ts'));
     expect(shown.breaks).toEqual([
-      { line: 1, says: ['ranks of folders: kernel/c.ts uses desk/d.ts (import)'] },
-      { line: 2, says: ['ranks of folders: kernel/c.ts uses desk/d.ts (call)'] },
+      { line: 1, says: ['layers of folders: kernel/c.ts uses desk/d.ts (import)'] },
+      { line: 2, says: ['layers of folders: kernel/c.ts uses desk/d.ts (call)'] },
     ]);
   });
 
@@ -94,17 +94,17 @@ describe('rules', () => {
       clears: 2,
       brings: 0,
     });
-    const trial = await page(new URLSearchParams({ try: 'ranks of folders|kernel|desk/d.ts' }).toString());
+    const trial = await page(new URLSearchParams({ try: 'layers of folders|kernel|desk/d.ts' }).toString());
     expect([trial.rules[0].references, trial.trial]).toEqual([
       0,
-      { rule: 'ranks of folders', group: 'kernel', path: 'desk/d.ts' },
+      { rule: 'layers of folders', group: 'kernel', path: 'desk/d.ts' },
     ]);
     expect((await page()).rules[0].references).toBe(2);
   });
 
   it('accept a break with its reason, which can be taken back and done again', async () => {
     const exception = {
-      rule: 'ranks of folders',
+      rule: 'layers of folders',
       from: 'kernel/c.ts',
       to: 'desk/d.ts',
       reason: 'Old.',
@@ -160,7 +160,7 @@ describe('rules', () => {
       problem: null,
       rules: 1,
       hides: 2,
-      differs: ['low', 'ranks of folders', 'exceptions'],
+      differs: ['low', 'layers of folders', 'exceptions'],
       intake: 1,
     });
     await make({ make: 'takeOver' });

@@ -6,6 +6,7 @@ import { dateAndTime } from '../../state/figures.ts';
 import { pictureState } from '../../state/pictureState.ts';
 import { Button, Dialog } from '../parts.ts';
 import { useViews } from '../viewDescriptor.ts';
+import { captionText } from '../captionText.ts';
 
 /** Keeps the picture at hand under a name, or in place of the saved one that it was opened as. */
 export function SaveDialog({
@@ -41,7 +42,7 @@ export function SaveDialog({
         ...form,
         view: path,
         search,
-        caption: document.querySelector<HTMLElement>('.caption')?.innerText ?? '',
+        caption: captionText(),
         survey: isPinned ? String(record.id) : '',
       },
       { method: 'post', action: address },

@@ -4,6 +4,7 @@ import { useAddress } from '../../state/address.ts';
 import { saveFile } from '../../state/saveFile.ts';
 import { useIsDark } from '../../theme/useSheetColours.ts';
 import { fromBase } from '../../state/base.ts';
+import { captionText } from '../../frame/captionText.ts';
 
 const formats = [
   ['svg', 'SVG, with its sentence and legend'],
@@ -23,7 +24,7 @@ export function ExportButton({ codebaseId }: { codebaseId: string }) {
   const isDark = useIsDark();
   const addressOf = (format: string): string => {
     const address = new URLSearchParams(params);
-    address.set('caption', document.querySelector<HTMLElement>('.caption')?.innerText ?? '');
+    address.set('caption', captionText());
     // What is printed is light; what is shown on a screen is as this one.
     if (isDark && format !== 'pdf') address.set('theme', 'dark');
     return fromBase(`/codebases/${codebaseId}/graphs/graph.${format}?${address}`);
