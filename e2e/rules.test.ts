@@ -73,7 +73,7 @@ describe('rules', () => {
     await page.waitForSelector('.margin-break');
     const says = await page.$eval('.margin-break', (sign) => (sign as HTMLElement).title);
     expect(says).toContain('layers: src/voyages/plan.ts uses src/manifests/cargo.ts');
-    await waitForText(page, '.dossier', 'Breaks layers, in 5 places');
+    await waitForText(page, '.dossier', 'Violates layers, in 5 places');
   });
 
   it('have what breaks them marked in matrix and graph, with which and how many', async () => {
@@ -93,7 +93,7 @@ describe('rules', () => {
       await page.keyboard.press('ArrowRight');
     }
     expect(await textOf(page, '.matrix-reading .sentence')).toContain(
-      'uses column manifests 5 times, against the order; 5 break layers',
+      'uses column manifests 5 times, against the order; 5 violate layers',
     );
     await open('graph');
     await page.waitForSelector('.graph-edge path.graph-break');
@@ -101,7 +101,7 @@ describe('rules', () => {
     const titles = await page.$$eval('.graph-edge:has(.graph-break) title', (all) =>
       all.map((title) => title.textContent ?? ''),
     );
-    expect(titles).toContain('voyages uses manifests: 5 references, against the order; 5 break layers');
+    expect(titles).toContain('voyages uses manifests: 5 references, against the order; 5 violate layers');
     await open('graph?as=table');
     await waitForText(page, '.link-table', '⊢ 5 break layers');
     await open('matrix');
