@@ -1,14 +1,34 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Page } from 'puppeteer-core';
-import { allViews } from '../app/views.ts';
 import { installationRoot } from '../server/installation.ts';
 import { goTo } from './instrument.ts';
 import { leave } from './leftByPeople.ts';
 import { startStandalone } from './standalone.ts';
-import { viewAddresses } from './viewAddresses.ts';
 
 /** Writes docs/captions.md, the caption of every view as it reads: `npm run captions`. */
+
+/** Every view that has a caption, and what its address must say to show something of the demo. */
+const usual: Record<string, string> = {
+  overview: '',
+  intake: '',
+  completeness: '',
+  text: '?q=toll',
+  measures: '',
+  matrix: '',
+  graph: '?in=src',
+  types: '?of=folder&in=src/desk',
+  around: '?focus=src%2Ftolls%2Ftariff.ts',
+  cycles: '',
+  rules: '',
+  build: '',
+  unused: '',
+  modules: '',
+  strays: '?by=plan',
+  compare: '',
+  notes: '',
+  saved: '',
+};
 
 /** Addresses at which as much as possible is set. */
 const set: Record<string, string> = {
@@ -31,25 +51,32 @@ const set: Record<string, string> = {
 async function captionAt(page: Page, address: string): Promise<string | null> {
   await goTo(page, address);
   return page.evaluate(() => {
-    const caption = document.querySelector<HTMLElement>('.caption');
-    return caption ? caption.innerText.replace(/[\s\u2060]+/g, ' ').trim() : null;
+    const caption = document.querySelector('.caption')?.cloneNode(true) as HTMLElement | undefined;
+    caption?.querySelector('.caption-more')?.remove();
+    return caption
+      ? caption.textContent
+          .replace(/[\s\u2060]+/g, ' ')
+          .replace(/ ([.,;])/g, '$1')
+          .trim()
+      : null;
   });
 }
 
-const { page, url, data, close } = await startStandalone({ surveyed: true });
+const { page, url, data, demo, close } = await startStandalone({ surveyed: true });
 try {
   const base = `${url}/codebases/1/`;
   const read = async (address: string): Promise<string> =>
-    (await captionAt(page, base + address)) ?? 'no caption';
+    ((await captionAt(page, base + address)) ?? 'no caption').replace(demo, '/home/you/hollowmere');
   const empty = new Map<string, string>();
-  for (const { path } of allViews) empty.set(path, await read(path));
+  for (const path of Object.keys(usual)) empty.set(path, await read(path));
   leave(data);
-  const parts = ['# Captions', '', 'The caption of every view of the demo, written by `npm run captions`.'];
-  for (const [index, { path, name }] of allViews.entries()) {
-    const usual = await read(viewAddresses[index]);
-    parts.push('', `## ${name}`, '', `- As usual: ${usual}`);
+  const parts = ['# Captions', '', 'The captions of all views of the demo, written by `npm run captions`.'];
+  for (const [path, address] of Object.entries(usual)) {
+    const caption = await read(path + address);
+    parts.push('', `## ${path}`, '', `- As usual: ${caption}`);
     if (set[path]) parts.push(`- With much set: ${await read(path + set[path])}`);
-    if (empty.get(path) !== usual) parts.push(`- Before anything is chosen or written: ${empty.get(path)!}`);
+    if (empty.get(path) !== caption)
+      parts.push(`- Before anything is chosen or written: ${empty.get(path)!}`);
   }
   writeFileSync(join(installationRoot, 'docs', 'captions.md'), `${parts.join('\n')}\n`);
 } finally {
