@@ -103,7 +103,7 @@ describe('rules', () => {
     );
     expect(titles).toContain('voyages uses manifests: 5 references, against the order; 5 violate layers');
     await open('graph?as=table');
-    await waitForText(page, '.link-table', '⊢ 5 break layers');
+    await waitForText(page, '.link-table', '⊢ 5 violate layers');
     await open('matrix');
     await clickText(page, '.remarks a', '⊢ 6 cells...');
     await page.waitForSelector('.order-steps');
