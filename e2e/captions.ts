@@ -1,6 +1,7 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Page } from 'puppeteer-core';
+import { captionText } from '../app/frame/captionText.ts';
 import { installationRoot } from '../server/installation.ts';
 import { goTo } from './instrument.ts';
 import { leave } from './leftByPeople.ts';
@@ -50,16 +51,7 @@ const set: Record<string, string> = {
 /** The caption as one line; null where the view has none. */
 async function captionAt(page: Page, address: string): Promise<string | null> {
   await goTo(page, address);
-  return page.evaluate(() => {
-    const caption = document.querySelector('.caption')?.cloneNode(true) as HTMLElement | undefined;
-    caption?.querySelector('.caption-more')?.remove();
-    return caption
-      ? caption.textContent
-          .replace(/[\s\u2060]+/g, ' ')
-          .replace(/ ([.,;])/g, '$1')
-          .trim()
-      : null;
-  });
+  return (await page.evaluate(captionText)) || null;
 }
 
 const { page, url, data, demo, close } = await startStandalone({ surveyed: true });

@@ -18,7 +18,10 @@ export const glossary: readonly (readonly [word: string, meaning: string])[] = [
   ['cycle', 'Elements that depend on each other in a circle.'],
   ['dossier', 'The panel beside a picture with all that is known of the selected element.'],
   ['doubt', 'How close the second-best module of a file comes to the one it was placed in.'],
-  ['entry point', 'Where the outside begins to use the code: a program, a public export, a test.'],
+  [
+    'entry point',
+    'A file or routine that is used from outside the codebase: a program, a public export, a server.',
+  ],
   [
     'exact, inferred',
     'How sure a reference is: exact where names resolve to it, inferred from declared types or a unique name.',

@@ -1,5 +1,6 @@
 import { FORM, KIND } from '../facts/fileFacts.ts';
-import { packagesOfLanguages } from '../languages/packageRules.ts';
+import { languageNamed } from '../languages/registry.ts';
+import { packagesOfFiles } from '../link/filePackages.ts';
 import type { SurveyedCodebase } from '../survey.ts';
 import { arrange, type Arrangement, type GroupTree } from './arrangement.ts';
 
@@ -10,7 +11,7 @@ import { arrange, type Arrangement, type GroupTree } from './arrangement.ts';
  */
 export function byPackages(survey: SurveyedCodebase): Arrangement {
   const { elements, files, figures } = survey;
-  const ofFile = packagesOfLanguages(files);
+  const ofFile = packagesOfFiles(files, languageNamed);
   return arrange('packages', elements, (tree) => {
     for (const [index, { element }] of files.entries()) {
       const said = ofFile(index);

@@ -41,7 +41,7 @@ export interface LanguageDefinition {
   macrosAmongWords?(learnt: Uint8Array): (words: Uint32Array) => Uint32Array;
   /** From the text of a file to its facts. */
   reader: GrammarReader | OwnReader;
-  /** Files at which the outside begins, by project files or by what they declare. */
+  /** Entry points, by project files or by what they declare. */
   entryPoints?(tree: FileTree, files: readonly FactsOfFile[]): EntryPoint[];
   /** True for files that nothing refers to by their nature: sources that a build lists, descriptions of a package. */
   standsAlone?(path: string): boolean;
@@ -87,7 +87,7 @@ export interface LanguageDefinition {
   importsWholeAsDefault?: true;
   /**
    * True for what is no code and says which code is to be loaded: its files belong to a survey where they name something in it, and
-   * the outside begins there.
+   * are entry points.
    */
   namesOnly?: true;
   /** True when a type is of an interface because it has its methods, without saying so. */
@@ -134,7 +134,7 @@ export interface IncludePath {
   isInferred: boolean;
 }
 
-/** A file at which the outside begins to use the code. */
+/** An entry point: a file that is used from outside the codebase. */
 export interface EntryPoint {
   path: string;
   role: 'program' | 'main' | 'export' | 'script' | 'server' | 'configuration';

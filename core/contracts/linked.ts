@@ -1,4 +1,4 @@
-import type { FileFacts } from '../facts/fileFacts.ts';
+import { KIND, type FileFacts } from '../facts/fileFacts.ts';
 import type { GapReason, LeftOutPlace } from './fileTree.ts';
 
 /** One file going into linking. */
@@ -114,6 +114,25 @@ export function emptyDependencies(count: number, places: number): DependencyTabl
     line: new Int32Array(places),
     column: new Uint16Array(places),
   };
+}
+
+/**
+ * The innermost element of a file that a line is part of, fields passed over unless they count; the file where none is. O(elements on the
+ * way down).
+ */
+export function innermostAt(
+  { kind, subtreeEnd, startLine, endLine }: ElementTable,
+  file: number,
+  line: number,
+  { withFields }: { withFields: boolean },
+): number {
+  let innermost = file;
+  for (let e = file + 1; e < subtreeEnd[innermost];) {
+    const holds = startLine[e] <= line && line <= endLine[e];
+    if (holds && (withFields || kind[e] !== KIND.field)) innermost = e++;
+    else e = subtreeEnd[e];
+  }
+  return innermost;
 }
 
 /** First row whose `from` is at least `element`; rows are sorted by `from`. */

@@ -12,6 +12,7 @@ import {
   CERTAINTY,
   dependencyKinds,
   firstRow,
+  innermostAt,
   type DependencyTable,
   type FactsOfFile,
   type LinkedCodebase,
@@ -277,7 +278,7 @@ function namedDependencies(
   for (const [name, line, column] of files[file].facts.named ?? []) {
     const meant = new Set(named(name).map(elementMeant));
     if (meant.size === 0) continue;
-    const from = innermostAt(table, fileElement[file], line);
+    const from = innermostAt(table, fileElement[file], line, { withFields: true });
     const certainty = meant.size === 1 ? CERTAINTY.inferred : CERTAINTY.ambiguous;
     for (const to of meant) {
       // A type that says its own name, to a log for instance, leads nowhere.
@@ -285,20 +286,6 @@ function namedDependencies(
       if (!isOfItself) rows.add(from, to, kindNumber.named, certainty, line, column);
     }
   }
-}
-
-/** The innermost element of a file that a line is part of. */
-function innermostAt(
-  { subtreeEnd, startLine, endLine }: PlacedElements['table'],
-  file: number,
-  line: number,
-): number {
-  let innermost = file;
-  for (let e = file + 1; e < subtreeEnd[innermost];) {
-    if (startLine[e] <= line && line <= endLine[e]) innermost = e++;
-    else e = subtreeEnd[e];
-  }
-  return innermost;
 }
 
 /** Gives the declared names of which it is not known what they mean here. */

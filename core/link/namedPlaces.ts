@@ -2,6 +2,7 @@ import type { LanguageNamed } from '../contracts/language.ts';
 import type { FactsOfFile } from '../contracts/linked.ts';
 import type { Place } from '../contracts/nameRules.ts';
 import { FORM, KIND, type FileFacts } from '../facts/fileFacts.ts';
+import { packagesOfFiles } from './filePackages.ts';
 
 /** What a qualified name, as it stands in a string, means in the codebase: types, their members, modules. */
 export type Named = (name: string) => readonly Place[];
@@ -10,12 +11,17 @@ const nothing: readonly Place[] = [];
 
 /**
  * Finds what is meant by the qualified names that stand in strings and in configuration. Languages that know packages or modules have
- * such names; how a name joins its parts (`.`, `/`, `$`, `::`, `#`) says nothing. O(declarations + names).
+ * such names; how a name joins its parts (`.`, `/`, `$`, `::`, `#`) says nothing. Only what files of `naming` name can be asked for.
+ * O(declarations + names).
  */
-export function namedPlaces(files: readonly FactsOfFile[], languageNamed: LanguageNamed): Named {
+export function namedPlaces(
+  files: readonly FactsOfFile[],
+  languageNamed: LanguageNamed,
+  naming: readonly FactsOfFile[] = files,
+): Named {
   const wanted = new Map<string, Place[]>();
   const lastWords = new Set<string>();
-  for (const { facts } of files)
+  for (const { facts } of naming)
     for (const [name] of facts.named ?? [])
       for (const reading of readings(name)) {
         wanted.set(reading, []);
@@ -45,11 +51,9 @@ export function namedPlaces(files: readonly FactsOfFile[], languageNamed: Langua
 
 /** Without the files of a language of which only those that name something of the codebase are part of it. As {@link namedPlaces}. */
 export function withoutUnnaming(files: readonly FactsOfFile[], languageNamed: LanguageNamed): FactsOfFile[] {
-  const named = namedPlaces(files, languageNamed);
-  return files.filter(
-    ({ language, facts }) =>
-      !languageNamed(language)?.namesOnly || facts.named?.some(([name]) => named(name).length > 0),
-  );
+  const isOther = ({ language }: FactsOfFile): boolean => languageNamed(language)?.namesOnly === true;
+  const named = namedPlaces(files, languageNamed, files.filter(isOther));
+  return files.filter((file) => !isOther(file) || file.facts.named?.some(([name]) => named(name).length > 0));
 }
 
 /** What a name may be, all parts joined by dots: itself, or what follows a colon, which may end a key. */
@@ -66,18 +70,17 @@ function qualifiers(
   files: readonly FactsOfFile[],
   languageNamed: LanguageNamed,
 ): (file: number) => string | null {
-  const paths = new Set(files.map(({ path }) => path));
-  const derived = new Map<string, (path: string) => string | null>();
+  const packageOf = packagesOfFiles(
+    files.map(({ path, language, facts }) => ({ path, language, packageName: facts.packageName })),
+    languageNamed,
+  );
   return (file) => {
-    const { path, language, facts } = files[file];
-    const rule = languageNamed(language)?.packages;
-    if (rule === undefined) return null;
-    if (rule === 'declared') return facts.packageName;
-    let packageOf = derived.get(language);
-    if (!packageOf) derived.set(language, (packageOf = rule(paths)));
-    const within = packageOf(path) ?? '';
+    const { path, language } = files[file];
+    const within = packageOf(file);
+    if (within === undefined) return null;
+    if (languageNamed(language)?.packages === 'declared') return within ?? '';
     const own = /([^/]+)\.[^./]+$/.exec(path)?.[1] ?? '';
-    return joined(within, own === '__init__' ? '' : own);
+    return joined(within ?? '', own === '__init__' ? '' : own);
   };
 }
 

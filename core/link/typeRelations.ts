@@ -123,15 +123,15 @@ export class TypeRelations {
       : 'apart';
   }
 
-  /** Where one of two is a pointer. A nullConstant may be one; nothing else turns into the other by itself. */
+  /** Where one of two is a pointer. A null constant may be one; nothing else turns into the other by itself. */
   private ofPointer(from: Value, to: Value): Relation {
     if (to.tag !== 'pointer') {
       if (this.isRoot(to)) return 'below';
       return to.tag === 'declared' || this.isPrimitive(to) ? 'apart' : 'unknown';
     }
     if (from.tag !== 'pointer') {
-      const isNought = from.tag === 'literal' && from.name === 'nullConstant';
-      return !isNought && (this.isPrimitive(from) || from.tag === 'declared') ? 'apart' : 'unknown';
+      const isNullConstant = from.tag === 'literal' && from.name === 'nullConstant';
+      return !isNullConstant && (this.isPrimitive(from) || from.tag === 'declared') ? 'apart' : 'unknown';
     }
     if (to.to.tag === 'literal' && to.to.name === 'void') return 'below';
     const relation = this.relation(from.to, to.to);

@@ -26,7 +26,7 @@ const serverExternals = new Set([
 const configurationName =
   /(^|\/)(\.[\w-]+rc\.[cm]?[jt]s|[\w.-]+\.(config|conf|setup|workspace)\.[cm]?[jt]s|(gulp|grunt|jake)file\.[cm]?[jt]s|karma\.conf\.js)$/i;
 
-/** Where the outside begins to use a codebase, what is most telling first and tests last; one entry a file. */
+/** The entry points of a codebase, what is most telling first and tests last; one entry a file. */
 export function entryPointsOf(
   survey: SurveyedCodebase,
   files: readonly FactsOfFile[],

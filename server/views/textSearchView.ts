@@ -1,6 +1,6 @@
 import { globMatcher } from '../../core/search/glob.ts';
 import type { TextMatch } from '../../core/search/textQuery.ts';
-import { KIND } from '../../core/facts/fileFacts.ts';
+import { innermostAt } from '../../core/contracts/linked.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import type { SearchPart } from '../search/textSearch.ts';
 import { elementOf, labelOf, type ElementLabel } from './ground/elements.ts';
@@ -65,16 +65,6 @@ export function placedMatches(survey: SurveyedCodebase, { files }: SearchPart): 
 
 /** The innermost routine or type around a line of a file; -1 when none is. O(elements on the way down). */
 export function innermost({ elements }: SurveyedCodebase, file: number, line: number): number {
-  let inside = -1;
-  let at = file + 1;
-  let end = elements.subtreeEnd[file];
-  while (at < end) {
-    const holds = elements.startLine[at] <= line && line <= elements.endLine[at];
-    if (holds && elements.kind[at] !== KIND.field) {
-      inside = at;
-      end = elements.subtreeEnd[at];
-      at++;
-    } else at = elements.subtreeEnd[at];
-  }
-  return inside;
+  const inside = innermostAt(elements, file, line, { withFields: false });
+  return inside === file ? -1 : inside;
 }

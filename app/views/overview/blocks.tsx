@@ -25,7 +25,7 @@ const roleWords: Record<EntryPoint['role'], string> = {
 /** So many lines of a list stand there before the rest is asked for. */
 const SHOWN = 8;
 
-/** Where the outside begins to use the code. */
+/** The entry points of the code. */
 export function EntryPoints({ overview, codebaseId }: { overview: Overview; codebaseId: string }) {
   const links = useElementLinks(codebaseId);
   const { entryPoints, entryPointCount, tests } = overview;

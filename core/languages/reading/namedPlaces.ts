@@ -1,22 +1,10 @@
 import { MAX_COLUMN, type NamedPlace } from '../../facts/fileFacts.ts';
-
-/** Offsets at which the lines of a text begin. O(text). */
-export function lineStarts(text: string): number[] {
-  const starts = [0];
-  for (let at = text.indexOf('\n'); at >= 0; at = text.indexOf('\n', at + 1)) starts.push(at + 1);
-  return starts;
-}
+import { lineAt, lineStartsOf } from './reading.ts';
 
 /** Line and column of an offset, both from 1. O(log lines). */
-export function placeIn(starts: readonly number[], offset: number): [line: number, column: number] {
-  let low = 0;
-  let high = starts.length;
-  while (high - low > 1) {
-    const middle = (low + high) >> 1;
-    if (starts[middle] <= offset) low = middle;
-    else high = middle;
-  }
-  return [low + 1, Math.min(offset - starts[low] + 1, MAX_COLUMN)];
+export function placeIn(starts: Uint32Array, offset: number): [line: number, column: number] {
+  const line = lineAt(starts, offset);
+  return [line, Math.min(offset - starts[line - 1] + 1, MAX_COLUMN)];
 }
 
 /** More places than any configuration has that somebody wrote by hand. */
@@ -29,7 +17,7 @@ const qualified = /(?<![\w$])[A-Za-z_$][\w$]*(?:(?:::|[.#:/])[A-Za-z_$][\w$]*)+/
 
 /** Every qualified name of a text of configuration, with its place; not those in comments. O(text). */
 export function qualifiedNames(text: string): NamedPlace[] {
-  const starts = lineStarts(text);
+  const starts = lineStartsOf(text);
   const found: NamedPlace[] = [];
   for (const match of withoutComments(text).matchAll(qualified)) {
     if (match[0].length > MOST_LETTERS) continue;

@@ -1,5 +1,6 @@
 import type { NamedPlace } from '../../facts/fileFacts.ts';
-import { lineStarts, placeIn } from './namedPlaces.ts';
+import { placeIn } from './namedPlaces.ts';
+import { lineStartsOf } from './reading.ts';
 
 /** A file that quotes more is a table, and no code that loads by name. */
 const MOST = 2_000;
@@ -31,14 +32,15 @@ export function wordsOfLines(
 export function quotedNames(text: string, isLiteral: (from: number, to: number) => boolean): QuotedNames {
   const found = new Set<string>();
   const named: NamedPlace[] = [];
-  const starts = lineStarts(text);
+  // Most files have no qualified name in a string, and need no lines.
+  let starts: Uint32Array | null = null;
   for (const match of text.matchAll(quoted)) {
     const [, , inString, turned] = match;
     const name = /[A-Za-z_$][\w$]*$/.exec((inString ?? turned).replace(/<[^>]*>/g, '').trim())?.[0];
     if (name !== undefined) found.add(name);
     const offset = match.index + 1;
     if (inString !== undefined && inString !== name && isLiteral(offset, offset + inString.length))
-      named.push([inString, ...placeIn(starts, offset)]);
+      named.push([inString, ...placeIn((starts ??= lineStartsOf(text)), offset)]);
     if (found.size === MOST || named.length === MOST) break;
   }
   return { quoted: [...found], named };

@@ -147,15 +147,18 @@ export function planView(whole: SurveyedCodebase, shown: PlanShown): PlanPage {
     newFiles: files.filter(({ path }) => added.has(path)).length,
     settledShare: codeLines === 0 ? 0 : settledLines / codeLines,
     apart: languagesApartOf(whole)
-      .map((set) =>
-        set.map(languageNamed).filter((language) => language !== undefined && !language.namesOnly),
-      )
-      .filter((set) => set.length > 0)
-      .map((set) => set.map((language) => language!.name)),
+      .map((set) => set.flatMap((id) => nameOfCode(id) ?? []))
+      .filter((set) => set.length > 0),
   };
 }
 
 const languagesApartOf = surveyMemo(languagesApart);
+
+/** The name of a language; null for what only names code. */
+function nameOfCode(id: string): string | null {
+  const language = languageNamed(id);
+  return language === undefined ? id : language.namesOnly ? null : language.name;
+}
 
 /** What an address opens: the first module where it names none that is there. */
 function openedIn({ modules }: ModulePlan, open: string | null): string {

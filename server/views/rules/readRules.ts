@@ -55,7 +55,7 @@ const beside = {
   /** Modules, as a plan in a file of its own has them; orders may name them. */
   plan: planFileSchema.optional(),
   exceptions: z.array(exceptionSchema).default([]),
-  /** Files at which the outside begins, beside those that are found. */
+  /** Entry points, beside those that are found. */
   entries: z.array(pattern).default([]),
   /** What is read, and as what: as the interface decides it. */
   intake: rulesSchema.strict().default(noRules),
@@ -91,7 +91,7 @@ export function rulesSchemaText(): string {
 
 /** All that a file says: rules, exceptions, and what is to be read at all. */
 export interface RulesFile extends RuleBook {
-  /** Patterns of files at which the outside begins. */
+  /** Patterns of entry points. */
   entries: readonly string[];
   intake: IntakeRules;
   /** The modules that its orders may name; null where it says none. */

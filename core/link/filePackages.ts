@@ -1,11 +1,12 @@
-import { languageNamed } from './registry.ts';
+import type { LanguageNamed } from '../contracts/language.ts';
 
 /**
  * The package of each file (by its index) as its language has it: null where the language knows packages and the file
  * names none; undefined where the language has nothing of the kind, so that namespaces declared in the file are none either.
  */
-export function packagesOfLanguages(
+export function packagesOfFiles(
   files: readonly { path: string; language: string; packageName: string }[],
+  languageNamed: LanguageNamed,
 ): (file: number) => string | null | undefined {
   const paths = new Set(files.map(({ path }) => path));
   const derived = new Map<string, (path: string) => string | null>();
