@@ -1,4 +1,5 @@
-import { spawnSync } from 'node:child_process';
+import { Buffer } from 'node:buffer';
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
@@ -13,37 +14,60 @@ export function run(command, args, options = {}) {
   if (status !== 0) process.exit(status ?? 1);
 }
 
-/** Builds what is run. Warnings of the tools that build are for whoever builds by hand; what goes wrong is shown. */
-export function build() {
-  const { status, error, stderr } = spawnSync('npm', ['run', 'build', '--silent'], {
+/** Runs a command beside others; resolves to its exit code. What it prints is shown at once, or, if `isKept`, when it fails. */
+export function ran(command, args, { isKept = false, env = process.env } = {}) {
+  const child = spawn(command, args, {
     cwd: root,
-    stdio: ['ignore', 'ignore', 'pipe'],
-    encoding: 'utf8',
-    maxBuffer: 1 << 26,
+    env,
+    stdio: ['ignore', ...(isKept ? ['pipe', 'pipe'] : ['inherit', 'inherit'])],
   });
-  if (error) throw error;
-  if (status === 0) return;
-  console.error(stderr);
-  process.exit(status ?? 1);
+  const said = [];
+  for (const stream of isKept ? [child.stdout, child.stderr] : [])
+    stream.on('data', (piece) => said.push(piece));
+  return new Promise((resolve, reject) => {
+    child.once('error', reject);
+    child.once('close', (status) => {
+      if (status !== 0) process.stderr.write(Buffer.concat(said));
+      resolve(status ?? 1);
+    });
+  });
 }
 
-/** Installs the packages of package-lock.json when they are missing or others are installed. */
+/** Builds what is run. Warnings of the tools that build are for whoever builds by hand; what goes wrong is shown. */
+export async function build() {
+  const status = await ran('npm', ['run', 'build', '--silent'], { isKept: true });
+  if (status !== 0) process.exit(status);
+}
+
+/**
+ * Installs the packages of package-lock.json when they are missing or others are installed. The database must be compiled after that,
+ * which only what opens one has to wait for.
+ */
 export function installPackages() {
   requireNode();
-  const stamp = join(root, 'node_modules', '.yletope-installed');
-  const lock = readFileSync(join(root, 'package-lock.json'), 'utf8');
-  const wanted = `${process.version}\n${lock}`;
-  if (!existsSync(stamp) || readFileSync(stamp, 'utf8') !== wanted) {
-    console.log('Installing packages…');
-    run('npm', ['ci', '--no-audit', '--no-fund']);
-  }
-  if (!canOpenDatabase()) {
-    console.log('Compiling the database (better-sqlite3), once; this takes about three minutes…');
-    run('npm', ['rebuild', 'better-sqlite3', '--ignore-scripts=false', '--foreground-scripts'], {
-      env: { ...process.env, ...ownHeaders() },
-    });
-  }
+  const wanted = wantedPackages();
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
+  console.log('Installing packages…');
+  run('npm', ['ci', '--no-audit', '--no-fund']);
   writeFileSync(stamp, wanted);
+}
+
+/** Compiles the database unless it can be opened already; it takes one core. */
+export async function compileDatabase() {
+  if (canOpenDatabase()) return;
+  console.log('Compiling the database (better-sqlite3), once; this takes one to three minutes…');
+  const status = await ran(
+    'npm',
+    ['rebuild', 'better-sqlite3', '--ignore-scripts=false', '--foreground-scripts'],
+    { isKept: true, env: { ...process.env, ...ownHeaders() } },
+  );
+  if (status !== 0) process.exit(status);
+}
+
+const stamp = join(root, 'node_modules', '.yletope-installed');
+
+function wantedPackages() {
+  return `${process.version}\n${readFileSync(join(root, 'package-lock.json'), 'utf8')}`;
 }
 
 /** The headers installed beside this Node.js, where there are any: then none have to be fetched. */
@@ -59,12 +83,8 @@ function requireNode() {
   process.exit(2);
 }
 
+/** Asked in a process of its own: what could not be loaded once is not looked for again. */
 function canOpenDatabase() {
-  try {
-    const Database = createRequire(join(root, 'package.json'))('better-sqlite3');
-    new Database(':memory:').close();
-    return true;
-  } catch {
-    return false;
-  }
+  const open = "new (require('better-sqlite3'))(':memory:').close()";
+  return spawnSync(process.execPath, ['-e', open], { cwd: root, stdio: 'ignore' }).status === 0;
 }

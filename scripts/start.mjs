@@ -2,13 +2,13 @@
 import { spawn } from 'node:child_process';
 import { createServer } from 'node:net';
 import { join } from 'node:path';
-import { build, installPackages, root, run } from './install.mjs';
+import { build, compileDatabase, installPackages, root, run } from './install.mjs';
 
 const FIRST_PORT = 4400;
 
 installPackages();
 console.log('Building…');
-build();
+await Promise.all([compileDatabase(), build()]);
 
 console.log('Surveying the demo…');
 run(process.execPath, [

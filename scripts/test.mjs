@@ -1,21 +1,19 @@
 // `npm test`: types, lint, unit tests, small attacks on a server, browser tests. `-- --unit` leaves the browser out.
-import { Buffer } from 'node:buffer';
-import { spawn, spawnSync } from 'node:child_process';
+import { spawnSync } from 'node:child_process';
 import { existsSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { build, installPackages, root } from './install.mjs';
+import { build, compileDatabase, installPackages, ran, root } from './install.mjs';
 
 const CHROMIUM = '/usr/bin/chromium';
 const withBrowser = !process.argv.includes('--unit');
 
 installPackages();
 if (withBrowser) ensureChromium();
-build();
-// Types and lint are looked at beside the tests, which do not use both cores all the time.
-const beside = Promise.all([
-  step('types', ['run', 'typecheck', '--silent']),
-  step('lint', ['run', 'lint', '--silent']),
-]);
+// Compiling takes one core; the other builds meanwhile, and then looks at types and lint, beside the tests if there is nothing to compile.
+const compiled = compileDatabase();
+await build();
+const beside = typesAndLint();
+await compiled;
 const projects = ['unit', 'alone', 'attack', ...(withBrowser ? ['browser'] : [])];
 const results = [...(await vitest(projects)), ...(await beside)];
 const passed = results.reduce((sum, result) => sum + result.passed, 0);
@@ -23,25 +21,15 @@ const failed = results.reduce((sum, result) => sum + result.failed, 0);
 console.log(`${passed} passed, ${failed} failed`);
 process.exitCode = failed === 0 ? 0 : 1;
 
-/** Runs a command; resolves to its exit code. What it prints is shown at once, or, where it is kept, when it fails. */
-function ran(command, args, isKept) {
-  const child = spawn(command, args, {
-    cwd: root,
-    stdio: ['ignore', ...(isKept ? ['pipe', 'pipe'] : ['inherit', 'inherit'])],
-  });
-  const said = [];
-  for (const stream of isKept ? [child.stdout, child.stderr] : [])
-    stream.on('data', (piece) => said.push(piece));
-  return new Promise((resolve) =>
-    child.once('close', (status) => {
-      if (status !== 0) process.stdout.write(Buffer.concat(said));
-      resolve(status);
-    }),
-  );
+async function typesAndLint() {
+  return [
+    await step('types', ['run', 'typecheck', '--silent']),
+    await step('lint', ['run', 'lint', '--silent']),
+  ];
 }
 
 async function step(name, args) {
-  const status = await ran('npm', args, true);
+  const status = await ran('npm', args, { isKept: true });
   console.log(`— ${name}: ${status === 0 ? 'passed' : 'failed'}`);
   return status === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 };
 }

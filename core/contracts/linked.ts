@@ -163,14 +163,20 @@ export interface External {
   ecosystem: string;
 }
 
+/** A name of which it is not known what it means, with the elements that say it; none where they are more than is kept. */
+export interface UnresolvedName {
+  name: string;
+  from: number[];
+}
+
 /** The result of linking: what every graph, measure and view is computed from. */
 export interface LinkedCodebase {
   elements: ElementTable;
   dependencies: DependencyTable;
   externals: External[];
   gaps: Gap[];
-  /** Declared names that code other than tests says where it could not be found out what is meant, or in strings; sorted. */
-  unresolvedNames: string[];
+  /** Declared names that code other than tests says where it could not be found out what is meant, or in strings; sorted by name. */
+  unresolvedNames: UnresolvedName[];
   /** Declared names that stand in code which is not read: in other languages, templates, generated files; sorted. */
   mentionedNames: string[];
 }

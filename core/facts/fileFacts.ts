@@ -33,7 +33,7 @@ export interface FileFacts {
 export type NamedPlace = [name: string, line: number, column: number];
 
 /** Part of the cache key: raise it whenever extraction gives different facts for the same text. */
-export const FRONT_END_VERSION = 33;
+export const FRONT_END_VERSION = 34;
 
 export type ParseState = 'clean' | 'partial' | 'failed';
 
@@ -120,6 +120,8 @@ export const FLAG = {
   reference: 1024,
   /** A class that is the value of its name, while what its instances are is said by another type. */
   valueAlone: 2048,
+  /** A routine that is run when its program is loaded, without being named: `__attribute__((constructor))`. */
+  atLoad: 4096,
 } as const;
 
 /** Figures of one declaration that follow from its own text. Zero for what does not apply. */

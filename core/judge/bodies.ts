@@ -6,7 +6,7 @@ const MOST_VARIANTS = 50;
 
 /**
  * What comes with a declaration of C or C++ that is reached: the definitions of a routine that is only declared there, by its qualified
- * name and its number of parameters (all of the name where none takes as many), and the other variants of what a condition may take out
+ * name and its number of parameters (all of the name where none takes as many), those of a variable, and the other variants of what a condition may take out
  * of the text, for which of them is meant depends on the build. O(declarations).
  */
 export function bodiesByDeclaration(survey: SurveyedCodebase): ReadonlyMap<number, readonly number[]> {
@@ -25,9 +25,11 @@ export function bodiesByDeclaration(survey: SurveyedCodebase): ReadonlyMap<numbe
       !(elements.flags[body] & FLAG.static) ||
       elements.file[body] === elements.file[e] ||
       elements.kind[elements.parent[e]] === KIND.type;
-    const seen = (byName.get(name) ?? []).filter(
-      (body) => elements.kind[body] === KIND.routine && isSeen(body),
-    );
+    // A macro may hide the `extern` of a variable: of one name there is one, wherever it is written down.
+    const isBody = (body: number): boolean =>
+      elements.kind[body] === KIND.routine ||
+      (elements.kind[e] === KIND.field && elements.kind[body] === KIND.field && body !== e);
+    const seen = (byName.get(name) ?? []).filter((body) => isBody(body) && isSeen(body));
     const same = seen.filter((body) => figures.parameters[body] === figures.parameters[e]);
     if (seen.length > 0) bodies.set(e, same.length > 0 ? same : seen);
   }

@@ -18,6 +18,11 @@ export interface Reaching {
 
 const PASSED_ON = dependencyKinds.indexOf('reExport');
 const NAMED = dependencyKinds.indexOf('named');
+const RUNNING: ReadonlySet<number> = new Set(
+  (['call', 'construct', 'initialize'] as const).map((kind) => dependencyKinds.indexOf(kind)),
+);
+/** Beside these, what a macro is given at the top of a file is read there. */
+const RUN_AT_TOP: ReadonlySet<number> = new Set([...RUNNING, dependencyKinds.indexOf('read')]);
 const USES_TYPE = dependencyKinds.indexOf('typeUse');
 
 /** A type with parents: its members with those that they take the place of, and whether any of its parents is outside. */
@@ -27,7 +32,7 @@ interface Heir {
 }
 
 /**
- * Mark and sweep from what is entered. A file that is reached runs what stands at its top; what is referred to is reached, with what it
+ * Mark and sweep from what is entered. A file that is reached runs what stands at its top, its variables' initialisers among it; what is referred to is reached, with what it
  * stands in; a declaration leads to its definitions; a routine that takes the place of one that is reached, whose type has parents
  * outside, or that the language runs without naming it, is reached with its type; so is what a routine makes without a name.
  * O(elements + dependencies + members that may take the place of others) a walk.
@@ -100,17 +105,54 @@ function implied(
   bodiesOf.get(e)?.forEach(mark);
   // What a value is made of, as the routines of an object, goes with it.
   if (elements.kind[e] === KIND.field) whole(survey, e).forEach(mark);
+  if (elements.kind[e] === KIND.file) initialised(survey, e).forEach(mark);
   const isRoutine = elements.kind[e] === KIND.routine;
-  if (!isRoutine && elements.kind[e] !== KIND.type) return;
+  if (!isRoutine && (elements.kind[e] !== KIND.type || elements.form[e] === FORM.namespace)) return;
   for (let own = e + 1; own < elements.subtreeEnd[e]; own = elements.subtreeEnd[own]) {
     // What is made runs its constructor, however that is called; a type within a routine, or an object's routine, is there to be made
     // when that runs.
+    // A type is made of its fields, of the types that these have and of what they are initialised with.
     const isRun = isRoutine
       ? elements.kind[own] !== KIND.field && elements.form[own] !== FORM.function
-      : elements.form[own] === FORM.constructor || unnamed?.test(elements.name[own]) === true;
+      : elements.kind[own] === KIND.field ||
+        elements.form[own] === FORM.constructor ||
+        unnamed?.test(elements.name[own]) === true;
     if (isRun && isRoutine) whole(survey, own).forEach(mark);
     else if (isRun) mark(own);
   }
+}
+
+/** What runs when a file is loaded beside its own statements: its namespaces, and variables at the top that something is called for. */
+function initialised({ elements, dependencies }: SurveyedCodebase, file: number): number[] {
+  const found: number[] = [];
+  for (let e = file + 1; e < elements.subtreeEnd[file];) {
+    const isNamespace = elements.form[e] === FORM.namespace;
+    if (isNamespace || (elements.kind[e] === KIND.field && calls(dependencies, e))) found.push(e);
+    e = isNamespace ? e + 1 : elements.subtreeEnd[e];
+  }
+  return found;
+}
+
+/** True for a file with statements, or with variables that something is called for, which run when it is loaded. */
+export function runsWhenLoaded(survey: SurveyedCodebase, file: number): boolean {
+  const { elements, dependencies } = survey;
+  const places = [file, ...initialised(survey, file)];
+  return places.some((e) =>
+    elements.kind[e] === KIND.field ? calls(dependencies, e) : hasKind(dependencies, e, RUN_AT_TOP),
+  );
+}
+
+const calls = (dependencies: DependencyTable, element: number): boolean =>
+  hasKind(dependencies, element, RUNNING);
+
+function hasKind(dependencies: DependencyTable, element: number, kinds: ReadonlySet<number>): boolean {
+  for (
+    let row = firstRow(dependencies.from, element);
+    row < dependencies.count && dependencies.from[row] === element;
+    row++
+  )
+    if (kinds.has(dependencies.kind[row])) return true;
+  return false;
 }
 
 function referred(

@@ -220,10 +220,10 @@ describe('code that is used from where nothing is read', () => {
     const files = {
       'main.c':
         '#define CTL(n) {#n, n##_ctl}\nint gate_ctl(void) { return 1; }\nint weir(void) { return 1; }\nint main(void) { return CTL(gate); }',
-      'b.c': 'int tide(void) { return 1; }\nBENCHMARK(tide);',
+      'b.c': 'int other(void) { return 1; }\n',
     };
     expect(await unused(files, [at('main.c')])).toEqual([
-      'b.c#tide doubtful, byName',
+      'b.c notReferenced',
       'main.c#gate_ctl doubtful, byName',
       'main.c#weir notReferenced',
     ]);
@@ -282,5 +282,64 @@ describe('code that is used from where nothing is read', () => {
     expect(found).toContain('lib.ts#Lock.sluiceShut byTests');
     expect(found).toContain('lib.ts#Lock.sluiceOpen doubtful, byName');
     expect(found.some((line) => line.includes('deep'))).toBe(false);
+  });
+});
+
+describe('code that runs without a call', () => {
+  it('is what variables at the top are initialised with, and what macros there are given', async () => {
+    const files = {
+      'main.cc': 'int main() { return 0; }',
+      'b.cc':
+        'bool add(int (*check)()) { return check != 0; }\nint valid() { return 1; }\nint idle() { return 1; }\nstatic const bool added = add(&valid);',
+      'c.cc':
+        'namespace lock {\nint tide() { return 1; }\nint weir() { return 1; }\nint calm() { return 1; }\nBENCHMARK_RANGE(tide, 1, 8 << 2);\nBENCHMARK(weir)->Range(1, 8);\n}',
+    };
+    expect(await unused(files, [at('main.cc')])).toEqual([
+      'b.cc#idle notReferenced',
+      'c.cc#lock.calm notReferenced',
+    ]);
+  });
+
+  it('is what is marked to be run when a program is loaded', async () => {
+    const files = {
+      'main.c': 'int main(void) { return 0; }',
+      'zone.c':
+        'static int ready(void) { return 1; }\nHINT(constructor)\nvoid enter(void) { ready(); }\nvoid leave(void) __attribute__((destructor(101)));\nvoid leave(void) { ready(); }\nvoid idle(void) {}',
+    };
+    expect(await unused(files, [at('main.c')])).toEqual(['zone.c#idle notReferenced']);
+  });
+
+  it('is the type of a field, whoever reads that, and a variable that is only declared where it is used', async () => {
+    const files = {
+      'main.c': '#include "gate.h"\nint main(void) { struct Lock lock; return levels[0]; }',
+      'gate.h': 'struct Key { int teeth; };\nstruct Lock { struct Key key; };\nCOMMON const int levels[2];',
+      'gate.c': '#include "gate.h"\nstatic int low(void) { return 1; }\nconst int levels[2] = { 1, 2 };',
+    };
+    expect(await unused(files, [at('main.c')])).toEqual(['gate.c#low notReferenced']);
+  });
+
+  it('is doubtful where a macro gives it another name, and not told where another build uses it', async () => {
+    const files = {
+      'main.c': 'int main(void) { return fast() + sure(); }',
+      'a.c':
+        'int sure(void) { return 1; }\n#define openGate open_gate\nint openGate(void) { return 1; }\n#ifdef FAST\nint fast(void) { return 1; }\n#else\nint fast(void) { return 2; }\n#endif',
+    };
+    expect(await unused(files, [at('main.c')])).toEqual(['a.c#openGate~2 doubtful, byName']);
+  });
+});
+
+describe('a name of which it is not known what it means', () => {
+  it('says nothing where it stands in unused code, or in what it names itself', async () => {
+    const files = {
+      'main.ts': "import { run } from './lib';\nrun(0 as any);\n",
+      'lib.ts':
+        "export function run(x: any) { return x.open(); }\nclass Gate { open() { return 1; } shut() { return 1; } tow() { return 'tow'; } }\nfunction idle(x: any) { return x.shut(); }\n",
+    };
+    expect(await unused(files, [at('main.ts')])).toEqual([
+      'lib.ts#Gate.open doubtful, byName',
+      'lib.ts#Gate.shut byUnused',
+      'lib.ts#Gate.tow notReferenced',
+      'lib.ts#idle notReferenced',
+    ]);
   });
 });

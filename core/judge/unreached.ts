@@ -6,7 +6,7 @@ import { throwIfCancelledAtStep } from '../graph/cancellation.ts';
 import { incomingRows, type IncomingRows } from '../graph/incoming.ts';
 import { languageNamed } from '../languages/registry.ts';
 import type { SurveyedCodebase } from '../survey.ts';
-import { reaching, whole, type Reaching } from './reached.ts';
+import { reaching, runsWhenLoaded, whole, type Reaching } from './reached.ts';
 import type { Doubt, UnusedClass } from './unusedClasses.ts';
 
 /** A file, type or routine that no entry point reaches. What stands in one that is told is not told by itself. */
@@ -85,15 +85,18 @@ function beginnings(
   for (const file of files) {
     const { element, path, language } = file;
     if (isTest[element] === 1) continue;
-    const { enteredByName: entered, madeByMacro, namesOnly } = languageNamed(language) ?? {};
+    const { enteredByName: entered, madeByMacro, namesOnly, standsAlone } = languageNamed(language) ?? {};
     if (namesOnly) {
       begun.push(element);
       continue;
     }
+    // A build that lists it loads it, though nothing includes it.
+    if (standsAlone?.(path) && runsWhenLoaded(survey, element)) begun.push(element);
     for (let e = element + 1; e < elements.subtreeEnd[element]; e++)
       if (elements.kind[e] === KIND.routine && elements.form[e] !== FORM.macro) {
         const name = elements.name[e];
-        if (entered?.test(name) || madeByMacro?.test(name)) begun.push(e);
+        const isAtLoad = (elements.flags[e] & FLAG.atLoad) !== 0;
+        if (isAtLoad || entered?.test(name) || madeByMacro?.test(name)) begun.push(e);
       }
     const isLibrary = !withEntry.has(partOf(element));
     if (isLibrary) libraries++;
@@ -158,7 +161,6 @@ function marksOf(
   begun: readonly number[],
   tests: readonly number[],
 ): Marks {
-  const unresolved = new Set([...survey.unresolvedNames, ...survey.mentionedNames]);
   const { count } = survey.elements;
   const firm = new Uint8Array(count);
   reach.firm(firm, begun);
@@ -167,19 +169,69 @@ function marksOf(
   reach.all(all, begun);
   const withTests = all.slice();
   reach.all(withTests, tests);
-  const named = all.map((mark, e) => (mark === 0 && mayBeCalled(survey, e, unresolved) ? 1 : 0));
+  return { firm, all, withTests, ...reachedByName(survey, reach, all) };
+}
+
+/**
+ * What may be called by its name: by something that is used, or by what may be called itself. Of a name that stands in code that is unused,
+ * nothing follows. O(elements) and a walk for each round, of which there are as many as such names lead to others.
+ */
+function reachedByName(
+  survey: SurveyedCodebase,
+  reach: Reaching,
+  all: Uint8Array,
+): Pick<Marks, 'byName' | 'named'> {
+  const { elements } = survey;
+  const saidBy = new Map(survey.unresolvedNames.map(({ name, from }) => [name, from]));
+  const mentioned = new Set(survey.mentionedNames);
+  const renamed = renamedByMacros(survey);
   const byName = all.slice();
-  reach.all(
-    byName,
-    [...named.keys()].filter((e) => named[e] === 1),
+  const named = new Uint8Array(elements.count);
+  const isSaid = (e: number): boolean => {
+    const from = saidBy.get(elements.name[e]);
+    if (mentioned.has(elements.name[e]) || renamed.has(e) || from?.length === 0) return true;
+    return (
+      from?.some((other) => byName[other] === 1 && !(e <= other && other < elements.subtreeEnd[e])) === true
+    );
+  };
+  let left = [...all.keys()].filter(
+    (e) => all[e] === 0 && (renamed.has(e) || mayBeCalled(survey, e, saidBy, mentioned)),
   );
-  return { firm, all, byName, named, withTests };
+  for (let found = left.filter(isSaid); found.length > 0; found = left.filter(isSaid)) {
+    for (const e of found) named[e] = 1;
+    reach.all(byName, found);
+    left = left.filter((e) => named[e] === 0);
+  }
+  return { byName, named };
 }
 
 /** True for what may be meant where its name stands and it is not known what is; nobody names what stands in a routine from outside. */
-function mayBeCalled({ elements }: SurveyedCodebase, e: number, unresolved: ReadonlySet<string>): boolean {
+function mayBeCalled(
+  { elements }: SurveyedCodebase,
+  e: number,
+  saidBy: ReadonlyMap<string, readonly number[]>,
+  mentioned: ReadonlySet<string>,
+): boolean {
   const isDeclared = elements.kind[e] === KIND.type || elements.kind[e] === KIND.routine;
-  return isDeclared && elements.kind[elements.parent[e]] !== KIND.routine && unresolved.has(elements.name[e]);
+  const name = elements.name[e];
+  return (
+    isDeclared &&
+    elements.kind[elements.parent[e]] !== KIND.routine &&
+    (saidBy.has(name) || mentioned.has(name))
+  );
+}
+
+/** Routines of C and C++ that a macro may give another name, by which they are called then. O(declarations). */
+function renamedByMacros({ elements, files }: SurveyedCodebase): ReadonlySet<number> {
+  const macros = new Set<string>();
+  const routines: number[] = [];
+  for (const { element, language } of files)
+    for (let e = element + 1; e < elements.subtreeEnd[element]; e++) {
+      if (language !== 'c' && language !== 'cpp') break;
+      if (elements.form[e] !== FORM.macro && elements.kind[e] === KIND.routine) routines.push(e);
+      if (elements.form[e] === FORM.macro && elements.kind[e] === KIND.field) macros.add(elements.name[e]);
+    }
+  return new Set(routines.filter((e) => macros.has(elements.name[e])));
 }
 
 /**
@@ -223,17 +275,22 @@ function classOf(
   if (marks.all[e] === 1)
     // What only such code leads on to may be used as well; it is told by what leads there.
     return users.some(({ from, isUnsure }) => isUnsure && marks.all[from] === 1) &&
-      !isPartly(marks.firm, e, end)
+      !isPartly(marks.firm, e, end) &&
+      !isChosenByBuild(survey, e)
       ? { class: 'doubtful', doubt: 'candidate' }
       : null;
   if (marks.named[e] === 1) return { class: 'doubtful', doubt: 'byName' };
   // What only that leads on to is told by what leads there, and what holds it by its parts.
   if (marks.byName[e] === 1) return null;
-  if (isVariant.has(e)) return { class: 'doubtful', doubt: 'candidate' };
+  // Of variants that a condition chooses from, another build uses the other.
+  if (isVariant.has(e)) return isChosenByBuild(survey, e) ? null : { class: 'doubtful', doubt: 'candidate' };
   if (marks.withTests[e] === 1) return { class: 'byTests', doubt: null };
   if (elements.kind[e] === KIND.file && end === e + 1) return { class: 'doubtful', doubt: 'declaresNothing' };
   return { class: users.length > 0 ? 'byUnused' : 'notReferenced', doubt: null };
 }
+
+const isChosenByBuild = ({ elements }: SurveyedCodebase, e: number): boolean =>
+  (elements.flags[e] & FLAG.conditional) !== 0;
 
 const isPartly = (marks: Uint8Array, from: number, end: number): boolean =>
   marks.subarray(from, end).includes(1);

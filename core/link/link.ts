@@ -24,7 +24,14 @@ import { createThroughMacros, type ThroughMacro } from './throughMacros.ts';
 import { settingsOf, unchangedFiles, type Settings } from './unchanged.ts';
 import { impliedParents, saysParent } from './impliedParents.ts';
 import { namedPlaces, type Named } from './namedPlaces.ts';
-import { declaredNames, lastName, qualifierIn } from './unresolvedNames.ts';
+import {
+  declaredNames,
+  joinedNames,
+  lastName,
+  notePlace,
+  qualifierIn,
+  type NamesOfFile,
+} from './unresolvedNames.ts';
 import { createTargets, RUNS_CONSTRUCTOR, type Targets } from './targets.ts';
 import { createMethodsNamed, type MethodsNamed } from './uniqueNames.ts';
 
@@ -46,8 +53,8 @@ export interface Linking extends Settings {
   files: readonly FactsOfFile[];
   fileElement: Int32Array;
   dependencies: DependencyTable;
-  /** Names of each file that could not be resolved, and are declared somewhere. */
-  unresolvedNames: readonly ReadonlySet<string>[];
+  /** Of each file the names that could not be resolved, and are declared somewhere. */
+  unresolvedNames: readonly NamesOfFile[];
 }
 
 /**
@@ -99,7 +106,7 @@ export function link(
   const named = namedPlaces(files, languageNamed);
   const settings = settingsOf(tree, targets, externals);
   const kept = before ? unchangedFiles(before, files, settings) : null;
-  const unresolvedNames: ReadonlySet<string>[] = [];
+  const unresolvedNames: NamesOfFile[] = [];
   files.forEach((_, file) => {
     if (kept?.[file]) {
       rows.copy(before!.dependencies, ...elementsOf(placed, file));
@@ -131,9 +138,7 @@ export function link(
       ecosystem,
     })),
     gaps: collectGaps(files, targets, placed.fileElement, evaluator, languageNamed, tree.acceptedExternals),
-    unresolvedNames: [
-      ...new Set(files.flatMap(({ isTest }, file) => (isTest ? [] : [...unresolvedNames[file]]))),
-    ].sort(),
+    unresolvedNames: joinedNames(files, unresolvedNames, placed.fileElement),
     mentionedNames: [...mentioned].filter((name) => declared.has(name)).sort(),
   };
   return {
@@ -289,15 +294,18 @@ function namedDependencies(
 }
 
 /** Gives the declared names of which it is not known what they mean here. */
-function referenceDependencies(context: Context, file: number, rows: DependencyRows): ReadonlySet<string> {
+function referenceDependencies(context: Context, file: number, rows: DependencyRows): NamesOfFile {
   const { files, placed, evaluator } = context;
   const { references, declarations } = files[file].facts;
   const declared = placed.declarationElement[file];
-  const unresolved = new Set<string>();
+  const unresolved = new Map<string, Set<number>>();
+  const say = (name: string, from: number): void => {
+    if (context.declared.has(name)) notePlace(unresolved, name, from - placed.fileElement[file]);
+  };
   const leftOpen = (r: number, from: number): void => {
     const name = lastName(files[file].facts, references.expression[r]);
     if (name === null) return;
-    if (context.declared.has(name)) unresolved.add(name);
+    say(name, from);
     const kind = references.kind[r];
     const parent = saysParent(kind) ? context.impliedParent(file, references.expression[r], name) : -1;
     if (parent >= 0)
@@ -349,7 +357,7 @@ function referenceDependencies(context: Context, file: number, rows: DependencyR
     if (candidates.length === 0) leftOpen(r, from);
   }
   // What stands in a string may be loaded or called by it.
-  for (const name of files[file].facts.quoted ?? []) if (context.declared.has(name)) unresolved.add(name);
+  for (const name of files[file].facts.quoted ?? []) say(name, placed.fileElement[file]);
   return unresolved;
 }
 

@@ -1,11 +1,41 @@
 import { EXPRESSION, type FileFacts } from '../facts/fileFacts.ts';
-import type { FactsOfFile } from '../contracts/linked.ts';
+import type { FactsOfFile, UnresolvedName } from '../contracts/linked.ts';
 
 /** All names that files declare, to be asked of what is not resolved. O(declarations). */
 export function declaredNames(files: readonly FactsOfFile[]): ReadonlySet<string> {
   const names = new Set<string>();
   for (const { facts } of files) for (const name of facts.declarations.name) names.add(facts.names[name]);
   return names;
+}
+
+/** Names with what says them in one file, as steps from the element of the file. */
+export type NamesOfFile = ReadonlyMap<string, ReadonlySet<number>>;
+
+/** More places of one name say nothing more. */
+const MOST_PLACES = 16;
+
+/** Notes that something says a name; of more than are kept, one more is noted, to tell so. */
+export function notePlace(names: Map<string, Set<number>>, name: string, from: number): void {
+  const places = names.get(name);
+  if (!places) names.set(name, new Set([from]));
+  else if (places.size <= MOST_PLACES) places.add(from);
+}
+
+/** The unresolved names of all files but tests, with the elements that say them. O(names and places). */
+export function joinedNames(
+  files: readonly FactsOfFile[],
+  namesOfFile: readonly NamesOfFile[],
+  fileElement: Int32Array,
+): UnresolvedName[] {
+  const joined = new Map<string, Set<number>>();
+  files.forEach(({ isTest }, file) => {
+    if (isTest) return;
+    for (const [name, places] of namesOfFile[file])
+      for (const step of places) notePlace(joined, name, fileElement[file] + step);
+  });
+  return [...joined]
+    .map(([name, from]) => ({ name, from: from.size > MOST_PLACES ? [] : [...from] }))
+    .sort((a, b) => (a.name < b.name ? -1 : 1));
 }
 
 /** What a qualified name is qualified by, with dots: `org.slf4j` of `org.slf4j.Logger`; null for what is none. */

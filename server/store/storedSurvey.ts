@@ -6,6 +6,7 @@ import {
   dependencyKinds,
   type DependencyTable,
   type ElementTable,
+  type UnresolvedName,
 } from '../../core/contracts/linked.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { Problem } from '../problem.ts';
@@ -131,7 +132,18 @@ export function unpackRest(parts: readonly StoredRow[]): SurveyRest {
     mentionedNames = [],
   } = unpackParts(parts);
   if (!files) throw outdated();
-  return { files, gaps, externals, buildModules, overloads, unresolvedNames, mentionedNames };
+  return {
+    files,
+    gaps,
+    externals,
+    buildModules,
+    overloads,
+    // Earlier versions did not say where.
+    unresolvedNames: unresolvedNames.map((each) =>
+      typeof each === 'string' ? { name: each, from: [] } : each,
+    ),
+    mentionedNames,
+  };
 }
 
 /** A row of the store: a part of a survey, or a stretch of one. */
@@ -141,7 +153,8 @@ export interface StoredRow {
 }
 
 /** Parts as this version or an earlier one stored them. */
-type StoredParts = Partial<SurveyRest> & {
+type StoredParts = Partial<Omit<SurveyRest, 'unresolvedNames'>> & {
+  unresolvedNames?: (string | UnresolvedName)[];
   elements?: Omit<ElementTable, 'key' | 'name' | 'docStart' | 'docEnd'> & {
     key: string[] | PackedStrings;
     name: string[] | PackedStrings;

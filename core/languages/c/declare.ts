@@ -329,12 +329,27 @@ function declareRoutine(
   if (name === typeName && name !== '') form = FORM.constructor;
   if (isConditional(reading, table.start[node])) flags |= FLAG.conditional;
   if (isConstant(reading, declarator)) flags |= FLAG.constant;
+  if (isAtLoad(reading, node)) flags |= FLAG.atLoad;
   const index = declare(reading, node, { kind: KIND.routine, form, flags, name, parent: at.owner });
   reading.declaratorOf.set(index, declarator);
   if (isQualified) reading.qualified.set(index, nameNode);
   if (made >= 0 && !inType) reading.madeByMacro.set(index, made);
   return index;
 }
+
+/** How far an attribute stands before what it is of, and how far behind. */
+const ATTRIBUTE_ROOM = 200;
+
+/** `__attribute__((constructor))`, also by a macro that is given the word, before a routine or behind a prototype. */
+function isAtLoad({ text, table }: NativeReading, node: number): boolean {
+  const start = table.start[node];
+  const before = text.slice(Math.max(0, start - ATTRIBUTE_ROOM), start);
+  const head = text.slice(start, Math.min(table.end[node], start + ATTRIBUTE_ROOM));
+  const around = before.slice(Math.max(before.lastIndexOf(';'), before.lastIndexOf('}')) + 1) + head;
+  return atLoad.test(around.replace(/\{[^]*/, ''));
+}
+
+const atLoad = /\(\s*(__)?(con|de)structor(__)?\s*(\(\s*\d+\s*\)\s*)?\)/;
 
 /** `const` behind a member function. */
 function isConstant(reading: NativeReading, declarator: number): boolean {

@@ -328,15 +328,38 @@ function returned(reading: NativeReading, holder: number, declarator: number): n
   return declaredValue(reading, holder, declarator);
 }
 
-/** Macros that the parser was not shown are used all the same, by the declaration that stands around them. */
+/** Macros that the parser was not shown, and routines of this file that they are given, are used by the declaration around them. */
 function referMacros(reading: NativeReading, into: ReferenceList): void {
-  const { table, declarations, expressions, prepared } = reading;
-  if (prepared.uses.length === 0) return;
+  const { declarations, expressions, prepared } = reading;
+  if (prepared.uses.length === 0 && prepared.given.length === 0) return;
+  const ownerAt = declarationsByOffset(reading);
+  for (const { name, offset } of prepared.uses)
+    into.addAt(
+      REFERENCE.call,
+      ownerAt(offset),
+      offset,
+      expressions.add(EXPRESSION.name, expressions.name(name), 0),
+    );
+  const routines = new Map(
+    declarations.filter(({ kind }) => kind === KIND.routine).map(({ name, parent }) => [name, parent]),
+  );
+  for (const { name, offset } of prepared.given) {
+    const parent = routines.get(name);
+    if (parent === undefined) continue;
+    // What the macro makes of it is not known.
+    const named = expressions.add(EXPRESSION.routineName, expressions.name(name), parent + 1);
+    into.addAt(REFERENCE.read, ownerAt(offset), offset, expressions.add(EXPRESSION.uncertain, named));
+  }
+}
+
+/** Gives the innermost declaration around an offset, -1 for none; O(log declarations) each. */
+function declarationsByOffset(reading: NativeReading): (offset: number) => number {
+  const { table, declarations } = reading;
   const opened = declarations
     .map(({ node }, index) => ({ start: table.start[node], end: table.end[node], index }))
     .filter(({ index }) => reading.declarationAt.get(declarations[index].node) === index);
   opened.sort((a, b) => a.start - b.start || b.end - a.end);
-  for (const { name, offset } of prepared.uses) {
+  return (offset) => {
     let low = 0;
     let high = opened.length;
     while (low < high) {
@@ -346,6 +369,6 @@ function referMacros(reading: NativeReading, into: ReferenceList): void {
     }
     let owner = low > 0 ? opened[low - 1].index : -1;
     while (owner >= 0 && table.end[declarations[owner].node] <= offset) owner = declarations[owner].parent;
-    into.addAt(REFERENCE.call, owner, offset, expressions.add(EXPRESSION.name, expressions.name(name), 0));
-  }
+    return owner;
+  };
 }

@@ -16,9 +16,9 @@ interface Group {
 /**
  * The arms of conditionals that are not to be parsed. All arms are read, but where they split a construct between
  * them, so that they do not balance or do not end where a statement may, only the first is; what `#if 0` takes out is
- * not. O(tokens + directives).
+ * not. `endsStatement` is true of words after which a statement has ended, as macros may be. O(tokens + directives).
  */
-export function droppedArms(tokens: Tokens): Range[] {
+export function droppedArms(tokens: Tokens, endsStatement: (word: string) => boolean = () => false): Range[] {
   const dropped: Range[] = [];
   const open: Group[] = [];
   for (const directive of tokens.directives) {
@@ -33,7 +33,7 @@ export function droppedArms(tokens: Tokens): Range[] {
     } else if (group && directive.name === 'endif') {
       group.arms.at(-1)!.end = directive.start;
       open.pop();
-      dropped.push(...droppedOf(tokens, group));
+      dropped.push(...droppedOf(tokens, group, endsStatement));
     }
   }
   return dropped.sort((a, b) => a[0] - b[0]);
@@ -48,10 +48,11 @@ function constant(condition: string): Group['first'] {
   return /^\(?\s*(1|true)\s*\)?$/.test(condition) ? 'sure' : 'open';
 }
 
-function droppedOf(tokens: Tokens, { arms }: Group): Range[] {
+function droppedOf(tokens: Tokens, { arms }: Group, endsStatement: (word: string) => boolean): Range[] {
   const dead = arms.filter((arm) => arm.isDead);
   const alive = arms.filter((arm) => !arm.isDead);
-  const rest = alive.length > 1 && !alive.every((arm) => isWhole(tokens, arm)) ? alive.slice(1) : [];
+  const rest =
+    alive.length > 1 && !alive.every((arm) => isWhole(tokens, arm, endsStatement)) ? alive.slice(1) : [];
   return [...dead, ...rest].map(({ start, end }): Range => [start, end]);
 }
 
@@ -59,7 +60,7 @@ function droppedOf(tokens: Tokens, { arms }: Group): Range[] {
  * True when an arm begins where a statement may, opens no bracket that it does not close, and ends where something
  * else may begin.
  */
-function isWhole(tokens: Tokens, arm: Arm): boolean {
+function isWhole(tokens: Tokens, arm: Arm, endsStatement: (word: string) => boolean): boolean {
   let depth = 0;
   let last = '';
   const first = firstToken(tokens, arm.start);
@@ -71,7 +72,7 @@ function isWhole(tokens: Tokens, arm: Arm): boolean {
     else if (last === '}' || last === ')' || last === ']') depth--;
     if (depth < 0) return false;
   }
-  return depth === 0 && (last === '' || ';},:{'.includes(last));
+  return depth === 0 && (last === '' || ';},:{'.includes(last) || endsStatement(last));
 }
 
 /** True after a token that asks for more: an operator or an opening bracket, unless it opens a block. */

@@ -2,7 +2,7 @@ import type { Language, Tree } from 'web-tree-sitter';
 import type { GrammarFile, GrammarReader } from '../../contracts/language.ts';
 import type { FileFacts } from '../../facts/fileFacts.ts';
 import { readConstructs } from './constructs.ts';
-import { quotedNames, wordsOfLines } from './quotedNames.ts';
+import { quotedNames, wordsOfLines, type DeclaredLines } from './quotedNames.ts';
 import type { Reading } from './reading.ts';
 import { readSyntax, type NodeVocabulary, type SyntaxTable } from './syntaxTable.ts';
 
@@ -17,6 +17,18 @@ function isLiteral({ rootNode }: Tree, from: number, to: number): boolean {
     !node.type.includes('comment') &&
     node.endIndex - node.startIndex <= to - from + MOST_MARKS
   );
+}
+
+function linesByName({ declarations, names }: FileFacts): DeclaredLines {
+  const lines = new Map<string, [number, number][]>();
+  for (let d = 0; d < declarations.count; d++) {
+    const name = names[declarations.name[d]];
+    const stretch: [number, number] = [declarations.startLine[d], declarations.endLine[d]];
+    const known = lines.get(name);
+    if (known) known.push(stretch);
+    else lines.set(name, [stretch]);
+  }
+  return lines;
 }
 
 /** What a language does with a text that a grammar parses. */
@@ -49,7 +61,11 @@ export function grammarReader<Prepared extends { text: string } = { text: string
     facts(text, { tree, calls, grammar, language }, learnt) {
       const table = readSyntax(tree, calls, vocabulary.of(language));
       const facts = extractFacts(text, table, prepared(text, grammar, learnt));
-      const { quoted, named } = quotedNames(text, (from, to) => isLiteral(tree, from, to));
+      const { quoted, named } = quotedNames(
+        text,
+        (from, to) => isLiteral(tree, from, to),
+        linesByName(facts),
+      );
       const unread = wordsOfLines(text, facts.damage);
       return { ...facts, quoted: [...new Set([...(facts.quoted ?? []), ...quoted, ...unread])], named };
     },

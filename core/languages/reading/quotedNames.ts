@@ -28,19 +28,37 @@ export function wordsOfLines(
   return [...new Set(damaged.match(/(?<![\w$])[A-Za-z_$][\w$]{2,80}/g))];
 }
 
-/** Reads the names that stand in strings of a text; `isLiteral` tells whether a stretch of it is a literal. O(text). */
-export function quotedNames(text: string, isLiteral: (from: number, to: number) => boolean): QuotedNames {
+/** Stretches of lines that declare a name, by the name. */
+export type DeclaredLines = ReadonlyMap<string, readonly (readonly [first: number, last: number])[]>;
+
+/**
+ * Reads the names that stand in strings of a text; `isLiteral` tells whether a stretch of it is a literal. What says its own name, as for an
+ * error, is not used by that: names in the lines that declare them are passed over. O(text).
+ */
+export function quotedNames(
+  text: string,
+  isLiteral: (from: number, to: number) => boolean,
+  declaredIn: DeclaredLines = new Map(),
+): QuotedNames {
   const found = new Set<string>();
   const named: NamedPlace[] = [];
   // Most files have no qualified name in a string, and need no lines.
   let starts: Uint32Array | null = null;
+  const place = (offset: number): [line: number, column: number] =>
+    placeIn((starts ??= lineStartsOf(text)), offset);
+  const isOwn = (name: string, offset: number): boolean => {
+    const stretches = declaredIn.get(name);
+    if (!stretches) return false;
+    const [line] = place(offset);
+    return stretches.some(([first, last]) => first <= line && line <= last);
+  };
   for (const match of text.matchAll(quoted)) {
     const [, , inString, turned] = match;
     const name = /[A-Za-z_$][\w$]*$/.exec((inString ?? turned).replace(/<[^>]*>/g, '').trim())?.[0];
-    if (name !== undefined) found.add(name);
     const offset = match.index + 1;
+    if (name !== undefined && !isOwn(name, offset)) found.add(name);
     if (inString !== undefined && inString !== name && isLiteral(offset, offset + inString.length))
-      named.push([inString, ...placeIn((starts ??= lineStartsOf(text)), offset)]);
+      named.push([inString, ...place(offset)]);
     if (found.size === MOST || named.length === MOST) break;
   }
   return { quoted: [...found], named };

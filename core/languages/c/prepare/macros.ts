@@ -9,10 +9,22 @@ import { scan } from './scan.ts';
  * - `unwrap`: expands to its only argument, with such words around it at most;
  * - `loop`, `branch`: expands to the head of a loop or of an `if`;
  * - `opens`, `closes`: expands to what opens a block and does not close it, and the other way round;
+ * - `block`, `statement`: expands to a whole block, as a routine has one, or to whole statements, without arguments;
  * - `call`, `name`: anything else, with parameters or without. Where it stands says whether it can stay.
  */
 export type MacroEffect =
-  'blank' | 'blankCall' | 'empty' | 'unwrap' | 'loop' | 'branch' | 'opens' | 'closes' | 'call' | 'name';
+  | 'blank'
+  | 'blankCall'
+  | 'empty'
+  | 'unwrap'
+  | 'loop'
+  | 'branch'
+  | 'opens'
+  | 'closes'
+  | 'block'
+  | 'statement'
+  | 'call'
+  | 'name';
 
 /** A macro as its `#define` states it. */
 export interface MacroDefinition {
@@ -68,11 +80,13 @@ function effectOf({ parameters, body }: MacroDefinition): string {
   const isCall = parameters !== null;
   const ordinary = isCall ? 'call' : 'name';
   if (/^(for|while)\b/.test(body)) return isCall ? 'loop' : ordinary;
-  if (/^if\b/.test(body)) return isCall && !/[;}]$|\belse\b/.test(body) ? 'branch' : ordinary;
+  if (isCall && /^if\b/.test(body)) return /[;}]$|\belse\b/.test(body) ? ordinary : 'branch';
   if (isCall && body === '') return 'empty';
   const balance = braces(body);
   if (balance !== 0 && !/^(inline )?namespace\b|^extern\b/.test(body))
     return balance > 0 ? 'opens' : 'closes';
+  if (!isCall && balance === 0 && /^\{.*\}$/.test(body)) return 'block';
+  if (!isCall && balance === 0 && /[;}]$/.test(body)) return 'statement';
   const words = withoutSilent(body)
     .split(/\s+/)
     .filter((word) => word !== '' && !silentWords.has(word));

@@ -11,8 +11,8 @@ import {
 } from './unknownForms.ts';
 import { TOKEN, type Range } from '../../reading/tokens.ts';
 
-/** A place where a macro is used in a way that the parser is not shown. */
-export interface MacroUse {
+/** A place of a name that the parser is not shown: of a macro that is used, or of what one is given. */
+export interface HiddenName {
   name: string;
   offset: number;
 }
@@ -22,7 +22,9 @@ export interface Masking {
   blanks: Range[];
   /** Text to be put in the place of as much text. */
   puts: { at: number; text: string }[];
-  uses: MacroUse[];
+  uses: HiddenName[];
+  /** Words that macros are given which stand for declarations: `BENCHMARK_RANGE(openGate, 1, 16);`. */
+  given: HiddenName[];
 }
 
 const builtIn = new Set(
@@ -56,7 +58,7 @@ export function maskMacros(scan: Scan, dropped: readonly Range[], table: MacroTa
 }
 
 class Masker {
-  private readonly masking: Masking = { blanks: [], puts: [], uses: [] };
+  private readonly masking: Masking = { blanks: [], puts: [], uses: [], given: [] };
   private readonly scopes: Scope[] = ['namespace'];
   private parens = 0;
   /** Tokens of the statement at hand that stay; at its start there are none. */
@@ -202,6 +204,7 @@ class Masker {
       return this.blank(at, next === '(' ? this.tokens.closing(at + 1) : at, word);
     if (effect === 'blank') return this.blank(at, at, word);
     if (effect === 'opens' || effect === 'closes') return this.putBrace(at, word, effect);
+    if ((effect === 'block' || effect === 'statement') && this.endsItself(at, word, effect)) return at;
     if (effect === 'unwrap' && next === '(') return this.unwrap(at, word);
     if (effect === 'empty')
       return next === '(' && !this.isDeclarator(at) ? this.blank(at, this.tokens.closing(at + 1), word) : -1;
@@ -267,6 +270,21 @@ class Masker {
     return end;
   }
 
+  /** `bool tow(void) NOT_HERE`, and `PROLOGUE` alone on a line of code: what these end with is put in. */
+  private endsItself(at: number, word: string, effect: 'block' | 'statement'): boolean {
+    if (this.scope === 'code') {
+      if (this.statement.length > 0 || this.parens > 0 || !this.tokens.isNewLine(at)) return false;
+      this.masking.puts.push({ at: this.tokens.end(at), text: ';' });
+      return false;
+    }
+    const isBody = effect === 'block' && this.sawParens && this.parens === 0 && this.statement.at(-1) === ')';
+    if (!isBody || this.scope === 'value' || this.scope === 'enum') return false;
+    this.blank(at, at, word);
+    this.masking.puts.push({ at: this.tokens.start(at), text: '{}' });
+    this.endStatement();
+    return true;
+  }
+
   /** Blanks the name and the parentheses of a macro that only passes on its argument. */
   private unwrap(at: number, word: string): number {
     const close = this.tokens.closing(at + 1);
@@ -326,11 +344,34 @@ class Masker {
     if (after === ';')
       return this.scope === 'class' ? this.blank(at, close + 1, word) : this.keepCall(at, close);
     if (after === '{') return this.keepCall(at, close);
+    const end = this.endOfChain(close);
+    if (end >= 0) {
+      this.noteGiven(at, close);
+      return this.blank(at, end, word);
+    }
     const isAlone =
       after === '' ||
       ((this.tokens.isWord(close + 1) || after === '}' || after === '~' || after === '[') &&
         !/^(const|noexcept|override|final|try|volatile)$/.test(after));
-    return isAlone ? this.blank(at, close, word) : null;
+    if (!isAlone) return null;
+    this.noteGiven(at, close);
+    return this.blank(at, close, word);
+  }
+
+  /** `BENCHMARK(openGate)->Range(8, 64);`, which looks like a routine that says behind `->` what it gives; the `;`, or -1. */
+  private endOfChain(close: number): number {
+    let at = close;
+    while (this.tokens.text(at + 1) === '-' && this.tokens.text(at + 2) === '>') {
+      if (this.tokens.text(at + 4) !== '(') return -1;
+      at = this.tokens.closing(at + 4);
+    }
+    return at > close && this.tokens.text(at + 1) === ';' ? at + 1 : -1;
+  }
+
+  private noteGiven(at: number, close: number): void {
+    for (let i = at + 2; i < close; i++)
+      if (this.tokens.isWord(i) && !builtIn.has(this.tokens.text(i)))
+        this.masking.given.push({ name: this.tokens.text(i), offset: this.tokens.start(i) });
   }
 
   /** `TEST(suite, name) {` parses as a definition, `DECLARE(x);` as a statement; what is no name inside is not shown. */
@@ -345,6 +386,7 @@ class Masker {
       if (isPlain(i)) continue;
       const [open, end] = [this.tokens.end(at + 1), this.tokens.start(close)];
       if (end > open) this.masking.blanks.push([open, end]);
+      this.noteGiven(at, close);
       this.statement.push(this.tokens.text(at), '(', ')');
       this.sawParens = true;
       return close;

@@ -13,6 +13,8 @@ const effects: readonly MacroEffect[] = [
   'closes',
   'call',
   'name',
+  'block',
+  'statement',
 ];
 
 /** Numbers before the columns: macros, and slots of the hash table, a power of two. */

@@ -69,6 +69,8 @@ describe('macros', () => {
     ['#define AA(x) if (!(x))', 'branch'],
     ['#define AA(x) void x(void) {', 'opens'],
     ['#define AA(x) ((x) + 1)', 'call'],
+    ['#define AA { abort(); }', 'block'],
+    ['#define AA if (done) return; \\\n  go();', 'statement'],
     ['#define AA 12', 'name'],
     ['#define AA unsigned int', undefined],
   ])('%s is %s', (text, effect) => {
@@ -102,6 +104,18 @@ describe('macros', () => {
     expect(masked.length).toBe(text.length);
     expect(masked.split('\n').length).toBe(text.split('\n').length);
     expect(prepared(text)).toEqual(['class Gate {', 'void open(void) ;', '};']);
+  });
+
+  it('that are bodies and statements end as these do, and a condition may choose between such bodies', () => {
+    const text =
+      '#define NONE { abort(); }\n#define BEGIN if (done) return;\n#ifdef BARE\nint tow(void) NONE\n#else\nint tow(void) { return 1; }\n#endif\nvoid go(void) {\n  BEGIN\n  int a = 1;\n}\n';
+    expect(prepared(text)).toEqual([
+      'int tow(void) {}',
+      'int tow(void) { return 1; }',
+      'void go(void) {',
+      'BEGIN; int a = 1;',
+      '}',
+    ]);
   });
 
   it('that nobody defines here are told by their place', () => {

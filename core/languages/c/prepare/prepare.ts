@@ -1,7 +1,7 @@
 import { droppedArms } from '../../reading/conditionals.ts';
 import { blanked, type Range } from '../../reading/tokens.ts';
 import type { MacroTable } from './macros.ts';
-import { maskMacros, type Masking, type MacroUse } from './mask.ts';
+import { maskMacros, type HiddenName, type Masking } from './mask.ts';
 import { scan, type Scan } from './scan.ts';
 
 /** A text made ready for a parser that knows no preprocessor. */
@@ -9,19 +9,24 @@ export interface Prepared {
   /** Of the same length, with lines where they were: directives blanked, and macros that would derail the parse. */
   text: string;
   scan: Scan;
-  uses: readonly MacroUse[];
+  uses: readonly HiddenName[];
+  given: readonly HiddenName[];
 }
 
 /** Prepares a text, knowing these macros; O(text). */
 export function prepare(text: string, table: MacroTable): Prepared {
   const scanned = scan(text);
-  const dropped = droppedArms(scanned);
+  const dropped = droppedArms(scanned, (word) => {
+    const effect = table.get(word);
+    return effect === 'block' || effect === 'statement';
+  });
   const masking = maskMacros(scanned, dropped, table);
   const directives = scanned.directives.map(({ start, end }): Range => [start, end]);
   return {
     text: masked(text, [...directives, ...dropped, ...masking.blanks], masking.puts),
     scan: scanned,
     uses: masking.uses,
+    given: masking.given,
   };
 }
 
