@@ -6,18 +6,20 @@ const MOST_VARIANTS = 50;
 
 /**
  * What comes with a declaration of C or C++ that is reached: the definitions of a routine that is only declared there, by its qualified
- * name and its number of parameters (all of the name where none takes as many), those of a variable, and the other variants of what a condition may take out
- * of the text, for which of them is meant depends on the build. O(declarations).
+ * name and its number of parameters (all of the name where none takes as many), those of a variable, and the other variants of what a
+ * condition may take out of the text or of what a template is for some arguments: which of them is meant is not worked out. O(declarations).
  */
 export function bodiesByDeclaration(survey: SurveyedCodebase): ReadonlyMap<number, readonly number[]> {
   const { elements, figures } = survey;
   const { declared, byName } = declarationsByName(survey);
   const bodies = new Map<number, number[]>();
-  for (const group of byName.values())
+  const ofVariants = new Set(declared.filter(([e]) => isOfVariant(elements, e)).map(([, name]) => name));
+  for (const [name, group] of byName)
     if (
       group.length > 1 &&
       group.length <= MOST_VARIANTS &&
-      group.some((e) => elements.flags[e] & FLAG.conditional)
+      (ofVariants.has(name) ||
+        group.some((e) => elements.flags[e] & FLAG.conditional || isOfVariant(elements, e)))
     )
       for (const e of group) bodies.set(e, group);
   for (const [e, name] of declared) {
@@ -31,7 +33,8 @@ export function bodiesByDeclaration(survey: SurveyedCodebase): ReadonlyMap<numbe
       (elements.kind[e] === KIND.field && elements.kind[body] === KIND.field && body !== e);
     const seen = (byName.get(name) ?? []).filter((body) => isBody(body) && isSeen(body));
     const same = seen.filter((body) => figures.parameters[body] === figures.parameters[e]);
-    if (seen.length > 0) bodies.set(e, same.length > 0 ? same : seen);
+    const meant = same.length > 0 ? same : seen;
+    if (meant.length > 0) bodies.set(e, [...(bodies.get(e) ?? []), ...meant]);
   }
   return bodies;
 }
@@ -57,6 +60,12 @@ function declarationsByName({ elements, files }: SurveyedCodebase): {
     }
   }
   return { declared, byName };
+}
+
+/** True for what stands in a type that is written down more than once: a template, and what it is for some arguments. */
+function isOfVariant({ kind, form, key, parent }: SurveyedCodebase['elements'], e: number): boolean {
+  const type = parent[e];
+  return kind[type] === KIND.type && form[type] !== FORM.namespace && /~\d+$/.test(key[type]);
 }
 
 function isAtTop({ kind, form, parent }: SurveyedCodebase['elements'], e: number): boolean {

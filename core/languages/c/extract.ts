@@ -35,7 +35,12 @@ export function extractFacts(text: string, table: SyntaxTable, prepared: Prepare
   const facts = assembleFacts(reading, { damage, counts, references });
   return {
     ...facts,
-    quoted: [...pastedNames(text, facts), ...givenToMacros(text), ...askedByConditions(text)],
+    quoted: [
+      ...pastedNames(text, facts),
+      ...givenToMacros(text),
+      ...prepared.given.map(({ name }) => name),
+      ...askedByConditions(text),
+    ],
   };
 }
 

@@ -346,7 +346,7 @@ class Masker {
     if (after === '{') return this.keepCall(at, close);
     const end = this.endOfChain(close);
     if (end >= 0) {
-      this.noteGiven(at, close);
+      this.noteGiven(at, end);
       return this.blank(at, end, word);
     }
     const isAlone =
