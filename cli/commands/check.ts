@@ -50,7 +50,10 @@ export async function checkCommand(terminal: Terminal, typed: string, options: C
       : await foundAt(terminal, typed, options.since, { book, anew: options.anew });
   await withSurvey(terminal, typed, { ...options, intake: book.intake }, async (result) => {
     const known = then ?? (baseline && readBaseline(baseline, pathsOf(result)));
-    const renamed = known === null ? new Map<string, string>() : renamedSince(known, result.hashes);
+    const renamed =
+      known === null
+        ? new Map<string, string>()
+        : renamedSince(known, result.hashes, { isComplete: then !== null });
     const all = judgementOf(result, { ...book, exceptions: coveringNewNames(book.exceptions, renamed) });
     const violations =
       known === null ? all.violations : newSince(all.violations, withNewNames(known, renamed));

@@ -45,6 +45,8 @@ export interface LanguageDefinition {
   entryPoints?(tree: FileTree, files: readonly FactsOfFile[]): EntryPoint[];
   /** True for files that nothing refers to by their nature: sources that a build lists, descriptions of a package. */
   standsAlone?(path: string): boolean;
+  /** True where variables at the top of a file may be initialised by calls, which run when it is loaded. */
+  initialisesByCalls?: true;
   /** How an import reads from the root, where it is written otherwise: relative, or as a name of a module. */
   importName?(path: string, specifier: string): string;
   /** A function that resolves an import's specifier, made once for a survey of these files. */

@@ -1,4 +1,5 @@
 import { CERTAINTY, dependencyKinds, firstRow, type DependencyTable } from '../contracts/linked.ts';
+import type { LanguageDefinition } from '../contracts/language.ts';
 import { FLAG, FORM, KIND } from '../facts/fileFacts.ts';
 import { throwIfCancelledAtStep } from '../graph/cancellation.ts';
 import { membersOf, typeHierarchy, type TypeHierarchy } from '../hierarchy/typeHierarchy.ts';
@@ -39,7 +40,7 @@ interface Heir {
  */
 export function reaching(
   survey: SurveyedCodebase,
-  runUnnamed: (file: number) => RegExp | undefined,
+  languageOf: (file: number) => LanguageDefinition | undefined,
 ): Reaching {
   const heirs = heirsOf(survey);
   const takenBy = ownByTaken(heirs);
@@ -53,7 +54,7 @@ export function reaching(
       for (const element of begun) mark(element);
       for (let e = queue.pop(), step = 0; e !== undefined; e = queue.pop()) {
         throwIfCancelledAtStep(step++);
-        implied(survey, e, { mark, bodiesOf, unnamed: runUnnamed(survey.elements.file[e]) });
+        implied(survey, e, { mark, bodiesOf, language: languageOf(survey.elements.file[e]) });
         referred(survey, e, { mostUnsure, isSettled }, mark);
         // A member takes the place of another once both its type and the other are reached, whichever comes last.
         for (const { own, type } of takenBy.get(e) ?? []) if (reached[type] === 1) mark(own);
@@ -94,18 +95,18 @@ function implied(
   {
     mark,
     bodiesOf,
-    unnamed,
+    language,
   }: {
     mark: (element: number) => void;
     bodiesOf: ReadonlyMap<number, readonly number[]>;
-    unnamed: RegExp | undefined;
+    language: LanguageDefinition | undefined;
   },
 ): void {
   const { elements } = survey;
   bodiesOf.get(e)?.forEach(mark);
   // What a value is made of, as the routines of an object, goes with it.
   if (elements.kind[e] === KIND.field) whole(survey, e).forEach(mark);
-  if (elements.kind[e] === KIND.file) initialised(survey, e).forEach(mark);
+  if (elements.kind[e] === KIND.file) initialised(survey, e, language).forEach(mark);
   const isRoutine = elements.kind[e] === KIND.routine;
   if (!isRoutine && (elements.kind[e] !== KIND.type || elements.form[e] === FORM.namespace)) return;
   for (let own = e + 1; own < elements.subtreeEnd[e]; own = elements.subtreeEnd[own]) {
@@ -116,42 +117,51 @@ function implied(
       ? elements.kind[own] !== KIND.field && elements.form[own] !== FORM.function
       : elements.kind[own] === KIND.field ||
         elements.form[own] === FORM.constructor ||
-        unnamed?.test(elements.name[own]) === true;
+        language?.runUnnamed?.test(elements.name[own]) === true;
     if (isRun && isRoutine) whole(survey, own).forEach(mark);
     else if (isRun) mark(own);
   }
 }
 
 /** What runs when a file is loaded beside its own statements: its namespaces, and variables at the top that something is called for. */
-function initialised({ elements, dependencies }: SurveyedCodebase, file: number): number[] {
+function initialised(
+  { elements, dependencies }: SurveyedCodebase,
+  file: number,
+  language: LanguageDefinition | undefined,
+): number[] {
   const found: number[] = [];
+  // What is called may lie outside, and keep the routines that it is given.
+  const isRun = (row: number): boolean =>
+    RUNNING.has(dependencies.kind[row]) ||
+    (language?.initialisesByCalls === true && elements.kind[dependencies.to[row]] === KIND.routine);
   for (let e = file + 1; e < elements.subtreeEnd[file];) {
     const isNamespace = elements.form[e] === FORM.namespace;
-    if (isNamespace || (elements.kind[e] === KIND.field && calls(dependencies, e))) found.push(e);
+    if (isNamespace || (elements.kind[e] === KIND.field && hasRow(dependencies, e, isRun))) found.push(e);
     e = isNamespace ? e + 1 : elements.subtreeEnd[e];
   }
   return found;
 }
 
 /** True for a file with statements, or with variables that something is called for, which run when it is loaded. */
-export function runsWhenLoaded(survey: SurveyedCodebase, file: number): boolean {
+export function runsWhenLoaded(
+  survey: SurveyedCodebase,
+  file: number,
+  language: LanguageDefinition | undefined,
+): boolean {
   const { elements, dependencies } = survey;
-  const places = [file, ...initialised(survey, file)];
-  return places.some((e) =>
-    elements.kind[e] === KIND.field ? calls(dependencies, e) : hasKind(dependencies, e, RUN_AT_TOP),
+  const isAtTop = (row: number): boolean => RUN_AT_TOP.has(dependencies.kind[row]);
+  return [file, ...initialised(survey, file, language)].some(
+    (e) => elements.kind[e] === KIND.field || hasRow(dependencies, e, isAtTop),
   );
 }
 
-const calls = (dependencies: DependencyTable, element: number): boolean =>
-  hasKind(dependencies, element, RUNNING);
-
-function hasKind(dependencies: DependencyTable, element: number, kinds: ReadonlySet<number>): boolean {
+function hasRow(dependencies: DependencyTable, element: number, isMeant: (row: number) => boolean): boolean {
   for (
     let row = firstRow(dependencies.from, element);
     row < dependencies.count && dependencies.from[row] === element;
     row++
   )
-    if (kinds.has(dependencies.kind[row])) return true;
+    if (isMeant(row)) return true;
   return false;
 }
 

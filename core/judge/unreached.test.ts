@@ -290,7 +290,7 @@ describe('code that runs without a call', () => {
     const files = {
       'main.cc': 'int main() { return 0; }',
       'b.cc':
-        'bool add(int (*check)()) { return check != 0; }\nint valid() { return 1; }\nint idle() { return 1; }\nstatic const bool added = add(&valid);',
+        'int valid() { return 1; }\nint idle() { return 1; }\nstatic const bool added = RegisterCheck(&valid);',
       'c.cc':
         'namespace lock {\nint tide() { return 1; }\nint weir() { return 1; }\nint calm() { return 1; }\nBENCHMARK_RANGE(tide, 1, 8 << 2);\nBENCHMARK(weir)->Range(1, 8);\n}',
     };

@@ -39,7 +39,7 @@ export function unreachedCode(
   const { elements, files } = survey;
   const { begun, libraries } = beginnings(survey, entryPoints, { isEntry, isTest });
   const languageOf = new Map(files.map(({ element, language }) => [element, languageNamed(language)]));
-  const reach = reaching(survey, (file) => languageOf.get(file)?.runUnnamed);
+  const reach = reaching(survey, (file) => languageOf.get(file));
   const tests = files
     .filter(({ element }) => isTest[element] === 1)
     .flatMap(({ element }) => whole(survey, element));
@@ -85,13 +85,14 @@ function beginnings(
   for (const file of files) {
     const { element, path, language } = file;
     if (isTest[element] === 1) continue;
-    const { enteredByName: entered, madeByMacro, namesOnly, standsAlone } = languageNamed(language) ?? {};
+    const definition = languageNamed(language);
+    const { enteredByName: entered, madeByMacro, namesOnly } = definition ?? {};
     if (namesOnly) {
       begun.push(element);
       continue;
     }
     // A build that lists it loads it, though nothing includes it.
-    if (standsAlone?.(path) && runsWhenLoaded(survey, element)) begun.push(element);
+    if (definition?.standsAlone?.(path) && runsWhenLoaded(survey, element, definition)) begun.push(element);
     for (let e = element + 1; e < elements.subtreeEnd[element]; e++)
       if (elements.kind[e] === KIND.routine && elements.form[e] !== FORM.macro) {
         const name = elements.name[e];

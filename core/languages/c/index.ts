@@ -88,6 +88,7 @@ export const cpp: LanguageDefinition = {
   name: 'C++',
   packages: 'declared',
   specialRoutines: { called: 'operator()' },
+  initialisesByCalls: true,
   endings: Object.fromEntries(
     '.cpp .cc .cxx .c++ .hpp .hh .hxx .h++ .ipp .tpp .inl .tcc'.split(' ').map((ending) => [ending, CPP]),
   ),

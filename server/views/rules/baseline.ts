@@ -1,8 +1,11 @@
+import { posix } from 'node:path';
 import { z } from 'zod';
 import type { Judgement } from '../../../core/judge/rules.ts';
 import type { Violation } from '../../../core/judge/violation.ts';
 import { parsedText } from '../../plans/parsedText.ts';
 import { Problem } from '../../problem.ts';
+
+const { basename } = posix;
 
 const FORMAT = 'yletope-baseline';
 const VERSION = 1;
@@ -52,19 +55,43 @@ const fileOf = (key: string): string => key.split('#')[0];
 
 /**
  * Files that a baseline names and that are gone, with where each is now: the one file of its content that the baseline does not name.
- * O(files).
+ * Where `isComplete`, as the baseline names all files that there were, what was moved and edited is followed as well: of one name, the one
+ * file that is gone and the one that is new. O(files).
  */
-export function renamedSince({ files = [] }: Pick<Baseline, 'files'>, hashes: Hashes): Map<string, string> {
+export function renamedSince(
+  { files = [] }: Pick<Baseline, 'files'>,
+  hashes: Hashes,
+  { isComplete }: { isComplete: boolean },
+): Map<string, string> {
   const named = new Set(files.map(([path]) => path));
-  const byHash = new Map<string, string[]>();
-  for (const [path, hash] of hashes)
-    if (!named.has(path)) byHash.set(hash, [...(byHash.get(hash) ?? []), path]);
-  return new Map(
-    files.flatMap(([path, hash]): [string, string][] => {
-      const now = hashes.has(path) ? [] : (byHash.get(hash) ?? []);
-      return now.length === 1 ? [[path, now[0]]] : [];
-    }),
-  );
+  const gone = files.filter(([path]) => !hashes.has(path));
+  const fresh = [...hashes].filter(([path]) => !named.has(path));
+  const byHash = groupedBy(fresh, ([, hash]) => hash);
+  const renamed = new Map<string, string>();
+  for (const [path, hash] of gone) {
+    const now = byHash.get(hash) ?? [];
+    if (now.length === 1) renamed.set(path, now[0][0]);
+  }
+  if (!isComplete) return renamed;
+  const taken = new Set(renamed.values());
+  const open = fresh.filter(([path]) => !taken.has(path));
+  const freshByName = groupedBy(open, ([path]) => basename(path));
+  const lost = gone.filter(([path]) => !renamed.has(path));
+  for (const [name, [[path], ...others]] of groupedBy(lost, ([path]) => basename(path))) {
+    const now = freshByName.get(name) ?? [];
+    if (others.length === 0 && now.length === 1) renamed.set(path, now[0][0]);
+  }
+  return renamed;
+}
+
+function groupedBy<T>(all: readonly T[], keyOf: (each: T) => string): Map<string, T[]> {
+  const groups = new Map<string, T[]>();
+  for (const each of all) {
+    const group = groups.get(keyOf(each));
+    if (group) group.push(each);
+    else groups.set(keyOf(each), [each]);
+  }
+  return groups;
 }
 
 /** A baseline as it would be had its files been called what they are called now. */

@@ -104,6 +104,8 @@ describe('a path in SARIF', () => {
   });
 });
 
+const hashes = (files: Record<string, string>): ReadonlyMap<string, string> => new Map(Object.entries(files));
+
 describe('a baseline', () => {
   const none: ReadonlyMap<string, string> = new Map();
   const known = baselineOf(
@@ -143,14 +145,12 @@ describe('a baseline', () => {
   });
 
   it('follows a file that was renamed, where just one of its content is left', () => {
-    const hashes = (files: Record<string, string>): ReadonlyMap<string, string> =>
-      new Map(Object.entries(files));
     const before = baselineOf(
       { violations: [broken('old.ts', 'b.ts'), broken('b.ts', 'gone.ts#f')] },
       hashes({ 'old.ts': '1', 'b.ts': '2', 'gone.ts': '3', 'other.ts': '4' }),
     );
     const now = hashes({ 'new.ts': '1', 'b.ts': '2', 'x.ts': '3', 'y.ts': '3' });
-    const renamed = renamedSince(before, now);
+    const renamed = renamedSince(before, now, { isComplete: false });
     expect([...renamed]).toEqual([['old.ts', 'new.ts']]);
     const told = [broken('new.ts', 'b.ts'), broken('b.ts', 'x.ts#f')];
     expect(newSince(told, withNewNames(before, renamed))).toEqual([told[1]]);
@@ -158,6 +158,20 @@ describe('a baseline', () => {
     expect(coveringNewNames([exception({ from: 'old.ts', to: '**' })], renamed)).toMatchObject([
       { from: 'new.ts' },
     ]);
+  });
+
+  it('follows a file that was moved and edited, where all files of then are known and one bears its name', () => {
+    const then = hashes({
+      'a/lock.ts': '1',
+      'a/gate.ts': '2',
+      'b/key.ts': '3',
+      'c/key.ts': '4',
+      'd.ts': '5',
+    });
+    const now = hashes({ 'x/lock.ts': '9', 'a/gate.ts': '8', 'x/key.ts': '7', 'e.ts': '6' });
+    const files = { files: [...then] };
+    expect([...renamedSince(files, now, { isComplete: true })]).toEqual([['a/lock.ts', 'x/lock.ts']]);
+    expect([...renamedSince(files, now, { isComplete: false })]).toEqual([]);
   });
 
   it('is read as it was written, and refused when it is of other code, or none', () => {
