@@ -162,7 +162,7 @@ function addStore(program: Command, terminal: Terminal): void {
     .action(
       async (typed: string, options: { name?: string; ref?: string; plan?: string; rules?: string }) => {
         const { openCommand } = await import('./commands/open.ts');
-        await openCommand(typed, options);
+        await openCommand(terminal, typed, options);
       },
     );
   program

@@ -226,8 +226,14 @@ describe('yletope open', () => {
     const data = temporaryFolder();
     const held = ['--rules', join(demo, 'yletope.yaml')];
     const open = () => runCommandLine(data, 'open', demo, '--name', 'Canal', '--plan', demoPlan, ...held);
-    expect((await open()).status).toBe(0);
-    expect((await open()).status).toBe(0);
+    expect(await open()).toMatchObject({
+      status: 0,
+      stderr: expect.stringMatching(/^Surveyed Canal: \d+ files, /),
+    });
+    expect(await open()).toMatchObject({
+      status: 0,
+      stderr: expect.stringMatching(/^Canal was surveyed before, at 20.*“Survey again”/),
+    });
     const store = openStore(data);
     expect(ruleBook(store, 1).text).toContain('# What Hollowmere is held to');
     const [plan, ...others] = modulePlans(store, 1);

@@ -27,8 +27,19 @@ export interface FoldedPart {
   part: ReactNode;
 }
 
-/** Parts of a caption, of which those that are as usual stand behind *more*. */
-export function FoldedParts({ parts }: { parts: readonly FoldedPart[] }) {
+/** The last parts of a caption, of which those that are as usual stand behind *more*, and its full stop. */
+export function CaptionEnd({ parts: own = [] }: { parts?: readonly FoldedPart[] }) {
+  const parts = [...useBarrelsPart(), ...own];
+  return (
+    <>
+      <FoldedParts parts={parts} />
+      {/* The full stop stays with what it ends. */}
+      {'\u2060'}.
+    </>
+  );
+}
+
+function FoldedParts({ parts }: { parts: readonly FoldedPart[] }) {
   const [isOpen, setIsOpen] = useState(false);
   const shown = parts.filter(({ isUsual }) => isOpen || !isUsual);
   return (
@@ -38,7 +49,8 @@ export function FoldedParts({ parts }: { parts: readonly FoldedPart[] }) {
       ))}
       {(isOpen || shown.length < parts.length) && (
         <>
-          {' '}
+          {/* With what stands before it: a line of its own would say too much of it. */}
+          {'\u00a0'}
           <button
             type="button"
             className="plain-button link caption-more"
@@ -225,12 +237,7 @@ export function KindsPart() {
 export function CertaintyPart() {
   const { certainty } = usePicture();
   const options = Object.entries(certaintyChoices).map(([value, { label }]) => ({ value, label }));
-  return (
-    <>
-      <ParameterChoice label="certainty" name="certainty" options={options} value={certainty} />
-      <BarrelsPart />
-    </>
-  );
+  return <ParameterChoice label="certainty" name="certainty" options={options} value={certainty} />;
 }
 
 /** True where some imports lead elsewhere than they are written. */
@@ -240,16 +247,16 @@ export function useHasBarrels(): boolean {
 }
 
 /** Whether imports of barrels count where they lead; nothing in a codebase without barrels. */
-export function BarrelsPart() {
+function useBarrelsPart(): FoldedPart[] {
   const { barrels } = usePicture();
   const options = [
     { value: 'through', label: 'where they lead' },
     { value: 'written', label: 'as written' },
   ];
-  if (!useHasBarrels()) return null;
-  return (
+  if (!useHasBarrels()) return [];
+  const part = (
     <>
-      , imports of barrels{' '}
+      imports of barrels{' '}
       <ParameterChoice
         label="imports of barrels"
         name="barrels"
@@ -259,6 +266,7 @@ export function BarrelsPart() {
       />
     </>
   );
+  return [{ name: 'imports of barrels', isUsual: barrels === 'through', part }];
 }
 
 export function TestsPart() {

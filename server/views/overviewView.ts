@@ -161,12 +161,15 @@ function smallMatrix(survey: SurveyedCodebase, query: OverviewQuery): SmallMatri
   };
 }
 
-/** What the README says, or else the manifest nearest to the root. */
+/** What the README says, or else the manifest nearest to the root, be it only a name. */
 function ownWords({ purposes, manifests }: KeptIntake): Overview['purpose'] {
   const said = new Map(purposes).get('');
   if (said) return said;
-  const described = readManifests(manifests).find(({ description }) => description !== null);
-  return described ? { text: described.description!, from: described.path } : null;
+  const read = readManifests(manifests);
+  const described = read.find(({ description }) => description !== null);
+  if (described) return { text: described.description!, from: described.path };
+  const named = read.find(({ name }) => name !== null);
+  return named ? { text: `It calls itself “${named.name}”.`, from: named.path } : null;
 }
 
 const roleOrder: EntryPoint['role'][] = ['program', 'server', 'export', 'script', 'main', 'configuration'];

@@ -5,6 +5,7 @@ import type { ScopeChoice } from '../../../server/views/scopeView.ts';
 import {
   ArrangementPart,
   Caption,
+  CaptionEnd,
   CertaintyPart,
   KindsPart,
   ParameterChoice,
@@ -21,8 +22,8 @@ import { StartButton, type Starts } from './StartButton.tsx';
 import './around.css';
 
 const directions = [
-  { value: 'usedBy', label: 'uses it' },
-  { value: 'uses', label: 'it uses' },
+  { value: 'usedBy', label: 'users' },
+  { value: 'uses', label: 'dependencies' },
 ];
 
 /** All that uses an element, or that it uses, in groups with their sums, filtered as one types. */
@@ -48,25 +49,24 @@ export function AroundPage({
   const [filter, setFilter] = useState('');
   const groups = useMemo(() => filtered(around?.groups ?? [], filter), [around, filter]);
   const reaches = [
-    { value: 'direct', label: 'directly' },
-    { value: 'all', label: 'directly or through others' },
+    { value: 'direct', label: 'Direct' },
+    { value: 'all', label: 'Direct and indirect' },
   ];
   const together = [
-    { value: 'group', label: 'group' },
-    { value: 'kind', label: 'kind' },
-    { value: 'certainty', label: 'certainty' },
-    { value: 'distance', label: 'distance' },
+    { value: 'group', label: 'in groups' },
+    { value: 'kind', label: 'by kind' },
+    { value: 'certainty', label: 'by certainty' },
+    { value: 'distance', label: 'by distance' },
   ];
   return (
     <>
       <Caption>
-        What{' '}
-        <ParameterChoice label="direction" name="direction" options={directions} value={query.direction} />{' '}
-        <ParameterChoice label="reach" name="reach" options={reaches} value={query.reach} />:{' '}
+        <ParameterChoice label="reach" name="reach" options={reaches} value={query.reach} />{' '}
+        <ParameterChoice label="direction" name="direction" options={directions} value={query.direction} /> of{' '}
         {isSet && around ? (
           <b>{around.focus.name}</b>
         ) : (
-          <b className="mono">{around ? <ElementName element={around.focus} /> : 'nothing yet'}</b>
+          <b className="mono">{around ? <ElementName element={around.focus} /> : 'nothing selected'}</b>
         )}
         {focus !== null && focus !== shown && (
           <>
@@ -80,15 +80,15 @@ export function AroundPage({
             </button>
           </>
         )}
-        , by references of <KindsPart />, <CertaintyPart />, tests <TestsPart />, grouped by{' '}
+        , by references of <KindsPart />, <CertaintyPart />; tests <TestsPart />; listed{' '}
         <ParameterChoice label="grouped by" name="together" options={together} value={query.together} />
         {query.together === 'group' && (
           <>
-            , <ArrangementPart scope={scope} />
+            {' '}
+            <ArrangementPart scope={scope} />
           </>
         )}
-        {/* The full stop stays with what it ends. */}
-        {'\u2060'}.
+        <CaptionEnd />
       </Caption>
       {around === null ? (
         <div className="empty">

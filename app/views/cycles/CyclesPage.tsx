@@ -3,6 +3,7 @@ import type { ScopeChoice } from '../../../server/views/scopeView.ts';
 import {
   ArrangementPart,
   Caption,
+  CaptionEnd,
   CertaintyPart,
   GrainPart,
   grainLabel,
@@ -31,9 +32,10 @@ export function CyclesPage({ picture, scope }: { picture: CyclesPicture; scope: 
     <>
       <Caption>
         Cycles among the <GrainPart /> of <ScopePart scope={scope} />, and among neighbours{' '}
-        <ArrangementPart scope={scope} />, by references of <KindsPart />, <CertaintyPart />, tests{' '}
+        <ArrangementPart scope={scope} />, by references of <KindsPart />, <CertaintyPart />; tests{' '}
         <TestsPart />
-        <ListsPart />: {counted(cycles.length, 'cycle')}.
+        <ListsPart />; <b>{counted(cycles.length, 'cycle')}</b>
+        <CaptionEnd />
       </Caption>
       {open ? (
         <div className="cycles-view">

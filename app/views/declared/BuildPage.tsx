@@ -1,6 +1,6 @@
 import type { DeclaredPage, DeclaredRow } from '../../../server/views/declaredView.ts';
 import { csvOf } from '../../../server/export/csv.ts';
-import { BarrelsPart, Caption, ParameterChoice, TestsPart } from '../../frame/Caption.tsx';
+import { Caption, CaptionEnd, ParameterChoice, TestsPart } from '../../frame/Caption.tsx';
 import { ElementName } from '../../frame/ElementName.tsx';
 import { NamedList } from '../../frame/names/Names.tsx';
 import { counted, figure } from '../../state/figures.ts';
@@ -41,7 +41,7 @@ export function BuildPage({ page }: { page: DeclaredPage }) {
         Dependencies between the {counted(modules, 'build module')}, as declared and as used,{' '}
         <ParameterChoice label="which" name="show" options={shows} value={show} usual="faults" />, tests{' '}
         <TestsPart />
-        <BarrelsPart />.
+        <CaptionEnd />
       </Caption>
       <div className="view-tools">
         <span>

@@ -5,8 +5,8 @@ import type { ScopeChoice } from '../../../server/views/scopeView.ts';
 import {
   ArrangementPart,
   Caption,
+  CaptionEnd,
   CertaintyPart,
-  FoldedParts,
   GrainPart,
   KindsPart,
   ListsPart,
@@ -166,9 +166,7 @@ export function GraphCaption({
       <CertaintyPart />; tests <TestsPart />; as{' '}
       <ParameterChoice label="form" name="as" options={drawings} value={isTable ? 'table' : 'drawing'} />
       <ListsPart />
-      <FoldedParts parts={folded} />
-      {/* The full stop stays with what it ends. */}
-      {'\u2060'}.
+      <CaptionEnd parts={folded} />
     </Caption>
   );
 }

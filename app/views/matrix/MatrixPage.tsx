@@ -4,6 +4,7 @@ import type { MatrixPicture } from '../../../server/views/matrixView.ts';
 import type { ScopeChoice } from '../../../server/views/scopeView.ts';
 import {
   Caption,
+  CaptionEnd,
   ArrangementPart,
   CertaintyPart,
   GrainPart,
@@ -77,7 +78,8 @@ export function MatrixPage({
         <ArrangementPart scope={scope} list={{ isOn: flat }} />: rows use columns, by references of{' '}
         <KindsPart />, <CertaintyPart />; tests <TestsPart />; ordered by{' '}
         <ParameterChoice label="order" name="order" options={orders} value={order} />
-        <ListsPart />.
+        <ListsPart />
+        <CaptionEnd />
       </Caption>
       <div className={`picture${showsAgainst ? ' with-list' : ''}`}>
         {scene.rows.length === 0 ? (

@@ -6,8 +6,8 @@ import { arrangementWords } from '../../../server/views/picture/arrangementWords
 import type { ScopeChoice } from '../../../server/views/scopeView.ts';
 import {
   ArrangementPart,
-  BarrelsPart,
   Caption,
+  CaptionEnd,
   ListsPart,
   ParameterChoice,
   ScopePart,
@@ -72,7 +72,8 @@ export function MeasuresPage({
           value={query.kind}
           also={{ sort: null, column: null, page: null, descending: null, levels: null }}
         />
-        , <ArrangementPart scope={scope} />
+        {' of '}
+        <ScopePart scope={scope} />, <ArrangementPart scope={scope} />
         {query.kind === 'group' && query.filter === '' && (
           <DepthPart
             name="levels"
@@ -82,7 +83,7 @@ export function MeasuresPage({
             also={{ page: null }}
           />
         )}
-        , in <ScopePart scope={scope} />, tests <TestsPart />, by{' '}
+        , sorted by{' '}
         <ParameterChoice
           label="sorted by"
           name="sort"
@@ -93,8 +94,9 @@ export function MeasuresPage({
           value={query.sort}
           also={{ page: null }}
         />
-        <BarrelsPart />
-        <ListsPart />.
+        ; tests <TestsPart />
+        <ListsPart />
+        <CaptionEnd />
       </Caption>
       <div className="measures-tools">
         <FilterBox key={query.kind} initial={query.filter} />

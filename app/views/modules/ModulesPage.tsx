@@ -1,8 +1,10 @@
-import { useEffect, useRef, useState } from 'react';
+import { Fragment, useEffect, useRef, useState } from 'react';
+import { Link } from 'react-router';
+import { arrangementWords } from '../../../server/views/picture/arrangementWords.ts';
 import type { InterfacePage } from '../../../server/views/plan/interfaceView.ts';
 import type { MemberRow, ModuleRow, PlanPage } from '../../../server/views/plan/planView.ts';
 import { ALL_OPEN, NEW_FILES, NOT_PLACED } from '../../../server/views/plan/planOpen.ts';
-import { Caption, CertaintyPart, KindsPart, TestsPart } from '../../frame/Caption.tsx';
+import { Caption, CaptionEnd, CertaintyPart, KindsPart, TestsPart } from '../../frame/Caption.tsx';
 import { isTyping } from '../../frame/useFrameKeys.ts';
 import { authorName } from '../../state/author.ts';
 import { counted, figure } from '../../state/figures.ts';
@@ -44,7 +46,8 @@ export function ModulesPage({
   const dragged = useRef<readonly MemberRow[]>([]);
   const held = useRef<ModuleRow | null>(null);
   useEditKeys(editor, page);
-  if (plan === null) return <NoPlan editor={editor} codebaseId={codebaseId} apart={page.apart} />;
+  if (plan === null)
+    return <NoPlan editor={editor} codebaseId={codebaseId} apart={page.apart} groupings={page.groupings} />;
   const openModule = (module: string): void => change({ module, focus: null }, { replace: true });
   const nameOf = new Map(modules.map(({ id, name }) => [id, name]));
   /** What dropping the files, or the module, that are dragged would do; null where nothing is, or all of it stands there. */
@@ -74,7 +77,8 @@ export function ModulesPage({
         {notPlaced.codeLines === 0
           ? 'all of it placed'
           : `${percent(notPlaced.codeLines / Math.max(1, codeLines))} not yet placed`}
-        , tests <TestsPart />.
+        ; tests <TestsPart />
+        <CaptionEnd />
       </Caption>
       <PlanTools
         page={page}
@@ -136,11 +140,11 @@ function NoPlan({
   editor,
   codebaseId,
   apart,
+  groupings,
 }: {
   editor: PlanEditor;
   codebaseId: string;
-  apart: PlanPage['apart'];
-}) {
+} & Pick<PlanPage, 'apart' | 'groupings'>) {
   return (
     <>
       <Caption>This codebase has no plan of modules yet.</Caption>
@@ -155,6 +159,19 @@ function NoPlan({
           Or import a plan, a table of paths and modules, or a list of owners: <ReadPlan editor={editor} />
         </p>
         {editor.problem && <p className="against">{editor.problem}</p>}
+        <p className="faded">
+          Without a plan, the code groups itself:{' '}
+          {groupings.map(({ by, groups }, at) => (
+            <Fragment key={by}>
+              {at > 0 && ', '}
+              <Link to={`../matrix?grain=groups&by=${by}`}>
+                {counted(groups, arrangementWords[by].one, arrangementWords[by].plural)}
+                {by === 'modulePackages' && ` (by ${arrangementWords[by].by})`}
+              </Link>
+            </Fragment>
+          ))}
+          .
+        </p>
       </div>
     </>
   );

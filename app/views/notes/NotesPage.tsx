@@ -19,8 +19,13 @@ export function NotesPage({ notes, codebaseId }: { notes: ShownNote[]; codebaseI
   return (
     <>
       <Caption>
-        The <b>{counted(notes.length, 'note')}</b> that people have written on this codebase, the newest
-        first.
+        {notes.length === 0 ? (
+          'No notes on this codebase yet.'
+        ) : (
+          <>
+            <b>{counted(notes.length, 'note')}</b> on this codebase, newest first.
+          </>
+        )}
       </Caption>
       <div className="page">
         {notes.length > 0 && (

@@ -14,7 +14,13 @@ export function SavedPage({ saved, codebaseId }: { saved: ShownSavedView[]; code
   return (
     <>
       <Caption>
-        The <b>{counted(saved.length, 'picture')}</b> that people have saved of this codebase, in their order.
+        {saved.length === 0 ? (
+          'No saved views of this codebase yet.'
+        ) : (
+          <>
+            <b>{counted(saved.length, 'saved view')}</b> of this codebase, in the order that people gave them.
+          </>
+        )}
       </Caption>
       <div className="page saved-views">
         {data?.problem && <p className="against">{data.problem}</p>}

@@ -2,7 +2,14 @@ import { useEffect, useRef, useState } from 'react';
 import type { StrayRow, StraysPage as Page } from '../../../server/views/plan/straysView.ts';
 import type { ScopeChoice } from '../../../server/views/scopeView.ts';
 import { arrangementWords } from '../../../server/views/picture/arrangementWords.ts';
-import { ArrangementPart, Caption, CertaintyPart, KindsPart, TestsPart } from '../../frame/Caption.tsx';
+import {
+  ArrangementPart,
+  Caption,
+  CaptionEnd,
+  CertaintyPart,
+  KindsPart,
+  TestsPart,
+} from '../../frame/Caption.tsx';
 import { DepthPart } from '../../frame/DepthPart.tsx';
 import { ElementName } from '../../frame/ElementName.tsx';
 import { ownGroupText } from '../../../server/views/picture/groupText.ts';
@@ -74,7 +81,8 @@ export function StraysPage({
         Files that have more to do with another {word.one} than with their own,{' '}
         <ArrangementPart scope={scope} />
         <DepthPart name="levels" levels={levels} mostLevels={mostLevels} />, by references of <KindsPart />,{' '}
-        <CertaintyPart />, tests <TestsPart />.
+        <CertaintyPart />; tests <TestsPart />
+        <CaptionEnd />
       </Caption>
       <div className="view-tools strays-tools">
         <span>

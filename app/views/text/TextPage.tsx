@@ -39,8 +39,8 @@ export function TextPage({
   return (
     <>
       <Caption>
-        Where the texts of <ScopePart scope={scope} /> hold <b>{query.text === '' ? '…' : query.text}</b>,
-        tests <TestsPart />
+        Lines of <ScopePart scope={scope} /> that contain <b>{query.text === '' ? '…' : query.text}</b>; tests{' '}
+        <TestsPart />
         <ListsPart />.
       </Caption>
       <TextForm

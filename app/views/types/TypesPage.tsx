@@ -33,18 +33,25 @@ export function TypesPage({
   const name = page?.focus?.name ?? 'the selected type';
   const sets = [
     { value: 'focus', label: `what is above and below ${name}` },
-    { value: 'folder', label: `the types of ${where}` },
+    { value: 'folder', label: 'all types' },
     { value: 'list', label: list === null ? 'the types of a shortlist' : `the types of “${list}”` },
   ];
-  const sentence = `${sets.find(({ value }) => value === query.of)!.label}, with ${
-    memberChoices.find(({ value }) => value === query.members)!.label
-  }.`;
+  const subject =
+    query.of === 'folder' ? `the types of ${where}` : sets.find(({ value }) => value === query.of)!.label;
+  const sentence = `${subject}, with ${memberChoices.find(({ value }) => value === query.members)!.label}.`;
   const isEmpty = !page || page.nodes.length === 0;
   return (
     <>
       <Caption>
-        Type hierarchy: <ParameterChoice label="types shown" name="of" options={sets} value={query.of} />,
-        with <ParameterChoice label="members" name="members" options={memberChoices} value={query.members} />,{' '}
+        Type hierarchy: <ParameterChoice label="types shown" name="of" options={sets} value={query.of} />
+        {query.of === 'folder' && (
+          <>
+            {' of '}
+            <ScopePart scope={scope} />
+          </>
+        )}
+        , with{' '}
+        <ParameterChoice label="members" name="members" options={memberChoices} value={query.members} />,{' '}
         <ParameterChoice
           label="picture"
           name="as"
@@ -54,11 +61,6 @@ export function TypesPage({
           ]}
           value={query.as}
         />
-        {query.of === 'folder' && (
-          <>
-            , in <ScopePart scope={scope} />
-          </>
-        )}
         {query.as === 'list' && query.of === 'focus' && (
           <>
             , inherited members{' '}

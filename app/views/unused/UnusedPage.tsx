@@ -20,7 +20,7 @@ export function UnusedPage({ scope, ...page }: Page & { scope: ScopeChoice }) {
   const editor = useRulesEdit(revision);
   const keys = useMemo(() => rows.map(({ key }) => key), [rows]);
   const shows = [
-    { value: 'all', label: 'all of it' },
+    { value: 'all', label: 'of every class' },
     ...unusedClasses.map((each) => ({
       value: each,
       label: `${unusedWords[each]} (${figure(counts[each])})`,

@@ -1,3 +1,4 @@
+import type { ArrangementId } from '../../../core/arrangement/arrangement.ts';
 import { subgroups } from '../../../core/arrangement/arrangement.ts';
 import type { ArrangedSurvey } from '../../../core/arrangement/arranged.ts';
 import { endOfOwn } from '../../../core/arrangement/ends.ts';
@@ -14,7 +15,7 @@ import { languageNamed } from '../../../core/languages/registry.ts';
 import { languagesApart } from '../../../core/shape/languagesApart.ts';
 import { measureValues } from '../ground/measures.ts';
 import { surveyMemo } from '../ground/surveyMemo.ts';
-import { arrangementOf } from '../ground/scope.ts';
+import { arrangementOf, arrangementsOf } from '../ground/scope.ts';
 import { arranged } from '../picture/arranged.ts';
 import { placedByPlan, type PlacedByPlan } from './placedByPlan.ts';
 import { ALL_OPEN, NEW_FILES, NOT_PLACED } from './planOpen.ts';
@@ -91,8 +92,10 @@ export interface PlanPage {
   newFiles: number;
   /** Share of the code that somebody stands behind, 0 to 1. */
   settledShare: number;
-  /** Languages between which no dependency leads, by their names: links alone put them into one module never. */
+  /** Languages that have no dependencies on each other, by their names: a proposal from links gives them separate modules. */
   apart: string[][];
+  /** The groupings that the code has without a plan, each with its number of groups. */
+  groupings: { by: ArrangementId; groups: number }[];
 }
 
 /** What comes so near to its own module's pull makes a file doubtful. */
@@ -149,6 +152,9 @@ export function planView(whole: SurveyedCodebase, shown: PlanShown): PlanPage {
     apart: languagesApartOf(whole)
       .map((set) => set.flatMap((id) => nameOfCode(id) ?? []))
       .filter((set) => set.length > 0),
+    groupings: arrangementsOf(whole)
+      .filter((by) => by !== 'plan')
+      .map((by) => ({ by, groups: arrangementOf(whole, by).count - 1 })),
   };
 }
 
