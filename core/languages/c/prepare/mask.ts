@@ -1,4 +1,5 @@
 import type { MacroTable } from './macros.ts';
+import { builtIn, headWords, isMacroName, specifiers } from './nativeWords.ts';
 import type { Scan } from './scan.ts';
 import { ShownTokens } from './shownTokens.ts';
 import {
@@ -26,25 +27,6 @@ export interface Masking {
   /** Words that macros are given which stand for declarations: `BENCHMARK_RANGE(openGate, 1, 16);`. */
   given: HiddenName[];
 }
-
-const builtIn = new Set(
-  `int char void long short float double unsigned signed bool _Bool wchar_t char16_t char32_t auto size_t
-  static extern inline const volatile virtual explicit struct class union enum typename template typedef friend
-  constexpr register mutable using namespace`.split(/\s+/),
-);
-const specifiers = new Set(
-  'static extern inline const volatile virtual explicit typedef friend constexpr register mutable template'.split(
-    ' ',
-  ),
-);
-const headWords = new Set(
-  `if for while switch catch return sizeof do else case goto throw new delete typeof decltype alignof co_return
-  co_await co_yield and or not default try operator defined static_assert _Static_assert __asm__ asm __asm __volatile__`.split(
-    /\s+/,
-  ),
-);
-/** Names that by convention are macros. */
-const isMacroName = /^[A-Z_][A-Z0-9_]{2,}$/;
 
 type Scope = 'namespace' | 'class' | 'enum' | 'code' | 'value';
 
