@@ -252,12 +252,16 @@ class Masker {
     return end;
   }
 
-  /** `bool tow(void) NOT_HERE`, and `PROLOGUE` alone on a line of code: what these end with is put in. */
+  /** `bool tow(void) NOT_HERE`, and `PROLOGUE` alone on a line of code: what these end with is put in. Outside of code it is not shown. */
   private endsItself(at: number, word: string, effect: 'block' | 'statement'): boolean {
     if (this.scope === 'code') {
       if (this.statement.length > 0 || this.parens > 0 || !this.tokens.isNewLine(at)) return false;
       this.masking.puts.push({ at: this.tokens.end(at), text: ';' });
       return false;
+    }
+    if (this.scope === 'namespace' && this.statement.length === 0 && this.tokens.isNewLine(at)) {
+      this.blank(at, at, word);
+      return true;
     }
     const isBody = effect === 'block' && this.sawParens && this.parens === 0 && this.statement.at(-1) === ')';
     if (!isBody || this.scope === 'value' || this.scope === 'enum') return false;
@@ -326,11 +330,6 @@ class Masker {
     if (after === ';')
       return this.scope === 'class' ? this.blank(at, close + 1, word) : this.keepCall(at, close);
     if (after === '{') return this.keepCall(at, close);
-    const end = this.endOfChain(close);
-    if (end >= 0) {
-      this.noteGiven(at, end);
-      return this.blank(at, end, word);
-    }
     const isAlone =
       after === '' ||
       ((this.tokens.isWord(close + 1) || after === '}' || after === '~' || after === '[') &&
@@ -338,16 +337,6 @@ class Masker {
     if (!isAlone) return null;
     this.noteGiven(at, close);
     return this.blank(at, close, word);
-  }
-
-  /** `BENCHMARK(openGate)->Range(8, 64);`, which looks like a routine that says behind `->` what it gives; the `;`, or -1. */
-  private endOfChain(close: number): number {
-    let at = close;
-    while (this.tokens.text(at + 1) === '-' && this.tokens.text(at + 2) === '>') {
-      if (this.tokens.text(at + 4) !== '(') return -1;
-      at = this.tokens.closing(at + 4);
-    }
-    return at > close && this.tokens.text(at + 1) === ';' ? at + 1 : -1;
   }
 
   private noteGiven(at: number, close: number): void {
