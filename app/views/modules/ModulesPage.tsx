@@ -160,14 +160,11 @@ function NoPlan({
         </p>
         {editor.problem && <p className="against">{editor.problem}</p>}
         <p className="faded">
-          Without a plan, the code groups itself:{' '}
-          {groupings.map(({ by, groups }, at) => (
+          Without a plan, the matrix shows the code{' '}
+          {groupings.map((by, at) => (
             <Fragment key={by}>
               {at > 0 && ', '}
-              <Link to={`../matrix?grain=groups&by=${by}`}>
-                {counted(groups, arrangementWords[by].one, arrangementWords[by].plural)}
-                {by === 'modulePackages' && ` (by ${arrangementWords[by].by})`}
-              </Link>
+              <Link to={`../matrix?grain=groups&by=${by}`}>by {arrangementWords[by].by}</Link>
             </Fragment>
           ))}
           .

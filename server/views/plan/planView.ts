@@ -94,8 +94,8 @@ export interface PlanPage {
   settledShare: number;
   /** Languages that have no dependencies on each other, by their names: a proposal from links gives them separate modules. */
   apart: string[][];
-  /** The groupings that the code has without a plan, each with its number of groups. */
-  groupings: { by: ArrangementId; groups: number }[];
+  /** The groupings that the code has without a plan. */
+  groupings: ArrangementId[];
 }
 
 /** What comes so near to its own module's pull makes a file doubtful. */
@@ -152,9 +152,7 @@ export function planView(whole: SurveyedCodebase, shown: PlanShown): PlanPage {
     apart: languagesApartOf(whole)
       .map((set) => set.flatMap((id) => nameOfCode(id) ?? []))
       .filter((set) => set.length > 0),
-    groupings: arrangementsOf(whole)
-      .filter((by) => by !== 'plan')
-      .map((by) => ({ by, groups: arrangementOf(whole, by).count - 1 })),
+    groupings: arrangementsOf(whole).filter((by) => by !== 'plan'),
   };
 }
 
