@@ -66,7 +66,7 @@ export function AroundPage({
         {isSet && around ? (
           <b>{around.focus.name}</b>
         ) : (
-          <b className="mono">{around ? <ElementName element={around.focus} /> : 'nothing selected'}</b>
+          <b className="mono">{around ? <ElementName element={around.focus} /> : 'the selection (none yet)'}</b>
         )}
         {focus !== null && focus !== shown && (
           <>
