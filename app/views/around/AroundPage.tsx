@@ -66,7 +66,9 @@ export function AroundPage({
         {isSet && around ? (
           <b>{around.focus.name}</b>
         ) : (
-          <b className="mono">{around ? <ElementName element={around.focus} /> : 'the selection (none yet)'}</b>
+          <b className="mono">
+            {around ? <ElementName element={around.focus} /> : 'the selection (none yet)'}
+          </b>
         )}
         {focus !== null && focus !== shown && (
           <>
