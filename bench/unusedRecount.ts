@@ -12,7 +12,8 @@ import { fetchPackage } from './realCode.ts';
 
 /**
  * Recounts unused code by a second way: of the largest entries of each class, those whose name stands nowhere in the text of other code
- * but where it is declared. What is left is to be read by eye, and is listed with the first places of its name. `npm run unused -- NAME…`, Debian sources and npm packages.
+ * but where it is declared. What is left is to be read by eye, and is listed with the first places of its name.
+ * `npm run unused -- NAME…`, Debian sources and npm packages.
  */
 const usual = [
   'leveldb',

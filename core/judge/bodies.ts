@@ -1,6 +1,11 @@
 import { FLAG, FORM, KIND } from '../facts/fileFacts.ts';
 import type { SurveyedCodebase } from '../survey.ts';
 
+/** The files of C and C++, in which one thing may be written down several times. */
+export function nativeFiles({ files }: SurveyedCodebase): SurveyedCodebase['files'] {
+  return files.filter(({ language }) => language === 'c' || language === 'cpp');
+}
+
 /** More of one name are no variants that a build chooses from. */
 const MOST_VARIANTS = 50;
 
@@ -40,14 +45,14 @@ export function bodiesByDeclaration(survey: SurveyedCodebase): ReadonlyMap<numbe
 }
 
 /** What of C and C++ may declare a routine, each with its name; and all that is more than a declaration, by its name. */
-function declarationsByName({ elements, files }: SurveyedCodebase): {
+function declarationsByName(survey: SurveyedCodebase): {
   declared: [element: number, name: string][];
   byName: Map<string, number[]>;
 } {
+  const { elements } = survey;
   const byName = new Map<string, number[]>();
   const declared: [number, string][] = [];
-  for (const { element, language } of files) {
-    if (language !== 'c' && language !== 'cpp') continue;
+  for (const { element } of nativeFiles(survey)) {
     for (let e = element + 1; e < elements.subtreeEnd[element]; e++) {
       const key = elements.key[e];
       // What tells several of one name apart is no part of it.

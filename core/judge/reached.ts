@@ -156,11 +156,7 @@ export function runsWhenLoaded(
 }
 
 function hasRow(dependencies: DependencyTable, element: number, isMeant: (row: number) => boolean): boolean {
-  for (
-    let row = firstRow(dependencies.from, element);
-    row < dependencies.count && dependencies.from[row] === element;
-    row++
-  )
+  for (let row = firstRow(dependencies.from, element); dependencies.from[row] === element; row++)
     if (isMeant(row)) return true;
   return false;
 }
@@ -172,11 +168,7 @@ function referred(
   mark: (element: number) => void,
 ): void {
   const { dependencies } = survey;
-  for (
-    let row = firstRow(dependencies.from, e);
-    row < dependencies.count && dependencies.from[row] === e;
-    row++
-  ) {
+  for (let row = firstRow(dependencies.from, e); dependencies.from[row] === e; row++) {
     if (dependencies.certainty[row] > mostUnsure && isSettled[row] === 0) continue;
     mark(dependencies.to[row]);
     // What is passed on as a whole is offered by whoever passes it on.
@@ -285,11 +277,7 @@ function nearestAncestors(
 
 function typesUsed({ dependencies }: SurveyedCodebase, element: number): number[] {
   const found: number[] = [];
-  for (
-    let row = firstRow(dependencies.from, element);
-    row < dependencies.count && dependencies.from[row] === element;
-    row++
-  )
+  for (let row = firstRow(dependencies.from, element); dependencies.from[row] === element; row++)
     if (dependencies.kind[row] === USES_TYPE) found.push(dependencies.to[row]);
   return found;
 }

@@ -6,6 +6,7 @@ import { throwIfCancelledAtStep } from '../graph/cancellation.ts';
 import { incomingRows, type IncomingRows } from '../graph/incoming.ts';
 import { languageNamed } from '../languages/registry.ts';
 import type { SurveyedCodebase } from '../survey.ts';
+import { nativeFiles } from './bodies.ts';
 import { reaching, runsWhenLoaded, whole, type Reaching } from './reached.ts';
 import type { Doubt, UnusedClass } from './unusedClasses.ts';
 
@@ -223,14 +224,15 @@ function mayBeCalled(
 }
 
 /** Routines of C and C++ that a macro may give another name, by which they are called then. O(declarations). */
-function renamedByMacros({ elements, files }: SurveyedCodebase): ReadonlySet<number> {
+function renamedByMacros(survey: SurveyedCodebase): ReadonlySet<number> {
+  const { elements } = survey;
   const macros = new Set<string>();
   const routines: number[] = [];
-  for (const { element, language } of files)
+  for (const { element } of nativeFiles(survey))
     for (let e = element + 1; e < elements.subtreeEnd[element]; e++) {
-      if (language !== 'c' && language !== 'cpp') break;
-      if (elements.form[e] !== FORM.macro && elements.kind[e] === KIND.routine) routines.push(e);
-      if (elements.form[e] === FORM.macro && elements.kind[e] === KIND.field) macros.add(elements.name[e]);
+      const isMacro = elements.form[e] === FORM.macro;
+      if (!isMacro && elements.kind[e] === KIND.routine) routines.push(e);
+      if (isMacro && elements.kind[e] === KIND.field) macros.add(elements.name[e]);
     }
   return new Set(routines.filter((e) => macros.has(elements.name[e])));
 }
@@ -239,9 +241,10 @@ function renamedByMacros({ elements, files }: SurveyedCodebase): ReadonlySet<num
  * In C and C++, what has the name and the place of something that is reached: conditions of a build, or arguments that are not known, may
  * choose the one or the other. O(declarations).
  */
-function variantsOfReached({ elements, files }: SurveyedCodebase, reached: Uint8Array): ReadonlySet<number> {
+function variantsOfReached(survey: SurveyedCodebase, reached: Uint8Array): ReadonlySet<number> {
+  const { elements } = survey;
   const variants = new Map<string, number[]>();
-  const own = files.filter(({ language }) => language === 'c' || language === 'cpp');
+  const own = nativeFiles(survey);
   const each = (visit: (e: number, name: string) => void): void => {
     for (const { element } of own)
       for (let e = element + 1; e < elements.subtreeEnd[element]; e++)

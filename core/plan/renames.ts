@@ -28,7 +28,7 @@ export function renamedFiles(
 }
 
 /** The paths that only one of two states has, by what they hold. */
-function pathsByContent(
+export function pathsByContent(
   own: ReadonlyMap<string, string>,
   other: ReadonlyMap<string, string>,
 ): Map<string, string[]> {
@@ -42,7 +42,8 @@ function pathsByContent(
   return paths;
 }
 
-const nameOf = (path: string): string => path.slice(path.lastIndexOf('/') + 1);
+/** The last part of a path. */
+export const nameOf = (path: string): string => path.slice(path.lastIndexOf('/') + 1);
 
 /**
  * A plan whose placings follow renamed files, and how many files did; what is placed under its new path already stays. A file

@@ -19,7 +19,13 @@ function isLiteral({ rootNode }: Tree, from: number, to: number): boolean {
   );
 }
 
-function linesByName({ declarations, names }: FileFacts): DeclaredLines {
+/** Worked out when it is first asked: most files quote no name. */
+function declaredLines(facts: FileFacts): DeclaredLines {
+  let lines: ReturnType<typeof linesByName> | undefined;
+  return (name) => (lines ??= linesByName(facts)).get(name);
+}
+
+function linesByName({ declarations, names }: FileFacts): Map<string, [number, number][]> {
   const lines = new Map<string, [number, number][]>();
   for (let d = 0; d < declarations.count; d++) {
     const name = names[declarations.name[d]];
@@ -64,7 +70,7 @@ export function grammarReader<Prepared extends { text: string } = { text: string
       const { quoted, named } = quotedNames(
         text,
         (from, to) => isLiteral(tree, from, to),
-        linesByName(facts),
+        declaredLines(facts),
       );
       const unread = wordsOfLines(text, facts.damage);
       return { ...facts, quoted: [...new Set([...(facts.quoted ?? []), ...quoted, ...unread])], named };

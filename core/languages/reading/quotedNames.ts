@@ -28,8 +28,8 @@ export function wordsOfLines(
   return [...new Set(damaged.match(/(?<![\w$])[A-Za-z_$][\w$]{2,80}/g))];
 }
 
-/** Stretches of lines that declare a name, by the name. */
-export type DeclaredLines = ReadonlyMap<string, readonly (readonly [first: number, last: number])[]>;
+/** Gives the stretches of lines that declare a name. */
+export type DeclaredLines = (name: string) => readonly (readonly [first: number, last: number])[] | undefined;
 
 /**
  * Reads the names that stand in strings of a text; `isLiteral` tells whether a stretch of it is a literal. What says its own name, as for an
@@ -38,7 +38,7 @@ export type DeclaredLines = ReadonlyMap<string, readonly (readonly [first: numbe
 export function quotedNames(
   text: string,
   isLiteral: (from: number, to: number) => boolean,
-  declaredIn: DeclaredLines = new Map(),
+  declaredIn: DeclaredLines = () => undefined,
 ): QuotedNames {
   const found = new Set<string>();
   const named: NamedPlace[] = [];
@@ -47,7 +47,7 @@ export function quotedNames(
   const place = (offset: number): [line: number, column: number] =>
     placeIn((starts ??= lineStartsOf(text)), offset);
   const isOwn = (name: string, offset: number): boolean => {
-    const stretches = declaredIn.get(name);
+    const stretches = declaredIn(name);
     if (!stretches) return false;
     const [line] = place(offset);
     return stretches.some(([first, last]) => first <= line && line <= last);

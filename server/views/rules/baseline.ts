@@ -1,11 +1,9 @@
-import { posix } from 'node:path';
 import { z } from 'zod';
+import { nameOf, pathsByContent, renamedFiles } from '../../../core/plan/renames.ts';
 import type { Judgement } from '../../../core/judge/rules.ts';
 import type { Violation } from '../../../core/judge/violation.ts';
 import { parsedText } from '../../plans/parsedText.ts';
 import { Problem } from '../../problem.ts';
-
-const { basename } = posix;
 
 const FORMAT = 'yletope-baseline';
 const VERSION = 1;
@@ -63,35 +61,21 @@ export function renamedSince(
   hashes: Hashes,
   { isComplete }: { isComplete: boolean },
 ): Map<string, string> {
-  const named = new Set(files.map(([path]) => path));
+  const before = new Map(files);
   const gone = files.filter(([path]) => !hashes.has(path));
-  const fresh = [...hashes].filter(([path]) => !named.has(path));
-  const byHash = groupedBy(fresh, ([, hash]) => hash);
+  const byHash = pathsByContent(hashes, before);
   const renamed = new Map<string, string>();
   for (const [path, hash] of gone) {
     const now = byHash.get(hash) ?? [];
-    if (now.length === 1) renamed.set(path, now[0][0]);
+    if (now.length === 1) renamed.set(path, now[0]);
   }
   if (!isComplete) return renamed;
   const taken = new Set(renamed.values());
-  const open = fresh.filter(([path]) => !taken.has(path));
-  const freshByName = groupedBy(open, ([path]) => basename(path));
-  const lost = gone.filter(([path]) => !renamed.has(path));
-  for (const [name, [[path], ...others]] of groupedBy(lost, ([path]) => basename(path))) {
-    const now = freshByName.get(name) ?? [];
-    if (others.length === 0 && now.length === 1) renamed.set(path, now[0][0]);
-  }
-  return renamed;
-}
-
-function groupedBy<T>(all: readonly T[], keyOf: (each: T) => string): Map<string, T[]> {
-  const groups = new Map<string, T[]>();
-  for (const each of all) {
-    const group = groups.get(keyOf(each));
-    if (group) group.push(each);
-    else groups.set(keyOf(each), [each]);
-  }
-  return groups;
+  const lost = gone.map(([path]) => path).filter((path) => !renamed.has(path));
+  const open = [...hashes.keys()].filter((path) => !before.has(path) && !taken.has(path));
+  const byName = (paths: readonly string[]): Map<string, string> =>
+    new Map(paths.map((path) => [path, nameOf(path)]));
+  return new Map([...renamed, ...renamedFiles(byName(lost), byName(open))]);
 }
 
 /** A baseline as it would be had its files been called what they are called now. */

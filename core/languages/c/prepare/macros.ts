@@ -26,6 +26,10 @@ export type MacroEffect =
   | 'call'
   | 'name';
 
+/** True for macros that end what they stand in, as a block or a semicolon does. */
+export const endsStatement = (effect: MacroEffect | undefined): effect is 'block' | 'statement' =>
+  effect === 'block' || effect === 'statement';
+
 /** A macro as its `#define` states it. */
 export interface MacroDefinition {
   name: string;

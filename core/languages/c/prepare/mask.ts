@@ -1,4 +1,4 @@
-import type { MacroTable } from './macros.ts';
+import { endsStatement, type MacroTable } from './macros.ts';
 import { builtIn, headWords, isMacroName, specifiers } from './nativeWords.ts';
 import type { Scan } from './scan.ts';
 import { ShownTokens } from './shownTokens.ts';
@@ -186,7 +186,7 @@ class Masker {
       return this.blank(at, next === '(' ? this.tokens.closing(at + 1) : at, word);
     if (effect === 'blank') return this.blank(at, at, word);
     if (effect === 'opens' || effect === 'closes') return this.putBrace(at, word, effect);
-    if ((effect === 'block' || effect === 'statement') && this.endsItself(at, word, effect)) return at;
+    if (endsStatement(effect) && this.endsItself(at, word, effect)) return at;
     if (effect === 'unwrap' && next === '(') return this.unwrap(at, word);
     if (effect === 'empty')
       return next === '(' && !this.isDeclarator(at) ? this.blank(at, this.tokens.closing(at + 1), word) : -1;

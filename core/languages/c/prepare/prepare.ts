@@ -1,6 +1,6 @@
 import { droppedArms } from '../../reading/conditionals.ts';
 import { blanked, type Range } from '../../reading/tokens.ts';
-import type { MacroTable } from './macros.ts';
+import { endsStatement, type MacroTable } from './macros.ts';
 import { maskMacros, type HiddenName, type Masking } from './mask.ts';
 import { scan, type Scan } from './scan.ts';
 
@@ -16,10 +16,7 @@ export interface Prepared {
 /** Prepares a text, knowing these macros; O(text). */
 export function prepare(text: string, table: MacroTable): Prepared {
   const scanned = scan(text);
-  const dropped = droppedArms(scanned, (word) => {
-    const effect = table.get(word);
-    return effect === 'block' || effect === 'statement';
-  });
+  const dropped = droppedArms(scanned, (word) => endsStatement(table.get(word)));
   const masking = maskMacros(scanned, dropped, table);
   const directives = scanned.directives.map(({ start, end }): Range => [start, end]);
   return {
