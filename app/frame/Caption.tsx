@@ -49,8 +49,7 @@ function FoldedParts({ parts }: { parts: readonly FoldedPart[] }) {
       ))}
       {(isOpen || shown.length < parts.length) && (
         <>
-          {/* With what stands before it: a line of its own would say too much of it. */}
-          {'\u00a0'}
+          {' '}
           <button
             type="button"
             className="plain-button link caption-more"

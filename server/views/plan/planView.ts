@@ -94,7 +94,7 @@ export interface PlanPage {
   settledShare: number;
   /** Languages that have no dependencies on each other, by their names: a proposal from links gives them separate modules. */
   apart: string[][];
-  /** The groupings that the code has; none beside a plan, where they are not shown. */
+  /** The plain groupings that the code has; none beside a plan, where they are not shown. */
   groupings: ArrangementId[];
 }
 
@@ -152,7 +152,8 @@ export function planView(whole: SurveyedCodebase, shown: PlanShown): PlanPage {
     apart: languagesApartOf(whole)
       .map((set) => set.flatMap((id) => nameOfCode(id) ?? []))
       .filter((set) => set.length > 0),
-    groupings: plan === null ? arrangementsOf(whole).filter((by) => by !== 'plan') : [],
+    groupings:
+      plan === null ? arrangementsOf(whole).filter((by) => by !== 'plan' && by !== 'modulePackages') : [],
   };
 }
 
