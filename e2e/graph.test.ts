@@ -1,7 +1,15 @@
 import { describe, expect, it } from 'vitest';
 import { rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { accessibilityFaults, clickText, goTo, surveyAgain, textOf, waitForText } from './instrument.ts';
+import {
+  accessibilityFaults,
+  clickText,
+  goTo,
+  quiet,
+  surveyAgain,
+  textOf,
+  waitForText,
+} from './instrument.ts';
 import { surveyedDemo } from './surveyedDemo.ts';
 
 const demo = surveyedDemo();
@@ -210,6 +218,9 @@ describe('the graph', () => {
     expect(parameter('focus')).toBeNull();
     await page.click('.graph-box .element[title="src/misc"]');
     await page.waitForFunction(() => location.search.includes('focus='));
+    // The key moves what the page shows as selected, which follows the address.
+    await page.waitForSelector('.graph-box.lit');
+    await quiet(page);
     await page.keyboard.down('Shift');
     await page.keyboard.press('ArrowRight');
     await page.keyboard.up('Shift');
