@@ -7,7 +7,7 @@ import { lineAt, lineStartsOf } from '../core/languages/reading/reading.ts';
 import type { SurveyedCodebase } from '../core/survey.ts';
 import { constructsInPool } from '../server/extract/extractPool.ts';
 import { sourceConstructs, type SourceConstructs } from '../server/views/constructsView.ts';
-import { elementOf } from '../server/views/ground/elements.ts';
+import { elementOf } from '../server/views/surveyAccess/elements.ts';
 import { surveyPath } from '../tests/surveyPath.ts';
 import { fetchPackage } from './realCode.ts';
 

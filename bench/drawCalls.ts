@@ -4,7 +4,7 @@ import { z } from 'zod';
 import { CERTAINTY, dependencyKinds } from '../core/contracts/linked.ts';
 import type { SurveyedCodebase } from '../core/survey.ts';
 import { installationRoot } from '../server/installation.ts';
-import { testElements } from '../server/views/ground/tests.ts';
+import { testElements } from '../server/views/surveyAccess/tests.ts';
 import { surveyPath } from '../tests/surveyPath.ts';
 import { fetchDebianSource } from './debianCode.ts';
 import { fetchPackage } from './realCode.ts';

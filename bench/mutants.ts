@@ -364,13 +364,13 @@ export const mutants: readonly Mutant[] = [
     ['files[group] > 0 &&', ''],
   ]),
   ...faults('server/export/csv.ts', views, [["text.replaceAll('\"', '\"\"')", 'text']]),
-  ...faults('server/views/picture/evidenceView.ts', views, [
+  ...faults('server/views/graphQuery/evidenceView.ts', views, [
     ['withTests: withTests || isTest(from) || isTest(to)', 'withTests'],
     ['places.slice(page * PAGE_PLACES, (page + 1) * PAGE_PLACES)', 'places.slice(0, PAGE_PLACES)'],
     ['kinds: kindChoices[via].kinds, certainties', 'kinds: 0xffff, certainties'],
     ['dependencies.line[a.place] - dependencies.line[b.place] ||', ''],
   ]),
-  ...faults('server/views/picture/neighbours.ts', views, [
+  ...faults('server/views/graphQuery/neighbours.ts', views, [
     [
       'isFar: (e) => !isHeld(e) && counts[e] === 1,\n    counterpart: (far)',
       'isFar: (e) => !isHeld(e),\n    counterpart: (far)',
@@ -380,11 +380,11 @@ export const mutants: readonly Mutant[] = [
     ['n - m || a - b', 'm - n || a - b'],
     ['isFile ? label.key : endOfElement(elements, far)', 'label.key'],
   ]),
-  ...faults('server/views/picture/arranged.ts', views, [
+  ...faults('server/views/graphQuery/arranged.ts', views, [
     ['isTest?.[e] === 1 || (only !== undefined && only[e] !== 1)', 'isTest?.[e] === 1'],
     ["`${by} ${grain} ${withTests} ${only?.name ?? ''}`", '`${by} ${grain} ${withTests}`'],
   ]),
-  ...faults('server/views/ground/scope.ts', views, [
+  ...faults('server/views/surveyAccess/scope.ts', views, [
     ['below.length + (files > 0 ? 1 : 0) >= FEW', 'below.length >= 99'],
     ['named.id === id ? neededGroup', 'true ? neededGroup'],
   ]),

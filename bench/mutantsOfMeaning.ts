@@ -77,7 +77,7 @@ export const mutantsOfMeaning: readonly Mutant[] = [
     ["if (this.scope === 'class') this.noteType();", ''],
   ]),
   ...faults(
-    'server/views/picture/evidenceView.ts',
+    'server/views/graphQuery/evidenceView.ts',
     ['server/views'],
     [
       ['if (!isKept(row)) continue;', ''],

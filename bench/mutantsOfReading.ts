@@ -69,8 +69,8 @@ export const mutantsOfReading: readonly Mutant[] = [
     ],
   ),
   ...faults(
-    'server/extract/learnt.ts',
-    ['server/extract/learnt'],
+    'server/extract/macroTables.ts',
+    ['server/extract/macroTables'],
     [
       ['if (!on || words === undefined) return id;', "if (!on || words === undefined) return '';"],
       ['learnDefined?.(defines) ?? []', '[]'],
@@ -78,7 +78,7 @@ export const mutantsOfReading: readonly Mutant[] = [
   ),
   ...faults(
     'core/languages/c/prepare/packedTable.ts',
-    ['server/extract/learnt'],
+    ['server/extract/macroTables'],
     [['+ effect[macro] + 1;', '+ 1;']],
   ),
   ...faults(
@@ -90,7 +90,7 @@ export const mutantsOfReading: readonly Mutant[] = [
     ],
   ),
   ...faults(
-    'server/views/picture/address.ts',
+    'server/views/graphQuery/address.ts',
     ['server/store/keptAddresses', 'app/state/address'],
     [['if (!params.has(name)) whole', 'whole']],
   ),

@@ -128,7 +128,7 @@ export const mutantsOfShape: readonly Mutant[] = [
     ["target.endsWith('/') ? `${target}**` : target", 'target'],
     ['known && known.module !== module', 'false'],
   ]),
-  ...faults('server/views/ground/scope.ts', plan, [
+  ...faults('server/views/surveyAccess/scope.ts', plan, [
     ['forget(survey, isByPlan);', ''],
     ['if (known.state === state) return;', ''],
   ]),

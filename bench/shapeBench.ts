@@ -5,7 +5,7 @@ import { emptyPlan } from '../core/plan/modulePlan.ts';
 import { proposeFromAnchors } from '../core/shape/fromAnchors.ts';
 import { shapeInput } from '../core/shape/shapeInput.ts';
 import { EVERYTHING_RESOLVED } from '../core/graph/rollUp.ts';
-import { takePlan } from '../server/views/ground/scope.ts';
+import { takePlan } from '../server/views/surveyAccess/scope.ts';
 import { planAfter, planEffect } from '../server/views/plan/editedPlan.ts';
 import { planFrom } from '../server/views/plan/planProposal.ts';
 import { planView } from '../server/views/plan/planView.ts';

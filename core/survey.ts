@@ -19,7 +19,7 @@ export interface FileRecord {
   /** Package or namespace that the file says it belongs to; empty for none. */
   packageName: string;
   parse: ParseState;
-  damage: [number, number][];
+  parseErrors: [number, number][];
   lines: LineFigures;
 }
 
@@ -59,8 +59,8 @@ export function assembleSurvey(
       for (const name of figureNames) figures[name][at] = facts.declarations.figures[name][d];
     });
     for (const [d, takes] of overloadsIn(facts)) overloads.push([placed[d], takes]);
-    const { parse, damage, lines, isScript, packageName } = facts;
-    return { element, path, language, isTest, isScript, packageName, parse, damage, lines };
+    const { parse, parseErrors, lines, isScript, packageName } = facts;
+    return { element, path, language, isTest, isScript, packageName, parse, parseErrors, lines };
   });
   return { survey: { ...linked, files: records, buildModules, overloads, figures }, linking };
 }

@@ -119,7 +119,7 @@ describe('completeness', () => {
     const { page } = instrument;
     await go('completeness');
     await clickText(page, '#partly a', 'lines 10–14');
-    await page.waitForSelector('.cm-line-damaged');
+    await page.waitForSelector('.cm-line-unparsed');
   });
 });
 

@@ -220,7 +220,7 @@ describe('unused code', () => {
         .querySelector<HTMLElement>('.link')!
         .click(),
     );
-    await waitForText(page, '.unused-begins', 'src/web/quayBoard.ts');
+    await waitForText(page, '.unused-entry-points', 'src/web/quayBoard.ts');
     expect(await count()).toBeLessThan(before);
     expect(await fileNow()).toContain('entries:');
     await page.click('[aria-label="Remove the entry point src/web/quayBoard.ts"]');

@@ -35,7 +35,7 @@ describe('files that are not as they should be', () => {
   ])('%s with the marks of a merge is read in part, and says where', async (path, text) => {
     const facts = await factsOfText(path, text);
     expect(facts.parse).toBe('partial');
-    expect(facts.damage.length).toBeGreaterThan(0);
+    expect(facts.parseErrors.length).toBeGreaterThan(0);
     const { declarations, names } = facts;
     expect(Array.from(declarations.name, (name) => names[name])).toContain('run');
   });

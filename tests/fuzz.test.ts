@@ -99,7 +99,7 @@ describe('broken code', () => {
           const started = performance.now();
           const facts = await factsOfText(name, text);
           expect(performance.now() - started).toBeLessThan(LONGEST_MS);
-          const { declarations: d, references, lines, damage } = facts;
+          const { declarations: d, references, lines, parseErrors } = facts;
           const last = Math.max(1, text.split('\n').length);
           for (let i = 0; i < d.count; i++) {
             expect(d.startLine[i]).toBeGreaterThanOrEqual(1);
@@ -110,7 +110,7 @@ describe('broken code', () => {
           for (const line of references.line) expect(line).toBeLessThanOrEqual(last);
           for (const owner of references.from) expect(owner).toBeLessThan(d.count);
           expect(lines.code + lines.commentOnly + lines.blank).toBe(lines.lines);
-          expect(facts.parse).toBe(damage.length > 0 ? 'partial' : 'clean');
+          expect(facts.parse).toBe(parseErrors.length > 0 ? 'partial' : 'clean');
         }),
         limits,
       );

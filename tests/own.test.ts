@@ -7,8 +7,8 @@ import type { SurveyedCodebase } from '../core/survey.ts';
 import { installationRoot } from '../server/installation.ts';
 import { readRules } from '../server/views/rules/readRules.ts';
 import { linesOf } from '../server/views/rules/ruleWords.ts';
-import { arrangementOf } from '../server/views/ground/scope.ts';
-import { testElements } from '../server/views/ground/tests.ts';
+import { arrangementOf } from '../server/views/surveyAccess/scope.ts';
+import { testElements } from '../server/views/surveyAccess/tests.ts';
 import { surveyPath } from './surveyPath.ts';
 import { surveyText } from './surveyText.ts';
 

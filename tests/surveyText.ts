@@ -31,9 +31,9 @@ function languageFor(path: string, text: string): LanguageDefinition {
 }
 
 /** The facts of one text, read as the file of that name would be, with what the codebase teaches about it. */
-export async function factsOfText(path: string, text: string, learnt?: Uint8Array): Promise<FileFacts> {
+export async function factsOfText(path: string, text: string, macros?: Uint8Array): Promise<FileFacts> {
   const language = languageFor(path, text);
-  return factsOf({ text, language, grammar: grammarFor(language, path), learnt }, await parserRuntime());
+  return factsOf({ text, language, grammar: grammarFor(language, path), macros }, await parserRuntime());
 }
 
 /** What the stretches of one text are, read as the file of that name would be. */
@@ -79,18 +79,18 @@ export function fileTree(
 /** The facts of a codebase given as texts by path, in the order that linking wants. */
 export async function factsOfTexts(files: Record<string, string>): Promise<FactsOfFile[]> {
   const read = Object.entries(files).filter(([path]) => languageOf(path) ?? mayNameCode(path));
-  const lessons = new Map<LanguageDefinition['combine'], string[]>();
+  const definitions = new Map<LanguageDefinition['macroTable'], string[]>();
   for (const [path, text] of read) {
-    const { learn, combine } = languageFor(path, text);
-    if (learn) lessons.set(combine, [...(lessons.get(combine) ?? []), ...learn(text)]);
+    const { macrosIn, macroTable } = languageFor(path, text);
+    if (macrosIn) definitions.set(macroTable, [...(definitions.get(macroTable) ?? []), ...macrosIn(text)]);
   }
-  const learnt = new Map([...lessons].map(([combine, lines]) => [combine, combine!(lines)]));
+  const tables = new Map([...definitions].map(([macroTable, lines]) => [macroTable, macroTable!(lines)]));
   const facts = await Promise.all(
     read.map(async ([path, text]) => ({
       path,
       language: languageFor(path, text).id,
       isTest: false,
-      facts: await factsOfText(path, text, learnt.get(languageFor(path, text).combine)),
+      facts: await factsOfText(path, text, tables.get(languageFor(path, text).macroTable)),
     })),
   );
   return withoutUnnaming(facts, languageNamed).sort((a, b) => comparePaths(a.path, b.path));

@@ -1,8 +1,8 @@
 import type { SurveyedCodebase } from '../core/survey.ts';
 import { folderOrigin } from '../server/source/address.ts';
 import { textReader, type ReadText } from '../server/source/readText.ts';
-import type { PictureQuestion } from '../server/views/picture/arranged.ts';
-import { filterOf } from '../server/views/picture/filters.ts';
+import type { PictureQuestion } from '../server/views/graphQuery/arranged.ts';
+import { filterOf } from '../server/views/graphQuery/filters.ts';
 import { surveyText } from './surveyText.ts';
 
 /** Three folders: base is used by all, left and right use each other, right the less. */

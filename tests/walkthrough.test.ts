@@ -3,11 +3,11 @@ import { join } from 'node:path';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { SurveyedCodebase } from '../core/survey.ts';
 import { installationRoot } from '../server/installation.ts';
-import { filterOf } from '../server/views/picture/filters.ts';
+import { filterOf } from '../server/views/graphQuery/filters.ts';
 import { findElements } from '../server/views/finderView.ts';
 import { hierarchyView } from '../server/views/hierarchy/hierarchyView.ts';
-import { neighbours } from '../server/views/picture/neighbours.ts';
-import { elementOf } from '../server/views/ground/elements.ts';
+import { neighbours } from '../server/views/graphQuery/neighbours.ts';
+import { elementOf } from '../server/views/surveyAccess/elements.ts';
 import { completed } from '../server/views/shortlistView.ts';
 import { surveyPath } from './surveyPath.ts';
 

@@ -1,6 +1,6 @@
 import { createContext, useCallback, useContext, useState, type ReactNode } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import type { ElementLabel } from '../../server/views/ground/elements.ts';
+import type { ElementLabel } from '../../server/views/surveyAccess/elements.ts';
 import { pictureState } from '../state/pictureState.ts';
 import { usePicture } from '../state/usePicture.ts';
 import { useElementLinks } from './elementLinks.ts';

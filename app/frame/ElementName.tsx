@@ -4,7 +4,7 @@ import { useElementMenu } from './ElementMenu.tsx';
 import { useElementLinks } from './elementLinks.ts';
 import { markLook, useMarks } from './marks/Marks.tsx';
 import { CutName, useNameOf } from './names/Names.tsx';
-import type { Named } from '../../server/views/picture/namesApart.ts';
+import type { Named } from '../../server/views/graphQuery/namesApart.ts';
 import './names/names.css';
 
 /**

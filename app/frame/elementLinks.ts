@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { parseGroupKey } from '../../core/arrangement/arrangement.ts';
-import type { ElementLabel } from '../../server/views/ground/elements.ts';
+import type { ElementLabel } from '../../server/views/surveyAccess/elements.ts';
 import { useAddress } from '../state/address.ts';
 import { carriedOver, patched, type Patch } from '../state/pictureState.ts';
 import { useViews } from './viewDescriptor.ts';

@@ -43,7 +43,7 @@ const sheet = EditorView.theme({
     boxShadow: 'inset 3px 0 0 var(--accent)',
   },
   '.cm-line-focus': { boxShadow: 'inset 3px 0 0 var(--accent)' },
-  '.cm-line-damaged': { textDecoration: 'underline wavy var(--caution)' },
+  '.cm-line-unparsed': { textDecoration: 'underline wavy var(--caution)' },
   '.cm-panels': { backgroundColor: 'var(--panel)', color: 'var(--ink)', borderColor: 'var(--hairline)' },
 });
 

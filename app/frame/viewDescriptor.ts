@@ -1,7 +1,7 @@
 import { createContext, useContext } from 'react';
 import type { Totals } from '../../server/survey/totals.ts';
 import type { News } from '../../server/views/completenessNews.ts';
-import type { ElementLabel } from '../../server/views/ground/elements.ts';
+import type { ElementLabel } from '../../server/views/surveyAccess/elements.ts';
 import type { Patch } from '../state/pictureState.ts';
 
 /** Groups of views in working order. */

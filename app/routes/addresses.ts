@@ -1,5 +1,5 @@
 import { keepAddress } from '../../server/store/keptAddresses.ts';
-import { KEPT } from '../../server/views/picture/address.ts';
+import { KEPT } from '../../server/views/graphQuery/address.ts';
 import { answering, requestedCodebase } from './requests.ts';
 import type { Route } from './+types/addresses';
 

@@ -4,7 +4,7 @@ import { keptAddress } from '../../server/store/keptAddresses.ts';
 import { markings, marks } from '../../server/store/marks.ts';
 import { latestSurveyId, surveyShown } from '../../server/store/surveys.ts';
 import { codebaseState } from '../../server/views/codebaseState.ts';
-import { KEPT } from '../../server/views/picture/address.ts';
+import { KEPT } from '../../server/views/graphQuery/address.ts';
 import { newsOf } from '../../server/views/completenessNews.ts';
 import { Dossier, useDossierPlace } from '../frame/Dossier.tsx';
 import { ElementMenuProvider } from '../frame/ElementMenu.tsx';

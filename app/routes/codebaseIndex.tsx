@@ -7,7 +7,7 @@ import type { Route } from './+types/codebaseIndex';
 
 export function loader({ params }: Route.LoaderArgs) {
   const { runtime, codebase } = requestedCodebase(params);
-  const first = savedViews(runtime.store, codebase.id).find(({ begins }) => begins);
+  const first = savedViews(runtime.store, codebase.id).find(({ isStart }) => isStart);
   if (first && latestSurvey(runtime.store, codebase.id))
     return redirect(`/codebases/${codebase.id}/${first.view}?${first.search}`);
   const view = latestSurvey(runtime.store, codebase.id)

@@ -6,7 +6,7 @@ import { planFileOfPlan } from '../../server/plans/planFile.ts';
 import { takePlanOver } from '../../server/plans/takePlanOver.ts';
 import { modulePlan } from '../../server/store/modulePlans.ts';
 import { changeRuleBook, ruleBook, stepRuleBook } from '../../server/store/ruleBooks.ts';
-import { arrangementWords } from '../../server/views/picture/arrangementWords.ts';
+import { arrangementWords } from '../../server/views/graphQuery/arrangementWords.ts';
 import { saysAnything } from '../../server/views/rules/readRules.ts';
 import type { RulesEdit } from '../../server/views/rules/editRules.ts';
 import { RulesRoutePage } from '../views/rules/RulesPage.tsx';

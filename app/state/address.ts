@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { useRouteLoaderData, useSearchParams } from 'react-router';
-import { joinedAddress, KEPT } from '../../server/views/picture/address.ts';
+import { joinedAddress, KEPT } from '../../server/views/graphQuery/address.ts';
 import { besidePicture } from './pictureState.ts';
 import { ownFetch } from './ownFetch.ts';
 

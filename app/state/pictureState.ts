@@ -1,4 +1,4 @@
-export { pictureState, type PictureState } from '../../server/views/picture/pictureState.ts';
+export { pictureState, type PictureState } from '../../server/views/graphQuery/pictureState.ts';
 
 export type Patch = Record<string, string | string[] | null>;
 

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useMemo } from 'react';
 import { useParams, useSearchParams } from 'react-router';
-import type { KindChoice } from '../../server/views/picture/filters.ts';
-import { evidenceParams } from '../../server/views/picture/evidenceChoice.ts';
+import type { KindChoice } from '../../server/views/graphQuery/filters.ts';
+import { evidenceParams } from '../../server/views/graphQuery/evidenceChoice.ts';
 import { fitted, tooLong, useAddress } from './address.ts';
 import { patched, pictureState, type Patch, type PictureState } from './pictureState.ts';
 

@@ -21,24 +21,24 @@ export interface LanguageDefinition {
   disclaims?(head: string): string | null;
   /** The language of the same family that a file with one of the endings is after all, by its text, and why. */
   siblingFor?(path: string, text: string): { id: string; why: string } | null;
-  /** What a file teaches about the reading of others: macros, say. Lines of text, cached with the look at the file. */
-  learn?(text: string): string[];
-  /** What macros teach that builds define, each as `NAME`, `NAME=text` or `NAME(x)=text`. */
-  learnDefined?(macros: readonly string[]): string[];
+  /** The macros that a file defines, a line `NAME effect` for each; cached with the look at the file. */
+  macrosIn?(text: string): string[];
+  /** The same of macros that a build defines, each given as `NAME`, `NAME=text` or `NAME(x)=text`. */
+  macrosOfBuild?(macros: readonly string[]): string[];
   /** What a file includes by text, as written; cached with the look at the file. */
   includesIn?(text: string): string[];
   /** Folders in which what is included is looked for, by the family's files. */
   includePaths?(tree: FileTree, files: readonly IncludingFile[]): IncludePath[];
   /**
-   * What all files together teach, as bytes that threads can share, whatever the order of the files. Equal lessons are equal
-   * bytes.
+   * The macro table of a codebase from the lines of all its files, packed into bytes that threads can share. Equal tables are
+   * equal bytes, whatever the order of the lines.
    */
-  combine?(lines: Iterable<string>): Uint8Array;
+  macroTable?(lines: Iterable<string>): Uint8Array;
   /**
-   * What a lesson says of words, numbered as `wordHash` does: of a file's words the same answer means the same facts. Made once
-   * for a lesson; what comes of it is compared as bytes.
+   * A function that gives the effects of those words of a file that are macros of a packed table, words being numbered by
+   * `wordHash`. Equal results mean that the same text gives the same facts. Made once for a table.
    */
-  macrosAmongWords?(learnt: Uint8Array): (words: Uint32Array) => Uint32Array;
+  macrosAmongWords?(table: Uint8Array): (words: Uint32Array) => Uint32Array;
   /** From the text of a file to its facts. */
   reader: GrammarReader | OwnReader;
   /** Entry points, by project files or by what they declare. */
@@ -150,18 +150,18 @@ export interface EntryPoint {
 export interface GrammarReader {
   by: 'grammar';
   /**
-   * The text to be given to the parser: of the same length, for offsets must hold in the original. `learnt` is what
-   * `combine` gave for the codebase; without it, the text stands alone.
+   * The text to be given to the parser: of the same length, for offsets must hold in the original. `macros` is the
+   * codebase's packed macro table; without it, only the text's own macros count.
    */
-  textToParse(text: string, grammar: GrammarFile, learnt?: Uint8Array): string;
-  facts(text: string, parsed: ParsedFile, learnt?: Uint8Array): FileFacts;
+  textToParse(text: string, grammar: GrammarFile, macros?: Uint8Array): string;
+  facts(text: string, parsed: ParsedFile, macros?: Uint8Array): FileFacts;
   constructs(text: string, parsed: ParsedFile): Constructs;
 }
 
 /** Reads texts by a parser of its own. What it throws is taken for a file that cannot be parsed. */
 export interface OwnReader {
   by: 'itself';
-  facts(text: string, learnt?: Uint8Array): FileFacts;
+  facts(text: string, macros?: Uint8Array): FileFacts;
   constructs(text: string): Constructs;
 }
 

@@ -20,7 +20,7 @@ export function describeFacts(facts: FileFacts): string[] {
   const lines: string[] = [`lines ${describeLines(facts)}`];
   if (facts.packageName !== '') lines.push(`package ${facts.packageName}`);
   if (facts.parse !== 'clean') {
-    lines.push(`${facts.parse} ${facts.damage.map(([first, last]) => `${first}-${last}`).join(' ')}`);
+    lines.push(`${facts.parse} ${facts.parseErrors.map(([first, last]) => `${first}-${last}`).join(' ')}`);
   }
   for (const { kind, specifier, line } of facts.imports)
     lines.push(`${kind} ${specifier ?? '(computed)'} @${line}`);
@@ -43,9 +43,9 @@ export function describeFacts(facts: FileFacts): string[] {
     const target = describeExpression(facts, references.expression[r]) + args;
     lines.push(`${referenceKinds[references.kind[r]]} ${target} from ${from} @${references.line[r]}`);
   }
-  facts.handed?.callee.forEach((callee, call) => {
-    const values = describeExpression(facts, facts.handed!.values[call]);
-    lines.push(`handed ${describeExpression(facts, callee)}(${values})`);
+  facts.callSites?.callee.forEach((callee, call) => {
+    const values = describeExpression(facts, facts.callSites!.values[call]);
+    lines.push(`call site ${describeExpression(facts, callee)}(${values})`);
   });
   return lines;
 }
@@ -110,21 +110,21 @@ export function describeExpression(facts: FileFacts, expression: number): string
       const { argument, parameter } = placeOfCallback(b[expression]);
       return `given(${inner(a[expression])}, ${argument + 1}.${parameter + 1})`;
     }
-    case EXPRESSION.argument: {
+    case EXPRESSION.callSiteType: {
       const { declaration } = placeOfParameter(a[expression]);
-      return `handed to ${facts.names[b[expression]]} of ${qualifiedName(facts, declaration)}`;
+      return `argument ${facts.names[b[expression]]} of ${qualifiedName(facts, declaration)}`;
     }
-    case EXPRESSION.supplied:
-      return `supplied ${facts.names[a[expression]]}`;
+    case EXPRESSION.injected:
+      return `injected ${facts.names[a[expression]]}`;
     case EXPRESSION.typeOfType:
       return `type of ${qualifiedName(facts, a[expression])}`;
     case EXPRESSION.lambda:
       return `function giving ${inner(a[expression])}`;
-    case EXPRESSION.taken:
+    case EXPRESSION.contextualType:
       return `taken(${inner(a[expression])}, ${b[expression] + 1}.)`;
-    case EXPRESSION.given:
+    case EXPRESSION.contextualArgument:
       return `given(${inner(a[expression])}, ${b[expression] + 1}.)`;
-    case EXPRESSION.says:
+    case EXPRESSION.predicateOfCall:
       return `what ${inner(a[expression])} says of its ${b[expression]}.`;
     case EXPRESSION.tagged:
       return `${inner(a[expression])} where ${inner(b[expression])}`;
@@ -138,7 +138,7 @@ export function describeExpression(facts: FileFacts, expression: number): string
       return `this of ${qualifiedName(facts, a[expression])}`;
     case EXPRESSION.super:
       return `super of ${qualifiedName(facts, a[expression])}`;
-    case EXPRESSION.either:
+    case EXPRESSION.orElse:
       return `(${inner(a[expression])} or ${inner(b[expression])})`;
     case EXPRESSION.uncertain:
       return `perhaps ${inner(a[expression])}`;
@@ -166,7 +166,7 @@ export function describeExpression(facts: FileFacts, expression: number): string
       return `${facts.names[a[expression]]}${inner(b[expression])}`;
     case EXPRESSION.arrow:
       return `${inner(a[expression])}->`;
-    case EXPRESSION.made:
+    case EXPRESSION.initialised:
       return `type of ${inner(a[expression])}`;
     case EXPRESSION.pasted:
       return `${facts.names[a[expression]]} and what is given ${b[expression] + 1}.`;

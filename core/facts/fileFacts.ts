@@ -5,7 +5,7 @@
 export interface FileFacts {
   parse: ParseState;
   /** First and last line (1-based) of each region that did not parse. */
-  damage: [number, number][];
+  parseErrors: [number, number][];
   lines: LineFigures;
   names: string[];
   imports: ImportFact[];
@@ -18,7 +18,7 @@ export interface FileFacts {
   expressions: ExpressionColumns;
   references: ReferenceColumns;
   /** Calls by which parameters get what they hold, where a language's parameters need not say what they are. */
-  handed?: HandedColumns;
+  callSites?: CallSiteColumns;
   /** True when top-level names are visible to every file (a script, not a module). */
   isScript: boolean;
   /** Package that the file says it belongs to, with dots; empty for none or where the language has no such thing. */
@@ -33,7 +33,7 @@ export interface FileFacts {
 export type NamedPlace = [name: string, line: number, column: number];
 
 /** Part of the cache key: raise it whenever extraction gives different facts for the same text. */
-export const FRONT_END_VERSION = 34;
+export const FRONT_END_VERSION = 35;
 
 export type ParseState = 'clean' | 'partial' | 'failed';
 
@@ -198,7 +198,7 @@ export const EXPRESSION = {
   /** The parent class of declaration `a`; b as for `this`. */
   super: 12,
   /** `a` when it can be resolved, otherwise `b`. */
-  either: 13,
+  orElse: 13,
   /** The type of the value `a` (expression). */
   typeOf: 14,
   /** Name `a` as it stands in declaration `b` - 1 (0: in the file itself), beyond what local scopes declare. */
@@ -240,7 +240,7 @@ export const EXPRESSION = {
   /** A type that is `a` or `b` (expressions). */
   union: 36,
   /** The type that `a` (expression) names, or that of what the field holds that it names. */
-  made: 37,
+  initialised: 37,
   /** In the body of a macro, the name that begins with `a` (name) and goes on with what its parameter `b` is given. */
   pasted: 38,
   /** The type of functions that take `a` (`parameters`, 0 when unknown) and give a value of the type `b` (expression). */
@@ -252,9 +252,9 @@ export const EXPRESSION = {
   /** A type that is both `a` and `b` (expressions). */
   intersection: 42,
   /** What the argument `b` of a call of `a` (expression) is expected to be. */
-  taken: 43,
+  contextualType: 43,
   /** What a function that stands where `a` (expression) is expected is given as its parameter `b`. */
-  given: 44,
+  contextualArgument: 44,
   /** What a routine gives that is called in several ways, in the list `a` of types of functions. */
   overloads: 45,
   /** What `a` (expression) is, where it is called with `b` (`arguments`): a routine with its type arguments. */
@@ -262,11 +262,11 @@ export const EXPRESSION = {
   /** Last in a list of parameters: the type `a` (expression) of what the function is called on. */
   calledOn: 47,
   /** The type `a` (expression) without the members that the list `b` of literals names. */
-  without: 48,
+  omit: 48,
   /** That the parameter `b`, from 1 (0: what is called on), is of the type `a` (expression), where a function gives true. */
-  predicate: 49,
+  typePredicate: 49,
   /** What the argument `b`, from 1 (0: what is called on), of a call of `a` (expression) is of, where the call gives true. */
-  says: 50,
+  predicateOfCall: 50,
   /** Of the types of `a` (expression) those whose member is the literal that `b` (an `entry`) states. */
   tagged: 51,
   /** Of the types of `a` (expression) those whose member is another than `b` (an `entry`) states. */
@@ -275,11 +275,11 @@ export const EXPRESSION = {
    * What the routine's parameter of the place `a`, a {@link parameterPlace}, is given where the routine is called, in whatever file;
    * `b` (name) is the parameter's.
    */
-  argument: 53,
+  callSiteType: 53,
   /** The type whose instance the type of declaration `a` is itself, be it by a parent. */
   typeOfType: 54,
-  /** The routine whose result the routine `b` (declaration) is handed as its parameter named `a` (name), for it bears that name. */
-  supplied: 55,
+  /** The result of the routine named `a` (name), injected into the routine `b` (declaration) as its parameter of that name: a fixture. */
+  injected: 55,
   /** The type of pointers to the type `a` (expression). */
   pointer: 32,
   /** What the pointer `a` (expression) points to. */
@@ -358,12 +358,12 @@ export interface ReferenceColumns {
   args: Int32Array;
 }
 
-/** What calls hand over: those that hand over nothing of which anything is known are left out. */
-export interface HandedColumns {
-  /** What is called (expression). */
+/** Arguments of calls; calls of whose arguments nothing is known are left out. */
+export interface CallSiteColumns {
+  /** The callee (expression). */
   callee: Int32Array;
   /** The values in their order (a list, 0 where one is unknown), and then, by the names of parameters, each an `entry`. */
   values: Int32Array;
-  /** Routines whose results tests are handed that have a parameter of the name: fixtures, each with its declaration. */
-  supplied: [name: string, declaration: number][];
+  /** Fixtures with their declarations: routines whose results are injected into tests that have a parameter of the name. */
+  fixtures: [name: string, declaration: number][];
 }

@@ -60,9 +60,9 @@ export function compoundWords(
       return `${inner(a[expression])} & ${inner(b[expression])}`;
     case EXPRESSION.functionType:
       return `(${listed(facts, b[a[expression]]).map(inner).join(', ')}) => ${inner(b[expression])}`;
-    case EXPRESSION.without:
+    case EXPRESSION.omit:
       return `${inner(a[expression])} without ${inner(b[expression])}`;
-    case EXPRESSION.predicate:
+    case EXPRESSION.typePredicate:
       return `says ${b[expression]}. is ${inner(a[expression])}`;
     case EXPRESSION.signatures:
     case EXPRESSION.overloads:

@@ -38,10 +38,10 @@ describe('declarations that stand in one another', () => {
       expect(declarations.count).toBeLessThan(110);
       expect(facts.parse).toBe('partial');
       // The lines within the declaration that is one too deep.
-      expect(facts.damage).toHaveLength(1);
-      expect(facts.damage[0][0]).toBeGreaterThan(100);
-      expect(facts.damage[0][0]).toBeLessThan(105);
-      expect(facts.damage[0][1]).toBeLessThan(text(depth).split('\n').length - 1);
+      expect(facts.parseErrors).toHaveLength(1);
+      expect(facts.parseErrors[0][0]).toBeGreaterThan(100);
+      expect(facts.parseErrors[0][0]).toBeLessThan(105);
+      expect(facts.parseErrors[0][1]).toBeLessThan(text(depth).split('\n').length - 1);
       const called = Array.from(references.expression, (e) => names[expressions.a[e]]);
       expect(called).toContain('c');
       expect(called).not.toContain('b');

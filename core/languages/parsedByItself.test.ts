@@ -106,7 +106,7 @@ function facts(text: string): FileFacts {
     },
   });
   const counts = countLines(reading, { comment: none, wholeCode: none, blankText: none });
-  return assembleFacts(reading, { damage: [], counts, references });
+  return assembleFacts(reading, { parseErrors: [], counts, references });
 }
 
 const sheets: LanguageDefinition = {

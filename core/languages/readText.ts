@@ -14,18 +14,18 @@ export interface LanguageText {
   text: string;
   language: LanguageDefinition;
   grammar: GrammarFile;
-  /** What the codebase's files together teach about reading the text. */
-  learnt?: Uint8Array;
+  /** The codebase's packed macro table. */
+  macros?: Uint8Array;
 }
 
 /** The facts of a text; of one that takes too long to parse, its lines. Throws what a parser throws that gives up. */
 export async function factsOf(
-  { text, language: { reader }, grammar, learnt }: LanguageText,
+  { text, language: { reader }, grammar, macros }: LanguageText,
   parser: TextParser,
 ): Promise<FileFacts> {
-  if (reader.by === 'itself') return reader.facts(text, learnt);
-  const parsed = await parser.parse(grammar, reader.textToParse(text, grammar, learnt));
-  return reading(parsed, (file) => reader.facts(text, file, learnt)) ?? unreadFacts(text);
+  if (reader.by === 'itself') return reader.facts(text, macros);
+  const parsed = await parser.parse(grammar, reader.textToParse(text, grammar, macros));
+  return reading(parsed, (file) => reader.facts(text, file, macros)) ?? unreadFacts(text);
 }
 
 /** What the stretches of a text are; null when it takes too long to parse. Throws as {@link factsOf} does. */

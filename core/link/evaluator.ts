@@ -143,19 +143,19 @@ export function createEvaluator(
         const type = operation === EXPRESSION.this ? own : parentClass(own);
         return type && b === 0 ? instanceOf(type, false) : type;
       }
-      case EXPRESSION.either:
+      case EXPRESSION.orElse:
         return evaluate(file, a) ?? evaluate(file, b);
       case EXPRESSION.callback:
         return signatures.givenToCallback(evaluate(file, a), b);
-      case EXPRESSION.taken:
+      case EXPRESSION.contextualType:
         return signatures.takenBy(evaluate(file, a), b);
-      case EXPRESSION.given:
+      case EXPRESSION.contextualArgument:
         return signatures.givenTo(evaluate(file, a), b);
-      case EXPRESSION.supplied:
+      case EXPRESSION.injected:
         return suppliedTo(file, b, facts.names[a]);
       case EXPRESSION.typeOfType:
         return members.typeOfType({ tag: 'declared', file, declarations: [a], inferred: false });
-      case EXPRESSION.argument:
+      case EXPRESSION.callSiteType:
         return handed({ file, ...placeOfParameter(a), name: facts.names[b] });
       case EXPRESSION.called:
         return signatures.calledWith(evaluate(file, a), callAt(file, a, b));
@@ -170,15 +170,15 @@ export function createEvaluator(
       }
       case EXPRESSION.intersection:
         return bothOf([expanded(evaluate(file, a)), expanded(evaluate(file, b))]);
-      case EXPRESSION.without: {
+      case EXPRESSION.omit: {
         const type = evaluate(file, a);
         return type && { tag: 'without', type, names: namesOf(file, b) };
       }
-      case EXPRESSION.predicate: {
+      case EXPRESSION.typePredicate: {
         const type = evaluate(file, a);
         return type && { tag: 'predicate', place: b, type };
       }
-      case EXPRESSION.says:
+      case EXPRESSION.predicateOfCall:
         return signatures.saidBy(evaluate(file, a), b);
       case EXPRESSION.tagged:
       case EXPRESSION.untagged:
@@ -203,7 +203,7 @@ export function createEvaluator(
       }
       case EXPRESSION.union:
         return eitherOf([a, b].map((each) => expanded(evaluate(file, each))));
-      case EXPRESSION.made:
+      case EXPRESSION.initialised:
         return madeBy(evaluate(file, a));
       case EXPRESSION.passing:
         return evaluate(file, a);
@@ -255,7 +255,7 @@ export function createEvaluator(
   /** The fixture of a name that is nearest to a routine and another than itself. */
   function suppliedTo(file: number, routine: number, name: string): Value | null {
     for (const other of [file, ...(rulesOf(file)?.suppliersOf?.(file) ?? [])]) {
-      const own = files[other].facts.handed?.supplied.find(
+      const own = files[other].facts.callSites?.fixtures.find(
         ([known, declaration]) => known === name && !(other === file && declaration === routine),
       );
       if (own) return { tag: 'declared', file: other, declarations: [own[1]], inferred: true };
@@ -268,7 +268,7 @@ export function createEvaluator(
   }
 
   function isSupplied({ file, declarations: [first] }: Declared): boolean {
-    return files[file].facts.handed?.supplied.some(([, declaration]) => declaration === first) === true;
+    return files[file].facts.callSites?.fixtures.some(([, declaration]) => declaration === first) === true;
   }
 
   /** The texts of a list of literals. */

@@ -57,9 +57,9 @@ export function createHanded(
 
   const callsByRoutine = (): Map<string, HandingCall[]> => {
     const found = new Map<string, HandingCall[]>();
-    files.forEach(({ facts: { handed } }, file) => {
-      handed?.callee.forEach((callee, call) => {
-        const values = handed.values[call];
+    files.forEach(({ facts: { callSites } }, file) => {
+      callSites?.callee.forEach((callee, call) => {
+        const values = callSites.values[call];
         for (const routine of routinesCalled(file, callee)) {
           const before = isCalledByType(file, callee, routine) ? 1 : 0;
           const key = keyOfDeclared(routine);

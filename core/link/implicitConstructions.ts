@@ -154,7 +154,7 @@ function namedInHead({ files, evaluator, statedIn }: Work, { file, declaration }
   const named: Place[] = [];
   for (const r of statedIn(file).makes.get(declaration) ?? []) {
     const expression = references.expression[r];
-    const isField = expressions.operation[expression] === EXPRESSION.made;
+    const isField = expressions.operation[expression] === EXPRESSION.initialised;
     const value = evaluator.evaluate(file, isField ? expressions.a[expression] : expression);
     const made = isField ? value : expanded(evaluator, value);
     if (made?.tag === 'declared') named.push(typePlace(made));

@@ -30,10 +30,10 @@ export function interfaceOf(facts: FileFacts): string {
     )
       said.push(references.from[r], references.kind[r], expressions.state(references.expression[r]));
   // What is handed over to other files is what their parameters are.
-  facts.handed?.callee.forEach((callee, call) =>
-    said.push(expressions.state(callee), expressions.state(facts.handed!.values[call])),
+  facts.callSites?.callee.forEach((callee, call) =>
+    said.push(expressions.state(callee), expressions.state(facts.callSites!.values[call])),
   );
-  said.push(facts.handed?.supplied ?? null);
+  said.push(facts.callSites?.fixtures ?? null);
   said.push(
     symbols,
     imports.map(({ kind, specifier, conditional }) => [kind, specifier, conditional === true]),
@@ -57,7 +57,7 @@ const operands: Record<number, { a?: 'expression' | 'name'; b?: 'expression' | '
   [EXPRESSION.awaited]: { a: 'expression' },
   [EXPRESSION.generic]: { a: 'expression', b: 'expression' },
   [EXPRESSION.list]: { a: 'expression', b: 'expression' },
-  [EXPRESSION.either]: { a: 'expression', b: 'expression' },
+  [EXPRESSION.orElse]: { a: 'expression', b: 'expression' },
   [EXPRESSION.typeOf]: { a: 'expression' },
   [EXPRESSION.name]: { a: 'name' },
   [EXPRESSION.literal]: { a: 'name' },
@@ -76,7 +76,7 @@ const operands: Record<number, { a?: 'expression' | 'name'; b?: 'expression' | '
   [EXPRESSION.object]: { a: 'expression' },
   [EXPRESSION.entry]: { a: 'expression', b: 'name' },
   [EXPRESSION.spread]: { a: 'expression' },
-  [EXPRESSION.made]: { a: 'expression' },
+  [EXPRESSION.initialised]: { a: 'expression' },
   [EXPRESSION.pasted]: { a: 'name' },
   [EXPRESSION.union]: { a: 'expression', b: 'expression' },
   [EXPRESSION.passing]: { a: 'expression' },
@@ -84,18 +84,18 @@ const operands: Record<number, { a?: 'expression' | 'name'; b?: 'expression' | '
   [EXPRESSION.signatures]: { a: 'expression' },
   [EXPRESSION.lambda]: { a: 'expression', b: 'expression' },
   [EXPRESSION.intersection]: { a: 'expression', b: 'expression' },
-  [EXPRESSION.taken]: { a: 'expression' },
+  [EXPRESSION.contextualType]: { a: 'expression' },
   [EXPRESSION.overloads]: { a: 'expression' },
   [EXPRESSION.called]: { a: 'expression', b: 'expression' },
   [EXPRESSION.calledOn]: { a: 'expression' },
-  [EXPRESSION.without]: { a: 'expression', b: 'expression' },
-  [EXPRESSION.predicate]: { a: 'expression' },
-  [EXPRESSION.says]: { a: 'expression' },
+  [EXPRESSION.omit]: { a: 'expression', b: 'expression' },
+  [EXPRESSION.typePredicate]: { a: 'expression' },
+  [EXPRESSION.predicateOfCall]: { a: 'expression' },
   [EXPRESSION.tagged]: { a: 'expression', b: 'expression' },
   [EXPRESSION.untagged]: { a: 'expression', b: 'expression' },
-  [EXPRESSION.given]: { a: 'expression' },
-  [EXPRESSION.argument]: { b: 'name' },
-  [EXPRESSION.supplied]: { a: 'name' },
+  [EXPRESSION.contextualArgument]: { a: 'expression' },
+  [EXPRESSION.callSiteType]: { b: 'name' },
+  [EXPRESSION.injected]: { a: 'name' },
   [EXPRESSION.pointer]: { a: 'expression' },
   [EXPRESSION.pointee]: { a: 'expression' },
   [EXPRESSION.address]: { a: 'expression' },

@@ -168,7 +168,7 @@ function evaluatorFor({
     return { rules, evaluator };
   };
   const first = make();
-  const isHanded = files.some(({ facts }) => facts.handed);
+  const isHanded = files.some(({ facts }) => facts.callSites);
   return isHanded ? make(createHanded(files, targets, first.rules, first.evaluator)) : first;
 }
 

@@ -5,7 +5,7 @@ import { workerFile } from '../installation.ts';
 import { log } from '../log.ts';
 import type { CodeSource } from '../source/codeSource.ts';
 import type { IntakeFile } from '../intake/intake.ts';
-import type { Learnt } from './learnt.ts';
+import type { MacroTables } from './macroTables.ts';
 import type { Constructs } from '../../core/facts/constructs.ts';
 import type { ConstructsTask, ExtractResult, ExtractTask } from './extractWorker.ts';
 
@@ -36,7 +36,7 @@ function sharedPool(): Piscina<ExtractTask, ExtractResult[]> {
 export function warmUp(): void {
   // Should it fail, the first real batch fails for the same reason, and says so.
   sharedPool()
-    .run({ files: [], learnt: {}, keepsTexts: false })
+    .run({ files: [], macroTables: {}, keepsTexts: false })
     .catch(() => {});
 }
 
@@ -50,7 +50,7 @@ export async function constructsInPool(task: ConstructsTask): Promise<Constructs
 export async function extractInPool(
   source: CodeSource,
   files: IntakeFile[],
-  learnt: Learnt,
+  macroTables: MacroTables,
   signal: AbortSignal | undefined,
   onResult: (file: IntakeFile, item: ExtractResult) => void,
 ): Promise<void> {
@@ -58,27 +58,27 @@ export async function extractInPool(
   if (signal) setMaxListeners(0, signal);
   const byPath = new Map(files.map((file) => [file.path, file]));
   await Promise.all(
-    batches(source, files, learnt).map(async (task) => {
+    batches(source, files, macroTables).map(async (task) => {
       if (signal?.aborted) return;
       for (const item of await sharedPool().run(task, { signal })) onResult(byPath.get(item.path)!, item);
     }),
   );
 }
 
-function batches(source: CodeSource, files: IntakeFile[], learnt: Learnt): ExtractTask[] {
+function batches(source: CodeSource, files: IntakeFile[], macroTables: MacroTables): ExtractTask[] {
   const tasks: ExtractTask[] = [];
   let bytes = Infinity;
   // Large files first, so that no thread is left with the largest at the very end.
   for (const file of [...files].sort((a, b) => b.size - a.size)) {
     if (bytes + file.size > BATCH_BYTES) {
-      tasks.push({ files: [], learnt: {}, keepsTexts: source.mayChange });
+      tasks.push({ files: [], macroTables: {}, keepsTexts: source.mayChange });
       bytes = 0;
     }
     const { path, language, grammar } = file;
     const task = tasks[tasks.length - 1];
-    const lesson = learnt.of(language);
-    if (lesson) task.learnt[lesson.id] = lesson.bytes;
-    task.files.push({ path, location: source.location(path), language, grammar, learntId: lesson?.id });
+    const table = macroTables.of(language);
+    if (table) task.macroTables[table.id] = table.bytes;
+    task.files.push({ path, location: source.location(path), language, grammar, macroTable: table?.id });
     bytes += file.size;
   }
   return tasks;

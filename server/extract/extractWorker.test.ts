@@ -44,7 +44,7 @@ describe('a batch', () => {
       language: 'typescript',
       grammar: 'tree-sitter-typescript/tree-sitter-typescript.wasm',
     })),
-    learnt: {},
+    macroTables: {},
     keepsTexts: false,
   });
 
@@ -67,7 +67,7 @@ describe('a batch', () => {
   });
 
   it('an empty one does nothing but start the parser', async () => {
-    expect(await extractBatch({ files: [], learnt: {}, keepsTexts: false })).toEqual([]);
+    expect(await extractBatch({ files: [], macroTables: {}, keepsTexts: false })).toEqual([]);
   });
 
   it('the same content has the same hash, wherever it lies', async () => {

@@ -12,9 +12,9 @@ import { createParserRuntime, type ParserRuntime } from './parser.ts';
 
 /** A batch of files for one thread. */
 export interface ExtractTask {
-  files: { path: string; location: FileLocation; language: string; grammar: string; learntId?: string }[];
-  /** What the codebase teaches about reading the files, by the id that they name, in memory that threads share. */
-  learnt: Record<string, Uint8Array>;
+  files: { path: string; location: FileLocation; language: string; grammar: string; macroTable?: string }[];
+  /** Packed macro tables by the id that files name, in memory that threads share. */
+  macroTables: Record<string, Uint8Array>;
   /** True when the texts are to be given back too, for they may be gone later. */
   keepsTexts: boolean;
 }
@@ -34,7 +34,7 @@ export default async function extractBatch(task: ExtractTask): Promise<ExtractRe
   const results: ExtractResult[] = [];
   if (task.files.length === 0) await (runtime ??= createParserRuntime());
   for (const file of task.files)
-    results.push(await extractFile(file, lessonOf(task, file.learntId), task.keepsTexts));
+    results.push(await extractFile(file, macroTableOf(task, file.macroTable), task.keepsTexts));
   return results;
 }
 
@@ -74,15 +74,15 @@ function needed(id: string): LanguageText['language'] {
 let last: { id: string; bytes: Uint8Array } | null = null;
 
 /** The same object for all files that name the same id, for languages open it once. */
-function lessonOf({ learnt }: ExtractTask, id: string | undefined): Uint8Array | undefined {
+function macroTableOf({ macroTables }: ExtractTask, id: string | undefined): Uint8Array | undefined {
   if (id === undefined) return undefined;
-  if (last?.id !== id) last = { id, bytes: learnt[id] };
+  if (last?.id !== id) last = { id, bytes: macroTables[id] };
   return last.bytes;
 }
 
 async function extractFile(
   file: ExtractTask['files'][number],
-  learnt: Uint8Array | undefined,
+  macros: Uint8Array | undefined,
   keepsText: boolean,
 ): Promise<ExtractResult> {
   const { path } = file;
@@ -99,7 +99,7 @@ async function extractFile(
   if (text === null) return { path, hash, kind: 'leftOut', reason: 'binary', detail: 'it holds NUL bytes' };
   const language = needed(file.language);
   const facts = await withParser(null, (parser) =>
-    factsOf({ text, language, grammar: file.grammar, learnt }, parser),
+    factsOf({ text, language, grammar: file.grammar, macros }, parser),
   );
   const packed = packFacts(facts ?? unreadFacts(text));
   return keepsText

@@ -48,9 +48,9 @@ export interface Intake {
   includePaths: IncludePath[];
   submodules: Submodule[];
   notes: string[];
-  /** What the files teach about reading each other, by family of languages; needed for a survey, and not kept. */
-  learnt: Map<string, string[]>;
-  /** The words of files that what was learnt may concern, as looks hold them; needed for a survey, and not kept. */
+  /** The macros that files define, a line for each, by family of languages; needed for a survey, and not kept. */
+  macros: Map<string, string[]>;
+  /** The words of files that may use macros of others, as looks hold them; needed for a survey, and not kept. */
   words: Map<string, string>;
 }
 
@@ -118,7 +118,7 @@ export async function takeIn(source: CodeSource, options: IntakeOptions = {}): P
     includePaths: [],
     submodules: [],
     notes: [...source.notes, ...walked.notes],
-    learnt: new Map(),
+    macros: new Map(),
     words: new Map(),
   };
   for (const refused of source.refused) intake.leftOut.push(refused);
@@ -296,7 +296,7 @@ function settle(work: Work, candidate: Candidate, look: Look): void {
   }
   if (look.includes) includes.set(path, look.includes);
   if (look.words) intake.words.set(path, look.words);
-  if (look.learnt) learn(intake, found.language, look.learnt);
+  if (look.macros) addMacros(intake, found.language, look.macros);
   intake.files.push({
     ...fileTaken(work, candidate, look, found.language),
     ...(found.why === undefined ? {} : { languageWhy: found.why }),
@@ -323,10 +323,10 @@ function fileTaken(
   };
 }
 
-function learn({ learnt }: Intake, { id, family = id }: LanguageDefinition, lines: string[]): void {
-  const known = learnt.get(family);
+function addMacros({ macros }: Intake, { id, family = id }: LanguageDefinition, lines: string[]): void {
+  const known = macros.get(family);
   if (known) for (const line of lines) known.push(line);
-  else learnt.set(family, [...lines]);
+  else macros.set(family, [...lines]);
 }
 
 /** Where what is included is looked for, family by family of languages. */

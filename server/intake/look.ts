@@ -16,9 +16,9 @@ export interface Look {
   head?: string;
   /** The language that it is after all, by its text, when its ending does not settle it. */
   sibling?: { id: string; why: string };
-  /** What it teaches about the reading of other files: macros, say. */
-  learnt?: string[];
-  /** Its words, packed and in base 64, when what other files teach may concern some of them. */
+  /** The macros it defines, a line for each. */
+  macros?: string[];
+  /** Its words, packed and in base 64, when some of them may be macros of other files. */
   words?: string;
   /** What it includes by text, as written. */
   includes?: string[];
@@ -31,7 +31,7 @@ export interface Look {
 }
 
 /** Raise it whenever a look at the same bytes gives something else. */
-export const LOOK_VERSION = 6;
+export const LOOK_VERSION = 7;
 
 /** Calls by which programs wait for connections. */
 const waiting = ['.listen(', 'serve(', 'createServer('];
@@ -49,8 +49,8 @@ export function lookAt(bytes: Buffer, name: string): Look {
   const language = languageOf(name)?.language;
   const sibling = language?.siblingFor?.(name, text);
   if (sibling) look.sibling = sibling;
-  const learnt = language?.learn?.(text) ?? [];
-  if (learnt.length > 0) look.learnt = learnt;
+  const macros = language?.macrosIn?.(text) ?? [];
+  if (macros.length > 0) look.macros = macros;
   if (language?.macrosAmongWords) look.words = Buffer.from(packWords(wordsIn(text))).toString('base64');
   const includes = language?.includesIn?.(text) ?? [];
   if (includes.length > 0) look.includes = includes;

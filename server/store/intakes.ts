@@ -28,7 +28,7 @@ export function saveIntake(
       new Date().toISOString(),
       commit ?? null,
       JSON.stringify(rules),
-      packr.pack({ ...intake, learnt: new Map(), words: new Map() }),
+      packr.pack({ ...intake, macros: new Map(), words: new Map() }),
     );
 }
 

@@ -39,7 +39,7 @@ describe('saved views', () => {
     expect(names(store, codebase)).toEqual(['one', 'two']);
     expect(savedView(store, codebase, id)).toMatchObject({
       ...{ view: 'graph', search: 'in=src', caption: 'Files of src', sentence: 'Why' },
-      ...{ surveyId: null, begins: false, revision: 1 },
+      ...{ surveyId: null, isStart: false, revision: 1 },
     });
     expect(savedFiles(store, id)).toEqual(['b.ts', 'ü.ts']);
   });
@@ -88,7 +88,7 @@ describe('saved views', () => {
     const [one, two] = ['one', 'two'].map((name) => save(store, codebase, name));
     const first = (): string[] =>
       savedViews(store, codebase)
-        .filter(({ begins }) => begins)
+        .filter(({ isStart }) => isStart)
         .map(({ name }) => name);
     beginWith(store, codebase, one);
     beginWith(store, codebase, two);

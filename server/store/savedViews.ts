@@ -18,7 +18,7 @@ export interface SavedView {
   surveyId: number | null;
   savedAt: string;
   /** True for the one that the codebase opens with. */
-  begins: boolean;
+  isStart: boolean;
   /** Counts its changes, from 1. */
   revision: number;
 }
@@ -29,11 +29,11 @@ export interface SavedPicture extends Pick<SavedView, 'caption' | 'view' | 'sear
   files: readonly string[];
 }
 
-const columns = `id, name, sentence, caption, view, search, survey_id AS surveyId, saved_at AS savedAt, begins, revision`;
+const columns = `id, name, sentence, caption, view, search, survey_id AS surveyId, saved_at AS savedAt, begins AS isStart, revision`;
 
 function viewOf(row: unknown): SavedView {
-  const fields = row as Omit<SavedView, 'begins'> & { begins: number };
-  return { ...fields, begins: fields.begins === 1 };
+  const fields = row as Omit<SavedView, 'isStart'> & { isStart: number };
+  return { ...fields, isStart: fields.isStart === 1 };
 }
 
 /** The codebase's saved views, in their order. */

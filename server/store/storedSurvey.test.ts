@@ -69,6 +69,24 @@ describe('a stored survey', () => {
     expect(unpackSurvey(parts).elements.key).toEqual(survey.elements.key);
   });
 
+  it('of a version that called parse errors otherwise is read too', async () => {
+    const survey = await surveyText({ ...code, 'src/half.ts': 'class {{{\n' });
+    const rows = packSurvey(survey).map(([part, bytes]) => ({
+      part,
+      data:
+        part === 'files'
+          ? packPart(
+              unpackPart<typeof survey.files>(bytes).map(({ parseErrors, ...record }) => ({
+                ...record,
+                damage: parseErrors,
+              })),
+            )
+          : bytes,
+    }));
+    expect(survey.files.some(({ parseErrors }) => parseErrors.length > 0)).toBe(true);
+    expect(unpackSurvey(rows).files).toEqual(survey.files);
+  });
+
   it('of a version that numbered kinds otherwise is renumbered by their names', async () => {
     const survey = await surveyText(code);
     const swap = (column: Uint8Array): Uint8Array =>

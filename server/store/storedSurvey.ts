@@ -8,7 +8,7 @@ import {
   type ElementTable,
   type UnresolvedName,
 } from '../../core/contracts/linked.ts';
-import type { SurveyedCodebase } from '../../core/survey.ts';
+import type { FileRecord, SurveyedCodebase } from '../../core/survey.ts';
 import { Problem } from '../problem.ts';
 import { narrowed, packStrings, type PackedStrings } from './columns.ts';
 import { inSharedMemory, type SurveyColumns, type SurveyRest } from './surveyColumns.ts';
@@ -133,7 +133,7 @@ export function unpackRest(parts: readonly StoredRow[]): SurveyRest {
   } = unpackParts(parts);
   if (!files) throw outdated();
   return {
-    files,
+    files: files.map(fileRecord),
     gaps,
     externals,
     buildModules,
@@ -152,8 +152,18 @@ export interface StoredRow {
   data: Buffer;
 }
 
+/** The record of a file; earlier versions called lines that did not parse its damage. */
+type StoredFile = FileRecord | (Omit<FileRecord, 'parseErrors'> & { damage: FileRecord['parseErrors'] });
+
+function fileRecord(stored: StoredFile): FileRecord {
+  if ('parseErrors' in stored) return stored;
+  const { damage, ...record } = stored;
+  return { ...record, parseErrors: damage };
+}
+
 /** Parts as this version or an earlier one stored them. */
-type StoredParts = Partial<Omit<SurveyRest, 'unresolvedNames'>> & {
+type StoredParts = Partial<Omit<SurveyRest, 'unresolvedNames' | 'files'>> & {
+  files?: StoredFile[];
   unresolvedNames?: (string | UnresolvedName)[];
   elements?: Omit<ElementTable, 'key' | 'name' | 'docStart' | 'docEnd'> & {
     key: string[] | PackedStrings;

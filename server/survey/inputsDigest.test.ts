@@ -2,7 +2,7 @@ import { utimesSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { temporaryFolder } from '../../tests/temporaryFolder.ts';
-import { learntFrom } from '../extract/learnt.ts';
+import { macroTablesOf } from '../extract/macroTables.ts';
 import { takeIn } from '../intake/intake.ts';
 import { noRules, type IntakeRules } from '../intake/rules.ts';
 import { openSource } from '../source/openSource.ts';
@@ -26,7 +26,7 @@ async function digestOf(folder: string, rules: IntakeRules = noRules): Promise<s
   });
   const intake = await takeIn(source, { rules });
   await source.close();
-  return inputsDigest(intake, rules, learntFrom(intake, rules));
+  return inputsDigest(intake, rules, macroTablesOf(intake, rules));
 }
 
 describe('the digest of what a survey is made of', () => {

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import type { Learnt } from '../extract/learnt.ts';
+import type { MacroTables } from '../extract/macroTables.ts';
 import type { Intake } from '../intake/intake.ts';
 import type { IntakeRules } from '../intake/rules.ts';
 
@@ -10,7 +10,7 @@ import type { IntakeRules } from '../intake/rules.ts';
 export function inputsDigest(
   intake: Intake,
   rules: IntakeRules,
-  { cacheKey }: Pick<Learnt, 'cacheKey'>,
+  { cacheKey }: Pick<MacroTables, 'cacheKey'>,
 ): string {
   const [files, configuration, mentioning] = [intake.files, intake.configuration, intake.mentioning].map(
     (list) => list.map(({ stamp: _, ...file }) => ({ ...file, key: cacheKey(file) })),

@@ -47,7 +47,7 @@ describe('a survey', () => {
       ['b.ts', 'partial'],
     ]);
     expect(survey.elements.key).toContain('b.ts#b');
-    expect(survey.files[1].damage[0][0]).toBe(2);
+    expect(survey.files[1].parseErrors[0][0]).toBe(2);
   });
 
   it('binary bytes under a code ending are left out, with the reason', async () => {

@@ -14,7 +14,7 @@ import { Problem, stopped } from '../problem.ts';
 import type { CodeSource } from '../source/codeSource.ts';
 import { completenessOf, type Completeness } from './completeness.ts';
 import { entryPointsOf } from './entryPoints.ts';
-import { learntFrom, type Learnt } from '../extract/learnt.ts';
+import { macroTablesOf, type MacroTables } from '../extract/macroTables.ts';
 import { inputsDigest } from './inputsDigest.ts';
 import { extractInPool, warmUp } from '../extract/extractPool.ts';
 import { FactsInMemory } from '../extract/factsInMemory.ts';
@@ -80,13 +80,13 @@ export async function surveySource(source: CodeSource, options: SurveyOptions): 
     onProgress: throttled('intake', onProgress),
   });
   if (intake.files.length === 0) throw new Problem('nothingToRead', nothingToRead(name, intake));
-  const learnt = learntFrom(intake, rules);
+  const macroTables = macroTablesOf(intake, rules);
   const surveys = options.cache?.surveys;
-  if (!surveys) return { intake, ...(await madeAnew(source, intake, learnt, options)) };
-  const digest = inputsDigest(intake, rules, learnt);
+  if (!surveys) return { intake, ...(await madeAnew(source, intake, macroTables, options)) };
+  const digest = inputsDigest(intake, rules, macroTables);
   const kept = surveys.get(digest);
   if (kept) return { intake, ...kept };
-  const made = await madeAnew(source, intake, learnt, options);
+  const made = await madeAnew(source, intake, macroTables, options);
   if (isAsLookedAt(intake, made)) surveys.keep(digest, made);
   return { intake, ...made };
 }
@@ -102,11 +102,11 @@ function isAsLookedAt(intake: Intake, { hashes, leftOut }: MadeSurvey): boolean 
 async function madeAnew(
   source: CodeSource,
   intake: Intake,
-  learnt: Learnt,
+  macroTables: MacroTables,
   options: SurveyOptions,
 ): Promise<MadeSurvey> {
   const { name, rules = noRules, onProgress = () => {} } = options;
-  const extracted = await extractAll(source, intake, learnt, options);
+  const extracted = await extractAll(source, intake, macroTables, options);
   stopIfAsked(options.signal);
   const { hashes } = extracted;
   const files = withoutUnnaming(extracted.files, languageNamed);
@@ -163,7 +163,7 @@ interface Extracted {
 async function extractAll(
   source: CodeSource,
   intake: Intake,
-  learnt: Learnt,
+  macroTables: MacroTables,
   options: SurveyOptions,
 ): Promise<Extracted> {
   const { cache, signal } = options;
@@ -176,20 +176,25 @@ async function extractAll(
   const memory = new FactsInMemory();
   const accept = (file: IntakeFile, hash: string, packed: () => Uint8Array): void => {
     const { path, language, isTest } = file;
-    result.files.push({ path, language, isTest, facts: memory.take(hash, learnt.cacheKey(file), packed) });
+    result.files.push({
+      path,
+      language,
+      isTest,
+      facts: memory.take(hash, macroTables.cacheKey(file), packed),
+    });
     result.hashes.set(path, hash);
   };
   const known: { file: IntakeFile; packed: Uint8Array | undefined }[] = [];
   const unread: IntakeFile[] = [];
   for (const file of wanted) {
-    const key = learnt.cacheKey(file);
+    const key = macroTables.cacheKey(file);
     const inMemory = memory.has(file.hash, key);
     const packed = inMemory ? undefined : cache?.facts.facts(file.hash, key);
     if (inMemory || packed) known.push({ file, packed });
     else unread.push(file);
   }
   // The threads are set to work first, so that they read what is new while this one unpacks what is known.
-  const extracting = extractInPool(source, unread, learnt, signal, (file, item) => {
+  const extracting = extractInPool(source, unread, macroTables, signal, (file, item) => {
     report();
     if (item.kind === 'leftOut') {
       // What is no code is left out already, for what it is.
@@ -197,7 +202,7 @@ async function extractAll(
       return;
     }
     accept(file, item.hash, () => item.packed);
-    cache?.facts.keep(item.hash, learnt.cacheKey(file), item.packed);
+    cache?.facts.keep(item.hash, macroTables.cacheKey(file), item.packed);
     if (item.text) cache?.facts.keepText(item.hash, item.text);
   });
   for (const { file, packed } of known) {

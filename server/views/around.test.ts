@@ -3,13 +3,13 @@ import { constructsOfText, surveyText } from '../../tests/surveyText.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { sourceConstructs } from './constructsView.ts';
 import { signatureOf, withoutMarks } from './described.ts';
-import { filterOf } from './picture/filters.ts';
+import { filterOf } from './graphQuery/filters.ts';
 import { classDiagramView, hierarchyView } from './hierarchy/hierarchyView.ts';
-import { neighbours } from './picture/neighbours.ts';
-import { mainScope } from './ground/scope.ts';
+import { neighbours } from './graphQuery/neighbours.ts';
+import { mainScope } from './surveyAccess/scope.ts';
 import { candidatesFor, lineOfNote } from './notesView.ts';
 import { outlineView } from './outlineView.ts';
-import { elementOf } from './ground/elements.ts';
+import { elementOf } from './surveyAccess/elements.ts';
 import { completed, inverted, listedElements } from './shortlistView.ts';
 import { innermost, searchedPaths } from './textSearchView.ts';
 

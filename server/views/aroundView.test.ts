@@ -3,9 +3,9 @@ import type { SurveyedCodebase } from '../../core/survey.ts';
 import { surveyText } from '../../tests/surveyText.ts';
 import { aroundView } from './aroundView.ts';
 import type { AroundState } from './aroundQuery.ts';
-import type { PictureQuestion } from './picture/arranged.ts';
-import { evidenceView } from './picture/evidenceView.ts';
-import { filterOf } from './picture/filters.ts';
+import type { PictureQuestion } from './graphQuery/arranged.ts';
+import { evidenceView } from './graphQuery/evidenceView.ts';
+import { filterOf } from './graphQuery/filters.ts';
 import { listedElements } from './shortlistView.ts';
 
 const files = {

@@ -10,12 +10,18 @@ import {
 import { throwIfCancelledAtStep } from '../../core/graph/cancellation.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import type { AroundState } from './aroundQuery.ts';
-import { elementOf, labelOf, type ElementLabel } from './ground/elements.ts';
-import { arrangementOf } from './ground/scope.ts';
-import { testElements } from './ground/tests.ts';
-import { placed, type PictureQuestion } from './picture/arranged.ts';
-import { groupLabel } from './picture/labels.ts';
-import { eachRow, neighbourQuestion, setSubject, subjectNamed, type Subject } from './picture/neighbours.ts';
+import { elementOf, labelOf, type ElementLabel } from './surveyAccess/elements.ts';
+import { arrangementOf } from './surveyAccess/scope.ts';
+import { testElements } from './surveyAccess/tests.ts';
+import { placed, type PictureQuestion } from './graphQuery/arranged.ts';
+import { groupLabel } from './graphQuery/labels.ts';
+import {
+  eachRow,
+  neighbourQuestion,
+  setSubject,
+  subjectNamed,
+  type Subject,
+} from './graphQuery/neighbours.ts';
 import type { StartingSet } from './startingSet.ts';
 
 /** What stands around an element: who uses it, or what it uses, in groups. */

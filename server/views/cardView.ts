@@ -3,8 +3,8 @@ import { measureNamed } from '../../core/measures/catalogue.ts';
 import type { ReadText } from '../source/readText.ts';
 import { describe, type Description } from './described.ts';
 import { formName } from './dossierView.ts';
-import { kindOf, labelOf, neededElement, type ElementLabel } from './ground/elements.ts';
-import { measureValues } from './ground/measures.ts';
+import { kindOf, labelOf, neededElement, type ElementLabel } from './surveyAccess/elements.ts';
+import { measureValues } from './surveyAccess/measures.ts';
 
 /** What a name is, in short: shown where the name is pointed at. */
 export interface Card extends ElementLabel, Description {

@@ -9,10 +9,10 @@ import { ACCEPTED } from '../../core/link/imports.ts';
 import type { IntakeRules } from '../intake/rules.ts';
 import { gapItem, type Completeness, keptItem } from '../survey/completeness.ts';
 import type { ReadText } from '../source/readText.ts';
-import type { ElementLabel } from './ground/elements.ts';
-import { labelOf } from './ground/elements.ts';
-import { arrangementOf } from './ground/scope.ts';
-import { splitOf } from './picture/labels.ts';
+import type { ElementLabel } from './surveyAccess/elements.ts';
+import { labelOf } from './surveyAccess/elements.ts';
+import { arrangementOf } from './surveyAccess/scope.ts';
+import { splitOf } from './graphQuery/labels.ts';
 
 export interface CompletenessPage {
   gaps: GapRow[];
@@ -22,8 +22,8 @@ export interface CompletenessPage {
     path: string;
     isTest: boolean;
     failed: boolean;
-    damage: [number, number][];
-    damagedLines: number;
+    parseErrors: [number, number][];
+    unparsedLines: number;
     lines: number;
   }[];
   versions: FolderPair[];
@@ -106,18 +106,18 @@ export function completenessView(
     accepted: acceptedOnes(survey, rules),
     doubtful: doubtful.slice(0, LISTED),
     partly: partly
-      .map(({ path, parse, damage, lines, isTest }) => ({
+      .map(({ path, parse, parseErrors, lines, isTest }) => ({
         isTest,
         path,
         failed: parse === 'failed',
-        damage,
-        damagedLines: damage.reduce((sum, [from, to]) => sum + to - from + 1, 0),
+        parseErrors,
+        unparsedLines: parseErrors.reduce((sum, [from, to]) => sum + to - from + 1, 0),
         lines: lines.lines,
       }))
       .sort(
         (a, b) =>
           Number(a.isTest) - Number(b.isTest) ||
-          b.damagedLines / Math.max(1, b.lines) - a.damagedLines / Math.max(1, a.lines),
+          b.unparsedLines / Math.max(1, b.lines) - a.unparsedLines / Math.max(1, a.lines),
       )
       .slice(0, LISTED),
     split: split.slice(0, LISTED),

@@ -11,7 +11,7 @@ import {
   firstRow,
 } from '../../core/contracts/linked.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
-import { labelOf, type ElementLabel } from './ground/elements.ts';
+import { labelOf, type ElementLabel } from './surveyAccess/elements.ts';
 
 /** What stands in a file's text, stretch by stretch, and where each name leads. */
 export interface SourceConstructs {

@@ -3,9 +3,9 @@ import { surveyText } from '../../tests/surveyText.ts';
 import { cyclesView } from './cyclesView.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { whereReferencesLead } from '../../core/barrels.ts';
-import { placesLedOn } from './ground/references.ts';
-import { mainScope } from './ground/scope.ts';
-import { filterOf } from './picture/filters.ts';
+import { placesLedOn } from './surveyAccess/references.ts';
+import { mainScope } from './surveyAccess/scope.ts';
+import { filterOf } from './graphQuery/filters.ts';
 
 describe('a cycle for a barrel', () => {
   const question = { by: 'folders', grain: 'files', filter: filterOf('any', 'resolved') } as const;

@@ -7,11 +7,11 @@ import { goesAgainst } from '../../core/arrangement/order.ts';
 import { shortestCycleThrough, shortestCycleWith, stepsInside } from '../../core/graph/cycleWalk.ts';
 import { rollUpUnits, weightBetween } from '../../core/graph/rollUp.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
-import type { Scope } from './ground/scope.ts';
+import type { Scope } from './surveyAccess/scope.ts';
 import { csvOf } from '../export/csv.ts';
-import { arranged, type PictureQuestion } from './picture/arranged.ts';
-import { cycleKey, cycleNamed, cyclesInScope } from './picture/cycleNames.ts';
-import { nodeLabel, type NodeLabel } from './picture/labels.ts';
+import { arranged, type PictureQuestion } from './graphQuery/arranged.ts';
+import { cycleKey, cycleNamed, cyclesInScope } from './graphQuery/cycleNames.ts';
+import { nodeLabel, type NodeLabel } from './graphQuery/labels.ts';
 
 export interface CyclesQuery extends PictureQuestion {
   scope: Scope;

@@ -8,12 +8,12 @@ import {
 } from '../../core/judge/declaredUse.ts';
 import type { BrokenRows } from '../../core/judge/brokenLinks.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
-import type { ElementLabel } from './ground/elements.ts';
-import { surveyMemo } from './ground/surveyMemo.ts';
-import { arrangementOf, groupValues } from './ground/scope.ts';
-import { counted } from './ground/tests.ts';
+import type { ElementLabel } from './surveyAccess/elements.ts';
+import { surveyMemo } from './surveyAccess/surveyMemo.ts';
+import { arrangementOf, groupValues } from './surveyAccess/scope.ts';
+import { counted } from './surveyAccess/tests.ts';
 import { UNDECLARED } from './declaredWords.ts';
-import { groupLabel } from './picture/labels.ts';
+import { groupLabel } from './graphQuery/labels.ts';
 
 /** One build module at an end of a declared dependency. */
 export interface DeclaredEnd extends ElementLabel {

@@ -5,7 +5,7 @@ import { plainBlocks, type PlainBlock } from './plainDocument.ts';
 import { Problem } from '../problem.ts';
 import type { ReadText } from '../source/readText.ts';
 import type { KeptIntake } from '../survey/keptIntake.ts';
-import { elementOf, kindOf } from './ground/elements.ts';
+import { elementOf, kindOf } from './surveyAccess/elements.ts';
 
 /** A text for people: Markdown, or a project file as it is. */
 export interface DocumentPage {

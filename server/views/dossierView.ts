@@ -8,17 +8,17 @@ import { NO_FORM } from '../../core/contracts/linked.ts';
 import type { MeasuredKind } from '../../core/measures/measure.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { describe, undescribed, type Description } from './described.ts';
-import { kindOf, labelOf, neededElement, type ElementLabel } from './ground/elements.ts';
-import { measure, measureValues } from './ground/measures.ts';
-import { surveyMemo } from './ground/surveyMemo.ts';
-import { arrangementOf, groupValues, neededGroup, type Scope } from './ground/scope.ts';
-import { counted, testElements } from './ground/tests.ts';
+import { kindOf, labelOf, neededElement, type ElementLabel } from './surveyAccess/elements.ts';
+import { measure, measureValues } from './surveyAccess/measures.ts';
+import { surveyMemo } from './surveyAccess/surveyMemo.ts';
+import { arrangementOf, groupValues, neededGroup, type Scope } from './surveyAccess/scope.ts';
+import { counted, testElements } from './surveyAccess/tests.ts';
 import { hierarchyLinks, type HierarchyLink } from './hierarchy/links.ts';
-import { arranged, type PictureQuestion } from './picture/arranged.ts';
-import { cycleKey } from './picture/cycleNames.ts';
-import { groupWord } from './picture/groupText.ts';
-import { groupLabel } from './picture/labels.ts';
-import { neighbours, type Neighbours } from './picture/neighbours.ts';
+import { arranged, type PictureQuestion } from './graphQuery/arranged.ts';
+import { cycleKey } from './graphQuery/cycleNames.ts';
+import { groupWord } from './graphQuery/groupText.ts';
+import { groupLabel } from './graphQuery/labels.ts';
+import { neighbours, type Neighbours } from './graphQuery/neighbours.ts';
 import type { ReadText } from '../source/readText.ts';
 
 /** All that is known of the focus. */
@@ -49,7 +49,7 @@ export interface Dossier extends ElementLabel {
   holds: ElementLabel[];
   holdsCount: number;
   gaps: { name: string; reason: string; line: number }[];
-  damage: [number, number][];
+  parseErrors: [number, number][];
 }
 
 /** A cycle that the focus takes part in. */
@@ -148,7 +148,7 @@ async function elementDossier(
     recursion: recursionLines(survey, element, question),
     ...childrenOf(survey, element),
     gaps: file === element ? gapsOf(survey, element) : [],
-    damage: survey.files.find((record) => record.element === element)?.damage ?? [],
+    parseErrors: survey.files.find((record) => record.element === element)?.parseErrors ?? [],
   };
 }
 
@@ -202,7 +202,7 @@ function groupDossier(
     holdsCount: held.length,
     recursion: [],
     gaps: [],
-    damage: [],
+    parseErrors: [],
   };
 }
 

@@ -1,12 +1,12 @@
-import { elementOf } from './ground/elements.ts';
+import { elementOf } from './surveyAccess/elements.ts';
 import type { ViewRequest } from './viewRequest.ts';
 import { declarationForms, elementKinds, type ElementKind } from '../../core/facts/fileFacts.ts';
 import { NO_FORM } from '../../core/contracts/linked.ts';
 import { parseFindQuery, type FindQuery } from '../../core/search/findQuery.ts';
 import { nameMatcher, type Candidate } from '../../core/search/namePattern.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
-import { labelOf, type ElementLabel } from './ground/elements.ts';
-import { surveyMemo } from './ground/surveyMemo.ts';
+import { labelOf, type ElementLabel } from './surveyAccess/elements.ts';
+import { surveyMemo } from './surveyAccess/surveyMemo.ts';
 
 export interface FoundElement extends ElementLabel {
   form: string;

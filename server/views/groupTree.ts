@@ -1,10 +1,10 @@
 import { groupWithKey, subgroups } from '../../core/arrangement/arrangement.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import type { KeptIntake } from '../survey/keptIntake.ts';
-import type { ElementLabel } from './ground/elements.ts';
-import { groupValues, type Scope } from './ground/scope.ts';
-import { counted } from './ground/tests.ts';
-import { groupLabel } from './picture/labels.ts';
+import type { ElementLabel } from './surveyAccess/elements.ts';
+import { groupValues, type Scope } from './surveyAccess/scope.ts';
+import { counted } from './surveyAccess/tests.ts';
+import { groupLabel } from './graphQuery/labels.ts';
 
 /** A group in the tree of the overview. */
 export interface GroupRow extends ElementLabel {

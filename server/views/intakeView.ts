@@ -89,7 +89,7 @@ export function intakeView({ intake, takenAt, commit, rules }: StoredIntake, que
     projectFiles: projectFiles(intake, rules),
     roots: [...foundRoots(intake.manifests), ...includePaths(intake)].slice(0, LISTED),
     rules,
-    takesMacros: intake.files.some(({ language }) => languageNamed(language)?.learnDefined !== undefined),
+    takesMacros: intake.files.some(({ language }) => languageNamed(language)?.macrosOfBuild !== undefined),
     known: languages.map(({ id, name }) => ({ id, name })),
   };
 }

@@ -15,10 +15,10 @@ import { brokenLinks, type BrokenLink, type BrokenRows } from '../../core/judge/
 import { dependencyKinds, type DependencyKind } from '../../core/contracts/linked.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { unusedPairs } from './declaredView.ts';
-import type { Scope } from './ground/scope.ts';
-import { arranged, type PictureQuestion } from './picture/arranged.ts';
-import { cycleKey, cyclesInScope } from './picture/cycleNames.ts';
-import { groupLabel, nodeLabel, type NodeLabel } from './picture/labels.ts';
+import type { Scope } from './surveyAccess/scope.ts';
+import { arranged, type PictureQuestion } from './graphQuery/arranged.ts';
+import { cycleKey, cyclesInScope } from './graphQuery/cycleNames.ts';
+import { groupLabel, nodeLabel, type NodeLabel } from './graphQuery/labels.ts';
 
 /** What the matrix is to show. */
 export interface MatrixQuery extends PictureQuestion {

@@ -6,11 +6,11 @@ import type { Measure, MeasuredKind } from '../../core/measures/measure.ts';
 import { isRoutineItself } from '../../core/measures/definitions.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { csvOf } from '../export/csv.ts';
-import { labelOf, type ElementLabel } from './ground/elements.ts';
-import { measureValues } from './ground/measures.ts';
-import { groupValues, isInScope, type Scope } from './ground/scope.ts';
-import { counted, testElements } from './ground/tests.ts';
-import { groupLabel } from './picture/labels.ts';
+import { labelOf, type ElementLabel } from './surveyAccess/elements.ts';
+import { measureValues } from './surveyAccess/measures.ts';
+import { groupValues, isInScope, type Scope } from './surveyAccess/scope.ts';
+import { counted, testElements } from './surveyAccess/tests.ts';
+import { groupLabel } from './graphQuery/labels.ts';
 
 export interface MeasuresQuery {
   kind: MeasuredKind;

@@ -1,6 +1,6 @@
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import type { Note } from '../store/notes.ts';
-import { elementOf, labelOf, type ElementLabel } from './ground/elements.ts';
+import { elementOf, labelOf, type ElementLabel } from './surveyAccess/elements.ts';
 
 /** A note as shown: on what it stands, and where to put it when that is gone. */
 export interface ShownNote extends Note {

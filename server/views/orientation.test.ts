@@ -115,7 +115,7 @@ describe('what is missing or doubled', () => {
       ['gone', 'noSuchFile', undefined],
       ['vendor/v', 'leftOut', 'vendor/'],
     ]);
-    expect(page.partly).toMatchObject([{ path: 'broken.ts', failed: false, damage: [[2, 2]] }]);
+    expect(page.partly).toMatchObject([{ path: 'broken.ts', failed: false, parseErrors: [[2, 2]] }]);
     expect(page.clashes).toMatchObject([{ name: 'x.ts', contents: 2, likeness: 1 }]);
     expect(page.twice).toEqual([]); // That the copies declare the same is said by the clash.
     expect(page.unreferred.map(({ path }) => path)).toEqual(['b/x.ts', 'broken.ts']);

@@ -4,9 +4,9 @@ import { inheritedMembers } from '../../core/hierarchy/overrides.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import { hierarchyOf } from './hierarchy/links.ts';
 import { memberRow, type MemberRow } from './hierarchy/hierarchyView.ts';
-import { elementOf, labelOf, type ElementLabel } from './ground/elements.ts';
-import { measureValues } from './ground/measures.ts';
-import { incomingOf } from './picture/neighbours.ts';
+import { elementOf, labelOf, type ElementLabel } from './surveyAccess/elements.ts';
+import { measureValues } from './surveyAccess/measures.ts';
+import { incomingOf } from './graphQuery/neighbours.ts';
 
 /** A declaration of a file, as a row of its outline. */
 export interface OutlineRow extends MemberRow {

@@ -10,16 +10,16 @@ import type { SurveyedCodebase } from '../../core/survey.ts';
 import { isReadme } from '../intake/names.ts';
 import type { KeptIntake } from '../survey/keptIntake.ts';
 import { totalsOf, type Totals } from '../survey/totals.ts';
-import type { PictureQuestion } from './picture/arranged.ts';
+import type { PictureQuestion } from './graphQuery/arranged.ts';
 import { cycleList, type CycleSummary } from './cyclesView.ts';
-import { labelOf, type ElementLabel } from './ground/elements.ts';
-import { measureValues } from './ground/measures.ts';
-import { surveyMemo } from './ground/surveyMemo.ts';
-import type { Scope } from './ground/scope.ts';
-import { counted } from './ground/tests.ts';
+import { labelOf, type ElementLabel } from './surveyAccess/elements.ts';
+import { measureValues } from './surveyAccess/measures.ts';
+import { surveyMemo } from './surveyAccess/surveyMemo.ts';
+import type { Scope } from './surveyAccess/scope.ts';
+import { counted } from './surveyAccess/tests.ts';
 import { groupTree, type GroupTree } from './groupTree.ts';
 import { matrixView } from './matrixView.ts';
-import type { NodeLabel } from './picture/labels.ts';
+import type { NodeLabel } from './graphQuery/labels.ts';
 
 /** The codebase on one page. */
 export interface Overview {

@@ -10,10 +10,10 @@ import { temporaryFolder } from '../../tests/temporaryFolder.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import type { ReadText } from '../source/readText.ts';
 import { cyclesView } from './cyclesView.ts';
-import { evidenceView } from './picture/evidenceView.ts';
-import { filterOf } from './picture/filters.ts';
+import { evidenceView } from './graphQuery/evidenceView.ts';
+import { filterOf } from './graphQuery/filters.ts';
 import { matrixView, type MatrixPicture, type MatrixQuery } from './matrixView.ts';
-import { mainScope, scopeOf, type Scope } from './ground/scope.ts';
+import { mainScope, scopeOf, type Scope } from './surveyAccess/scope.ts';
 
 let survey: SurveyedCodebase;
 

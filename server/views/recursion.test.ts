@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { surveyText } from '../../tests/surveyText.ts';
 import { dossierView } from './dossierView.ts';
-import { scopeOf } from './ground/scope.ts';
+import { scopeOf } from './surveyAccess/scope.ts';
 import { matrixView } from './matrixView.ts';
-import { filterOf } from './picture/filters.ts';
-import type { PictureQuestion } from './picture/arranged.ts';
+import { filterOf } from './graphQuery/filters.ts';
+import type { PictureQuestion } from './graphQuery/arranged.ts';
 
 const files = {
   'a.ts':

@@ -4,10 +4,10 @@ import type { SurveyedCodebase } from '../../core/survey.ts';
 import { Problem } from '../problem.ts';
 import { savedFiles, savedViews, type SavedView } from '../store/savedViews.ts';
 import { shortlists } from '../store/shortlists.ts';
-import { elementOf } from './ground/elements.ts';
-import { arrangementOf, arrangementsOf, isInScope, scopeOf } from './ground/scope.ts';
-import { testElements } from './ground/tests.ts';
-import { pictureState } from './picture/pictureState.ts';
+import { elementOf } from './surveyAccess/elements.ts';
+import { arrangementOf, arrangementsOf, isInScope, scopeOf } from './surveyAccess/scope.ts';
+import { testElements } from './surveyAccess/tests.ts';
+import { pictureState } from './graphQuery/pictureState.ts';
 import { wholeAddress, type ViewRequest } from './viewRequest.ts';
 
 /** What came and went in a picture since it was saved. */

@@ -1,8 +1,8 @@
 import { subgroups, type ArrangementId } from '../../core/arrangement/arrangement.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
-import type { ElementLabel } from './ground/elements.ts';
-import { arrangementsOf, mainScope, type Scope } from './ground/scope.ts';
-import { groupLabel } from './picture/labels.ts';
+import type { ElementLabel } from './surveyAccess/elements.ts';
+import { arrangementsOf, mainScope, type Scope } from './surveyAccess/scope.ts';
+import { groupLabel } from './graphQuery/labels.ts';
 
 /** The group a picture is confined to, and where one can go from it. */
 export interface ScopeChoice {

@@ -1,8 +1,8 @@
 import type { DependencyFilter } from '../../core/graph/rollUp.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import type { Shortlist } from '../store/shortlists.ts';
-import { neighbours, type Direction } from './picture/neighbours.ts';
-import { elementOf, kindOf, labelOf, type ElementLabel } from './ground/elements.ts';
+import { neighbours, type Direction } from './graphQuery/neighbours.ts';
+import { elementOf, kindOf, labelOf, type ElementLabel } from './surveyAccess/elements.ts';
 
 /** A shortlist as the tray shows it. */
 export interface ShortlistSummary {

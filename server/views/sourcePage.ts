@@ -3,7 +3,7 @@ import { constructsInPool } from '../extract/extractPool.ts';
 import { notes } from '../store/notes.ts';
 import { surveyedHash } from '../store/surveys.ts';
 import { sourceConstructs } from './constructsView.ts';
-import { elementOf } from './ground/elements.ts';
+import { elementOf } from './surveyAccess/elements.ts';
 import { needed } from './needed.ts';
 import { brokenLines } from './rules/brokenAround.ts';
 import { sourceView } from './sourceView.ts';

@@ -3,7 +3,7 @@ import { Problem } from '../problem.ts';
 import type { ReadText } from '../source/readText.ts';
 import type { Note } from '../store/notes.ts';
 import { lineOfNote, shownNotes, type ShownNote } from './notesView.ts';
-import { elementOf, nearestKey } from './ground/elements.ts';
+import { elementOf, nearestKey } from './surveyAccess/elements.ts';
 
 /** A file's text, and what is needed to show it: what it declares comes after it, by `outlineView`. */
 export interface SourcePage {
@@ -17,7 +17,7 @@ export interface SourcePage {
   notes: (ShownNote & { shownLine: number | null })[];
   /** True when the file has changed since it was surveyed, so that line numbers may be off. */
   changed: boolean;
-  damage: [number, number][];
+  parseErrors: [number, number][];
   /** The lines of the element in focus, when it stands in this file. */
   focused: FocusedLines | null;
   breaks: BrokenLine[];
@@ -63,7 +63,7 @@ export async function sourceView(
     state: source === null ? 'gone' : source.isKept ? 'kept' : 'current',
     notes: notesIn(survey, path, notes, source?.text ?? ''),
     changed: source !== null && !source.isKept && surveyedHash !== null && source.hash !== surveyedHash,
-    damage: record.damage,
+    parseErrors: record.parseErrors,
     focused: focusedLines(survey, element, focus),
     breaks,
   };

@@ -4,7 +4,7 @@ import { Problem } from '../problem.ts';
 import { workplaceOf } from '../store/codebases.ts';
 import { shortlist } from '../store/shortlists.ts';
 import { surveyedHashes } from '../store/surveys.ts';
-import { elementOf } from './ground/elements.ts';
+import { elementOf } from './surveyAccess/elements.ts';
 import { listedElements } from './shortlistView.ts';
 import type { ViewRequest } from './viewRequest.ts';
 

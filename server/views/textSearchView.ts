@@ -3,8 +3,8 @@ import type { TextMatch } from '../../core/search/textQuery.ts';
 import { innermostAt } from '../../core/contracts/linked.ts';
 import type { SurveyedCodebase } from '../../core/survey.ts';
 import type { SearchPart } from '../search/textSearch.ts';
-import { elementOf, labelOf, type ElementLabel } from './ground/elements.ts';
-import { isInScope, type Scope } from './ground/scope.ts';
+import { elementOf, labelOf, type ElementLabel } from './surveyAccess/elements.ts';
+import { isInScope, type Scope } from './surveyAccess/scope.ts';
 
 /** A match with the innermost routine or type it stands in; null for the file itself. */
 export interface PlacedMatch extends TextMatch {

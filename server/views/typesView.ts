@@ -1,6 +1,6 @@
 import { FORM, KIND } from '../../core/facts/fileFacts.ts';
-import { elementOf, kindOf } from './ground/elements.ts';
-import { isInScope, type Scope } from './ground/scope.ts';
+import { elementOf, kindOf } from './surveyAccess/elements.ts';
+import { isInScope, type Scope } from './surveyAccess/scope.ts';
 import { classDiagramView, hierarchyView, TYPES_DRAWN, TYPES_LISTED } from './hierarchy/hierarchyView.ts';
 import { scopeView } from './scopeView.ts';
 import { typesQuery } from './typesQuery.ts';

@@ -5,7 +5,7 @@ import { folderOrigin } from '../source/address.ts';
 import { openCodebase } from '../store/codebases.ts';
 import { openStore } from '../store/database.ts';
 import { changeRuleBook } from '../store/ruleBooks.ts';
-import { scopeOf } from './ground/scope.ts';
+import { scopeOf } from './surveyAccess/scope.ts';
 import { unusedView, type UnusedPage } from './unusedView.ts';
 import type { ViewRequest } from './viewRequest.ts';
 
@@ -48,6 +48,6 @@ describe('the page of unused code', () => {
   it('takes all that is public for used where nothing is said to be an entry', async () => {
     const open = await page('', []);
     expect(named(open)).toEqual(['tolls/toll.ts#own 3', 'tolls/toll.ts#alone 1']);
-    expect([open.libraries, open.begins]).toEqual([3, []]);
+    expect([open.libraries, open.entryPoints]).toEqual([3, []]);
   });
 });

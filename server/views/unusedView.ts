@@ -7,10 +7,10 @@ import { globMatcher } from '../../core/search/glob.ts';
 import { csvOf } from '../export/csv.ts';
 import { ruleBook } from '../store/ruleBooks.ts';
 import { intakeOf } from '../store/surveys.ts';
-import { elementOf, kindOf, labelOf, type ElementLabel } from './ground/elements.ts';
-import { surveyMemo } from './ground/surveyMemo.ts';
-import { isInScope } from './ground/scope.ts';
-import { testElements } from './ground/tests.ts';
+import { elementOf, kindOf, labelOf, type ElementLabel } from './surveyAccess/elements.ts';
+import { surveyMemo } from './surveyAccess/surveyMemo.ts';
+import { isInScope } from './surveyAccess/scope.ts';
+import { testElements } from './surveyAccess/tests.ts';
 import { keptRules } from './rules/readRules.ts';
 import { doubtSentences, unusedWords } from './unusedWords.ts';
 import type { ViewRequest } from './viewRequest.ts';
@@ -36,7 +36,7 @@ export interface UnusedPage {
   page: number;
   pages: number;
   /** Where it begins: what was found, by role, and what people said. */
-  begins: { role: EntryPoint['role']; count: number }[];
+  entryPoints: { role: EntryPoint['role']; count: number }[];
   said: string[];
   /** So many files are of a part without an entry point, of which all that is public counts as one. */
   libraries: number;
@@ -95,7 +95,7 @@ export function unusedView({
       0,
     ),
     ...{ counts, show, page, pages, said, libraries, revision },
-    begins: roles.map((role) => ({
+    entryPoints: roles.map((role) => ({
       role,
       count: entryPoints.filter((each) => each.role === role && elementOf(survey, each.path) !== undefined)
         .length,

@@ -9,12 +9,12 @@ import { notedKeys } from '../store/notes.ts';
 import { shortlists, type Shortlist } from '../store/shortlists.ts';
 import { surveyShown, surveyedHash, type SurveyRecord } from '../store/surveys.ts';
 import { emptyPlan, type ModulePlan } from '../../core/plan/modulePlan.ts';
-import { countedBy } from './ground/references.ts';
-import { scopeOf, takePlan, type Scope } from './ground/scope.ts';
-import type { PictureQuestion } from './picture/arranged.ts';
-import { joinedAddress, KEPT } from './picture/address.ts';
-import { filterOf } from './picture/filters.ts';
-import { pictureState, type PictureState } from './picture/pictureState.ts';
+import { countedBy } from './surveyAccess/references.ts';
+import { scopeOf, takePlan, type Scope } from './surveyAccess/scope.ts';
+import type { PictureQuestion } from './graphQuery/arranged.ts';
+import { joinedAddress, KEPT } from './graphQuery/address.ts';
+import { filterOf } from './graphQuery/filters.ts';
+import { pictureState, type PictureState } from './graphQuery/pictureState.ts';
 import { listedElements } from './shortlistView.ts';
 
 /** What views are worked out from: the store, and surveys held in memory. */

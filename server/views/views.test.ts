@@ -16,12 +16,12 @@ import { findElements } from './finderView.ts';
 import { matrixView } from './matrixView.ts';
 import { measuresCsv, measuresView, type MeasuresQuery } from './measuresView.ts';
 import { overviewView } from './overviewView.ts';
-import { mainScope, scopeKey, scopeOf, type Scope } from './ground/scope.ts';
+import { mainScope, scopeKey, scopeOf, type Scope } from './surveyAccess/scope.ts';
 import { scopeView } from './scopeView.ts';
 import { outlineView } from './outlineView.ts';
 import { sourceView } from './sourceView.ts';
-import { keyIndex } from './ground/keyIndex.ts';
-import { counted, testElements } from './ground/tests.ts';
+import { keyIndex } from './surveyAccess/keyIndex.ts';
+import { counted, testElements } from './surveyAccess/tests.ts';
 import { dependencyKinds } from '../../core/contracts/linked.ts';
 
 let survey: SurveyedCodebase;

@@ -32,8 +32,8 @@ export function logSurvey(log: Log, { survey, leftOut, intake }: SourceSurvey): 
   list(
     log,
     partly,
-    ({ path, parse, damage }) =>
-      `${parse === 'failed' ? 'not' : 'partly'} parsed: ${path}, lines ${damage.map(([from, to]) => (from === to ? from : `${from}–${to}`)).join(', ')}`,
+    ({ path, parse, parseErrors }) =>
+      `${parse === 'failed' ? 'not' : 'partly'} parsed: ${path}, lines ${parseErrors.map(([from, to]) => (from === to ? from : `${from}–${to}`)).join(', ')}`,
   );
   log(
     `${survey.elements.count} elements, ${survey.dependencies.count} dependencies, ${survey.gaps.length} gaps`,

@@ -5,8 +5,8 @@ import {
   evidenceParams,
   MOST_ENDS,
   type EvidenceChoice,
-} from '../../../server/views/picture/evidenceChoice.ts';
-import type { Evidence as EvidenceData } from '../../../server/views/picture/evidenceView.ts';
+} from '../../../server/views/graphQuery/evidenceChoice.ts';
+import type { Evidence as EvidenceData } from '../../../server/views/graphQuery/evidenceView.ts';
 import { counted, figure } from '../../state/figures.ts';
 import { besideQuery } from '../../state/pictureState.ts';
 import { dependencyWords } from '../../state/words.ts';

@@ -9,9 +9,9 @@ import { gapWords } from '../../state/words.ts';
 import type { Picture } from '../../state/usePicture.ts';
 import { grainLabel } from '../Caption.tsx';
 import { ElementName } from '../ElementName.tsx';
-import { kindWord } from '../../../server/views/picture/groupText.ts';
+import { kindWord } from '../../../server/views/graphQuery/groupText.ts';
 import { NamedList } from '../names/Names.tsx';
-import { nameAlone } from '../../../server/views/picture/namesApart.ts';
+import { nameAlone } from '../../../server/views/graphQuery/namesApart.ts';
 import { useElementMenu } from '../ElementMenu.tsx';
 import { LedOnLine } from '../LedOnLine.tsx';
 import { useElementLinks } from '../elementLinks.ts';
@@ -203,10 +203,10 @@ function FocusDetails({
           ))}
         </p>
       )}
-      {dossier.damage.length > 0 && (
+      {dossier.parseErrors.length > 0 && (
         <p className="caution">
-          Partly read: {counted(dossier.damage.length, 'region')} did not parse, first at line{' '}
-          {dossier.damage[0][0]}.
+          Partly read: {counted(dossier.parseErrors.length, 'region')} did not parse, first at line{' '}
+          {dossier.parseErrors[0][0]}.
         </p>
       )}
       {dossier.measures.length > 0 && <MeasureList dossier={dossier} />}

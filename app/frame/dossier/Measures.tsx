@@ -1,5 +1,5 @@
 import type { Dossier } from '../../../server/views/dossierView.ts';
-import { kindWord } from '../../../server/views/picture/groupText.ts';
+import { kindWord } from '../../../server/views/graphQuery/groupText.ts';
 import { figure } from '../../state/figures.ts';
 
 /** Measures with their rank among peers. */

@@ -1,11 +1,11 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
-import type { Neighbour, Neighbours } from '../../../server/views/picture/neighbours.ts';
+import type { Neighbour, Neighbours } from '../../../server/views/graphQuery/neighbours.ts';
 import { figure } from '../../state/figures.ts';
 import { dependencyWords } from '../../state/words.ts';
 import { besideQuery } from '../../state/pictureState.ts';
 import { usePicture } from '../../state/usePicture.ts';
-import { kindChoices, type KindChoice } from '../../../server/views/picture/filters.ts';
+import { kindChoices, type KindChoice } from '../../../server/views/graphQuery/filters.ts';
 import { useShortlists } from '../shortlists/Shortlists.tsx';
 import { ElementName } from '../ElementName.tsx';
 import { NamedList } from '../names/Names.tsx';

@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest';
-import { filterOf } from '../../../server/views/picture/filters.ts';
-import { evidenceView, PAGE_PLACES } from '../../../server/views/picture/evidenceView.ts';
+import { filterOf } from '../../../server/views/graphQuery/filters.ts';
+import { evidenceView, PAGE_PLACES } from '../../../server/views/graphQuery/evidenceView.ts';
 import { surveyText } from '../../../tests/surveyText.ts';
 import { joined } from './useEvidence.ts';
 

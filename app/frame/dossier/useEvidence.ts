@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useState } from 'react';
 import type { Part } from '../../../server/views/table.ts';
-import type { Evidence, EvidenceGroup } from '../../../server/views/picture/evidenceView.ts';
+import type { Evidence, EvidenceGroup } from '../../../server/views/graphQuery/evidenceView.ts';
 import { ownFetch } from '../../state/ownFetch.ts';
 
 interface Read {

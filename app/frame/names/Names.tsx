@@ -1,6 +1,6 @@
 import { createContext, useContext, useMemo, type CSSProperties, type ReactNode } from 'react';
-import { headAndTail } from '../../../server/views/picture/cut.ts';
-import { nameAlone, namesApart, type Named } from '../../../server/views/picture/namesApart.ts';
+import { headAndTail } from '../../../server/views/graphQuery/cut.ts';
+import { nameAlone, namesApart, type Named } from '../../../server/views/graphQuery/namesApart.ts';
 
 interface Naming {
   within: string;

@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { bandLayout } from '../../../core/layout/bands.ts';
 import type { ComparedPage, ComparedSide } from '../../../server/views/plan/comparedView.ts';
 import { counted, figure } from '../../state/figures.ts';
-import { ownGroupText } from '../../../server/views/picture/groupText.ts';
+import { ownGroupText } from '../../../server/views/graphQuery/groupText.ts';
 import { CutName } from '../../frame/names/Names.tsx';
 
 /** Pixels: the width of the bands, of a box, the least height of a box and what lies between two. */

@@ -1,5 +1,5 @@
 import type { ComparedPage } from '../../../server/views/plan/comparedView.ts';
-import { ownGroupText } from '../../../server/views/picture/groupText.ts';
+import { ownGroupText } from '../../../server/views/graphQuery/groupText.ts';
 import { counted, figure } from '../../state/figures.ts';
 
 /** How much of the deepest tint a cell has that holds the whole row, in percent. */

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { CompletenessPage, GapRow } from '../../../server/views/completenessView.ts';
-import { cutMiddle } from '../../../server/views/picture/cut.ts';
+import { cutMiddle } from '../../../server/views/graphQuery/cut.ts';
 import { useElementLinks } from '../../frame/elementLinks.ts';
 import { counted, figure } from '../../state/figures.ts';
 import { gapWords, leftOutWords } from '../../state/words.ts';

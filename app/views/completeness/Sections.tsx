@@ -50,9 +50,9 @@ export function PartlyRead({ page, codebaseId }: SectionProps) {
       none="None: every file parsed from its first line to its last."
       rows={page.partly}
     >
-      {({ path, failed, damage, damagedLines, lines }) => (
+      {({ path, failed, parseErrors, unparsedLines, lines }) => (
         <div key={path} className="found-row">
-          <Link to={links.place(path, damage[0]?.[0] ?? 1)} className="mono">
+          <Link to={links.place(path, parseErrors[0]?.[0] ?? 1)} className="mono">
             {path}
           </Link>
           <span>
@@ -60,7 +60,7 @@ export function PartlyRead({ page, codebaseId }: SectionProps) {
               'not parsed at all'
             ) : (
               <>
-                {damage.slice(0, 8).map(([from, to], i) => (
+                {parseErrors.slice(0, 8).map(([from, to], i) => (
                   <span key={from}>
                     {i > 0 && ', '}
                     <Link to={links.place(path, from)}>
@@ -68,12 +68,12 @@ export function PartlyRead({ page, codebaseId }: SectionProps) {
                     </Link>
                   </span>
                 ))}
-                {damage.length > 8 && ` and ${damage.length - 8} more`}
+                {parseErrors.length > 8 && ` and ${parseErrors.length - 8} more`}
               </>
             )}
           </span>
           <span className="mono faded">
-            {figure(damagedLines)} of {figure(lines)}
+            {figure(unparsedLines)} of {figure(lines)}
           </span>
         </div>
       )}

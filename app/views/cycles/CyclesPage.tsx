@@ -12,7 +12,7 @@ import {
   ScopePart,
   TestsPart,
 } from '../../frame/Caption.tsx';
-import { namesApart } from '../../../server/views/picture/namesApart.ts';
+import { namesApart } from '../../../server/views/graphQuery/namesApart.ts';
 import { counted, figure, percent } from '../../state/figures.ts';
 import { noEvidence, usePicture } from '../../state/usePicture.ts';
 import { CycleBlocks } from './CycleBlocks.tsx';

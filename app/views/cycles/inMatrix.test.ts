@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { NodeLabel } from '../../../server/views/picture/labels.ts';
+import type { NodeLabel } from '../../../server/views/graphQuery/labels.ts';
 import { cycleInMatrix } from './inMatrix.ts';
 
 const member = (key: string, kind: NodeLabel['kind'] = 'file'): NodeLabel => ({

@@ -8,7 +8,7 @@ import {
   type MouseEvent,
   type PointerEvent,
 } from 'react';
-import type { ElementLabel } from '../../../server/views/ground/elements.ts';
+import type { ElementLabel } from '../../../server/views/surveyAccess/elements.ts';
 import { useElementMenu } from '../../frame/ElementMenu.tsx';
 import { useSheetColours } from '../../theme/useSheetColours.ts';
 import type { DrawnTag } from './drawBrackets.ts';

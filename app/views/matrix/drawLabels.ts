@@ -1,4 +1,4 @@
-import { cutMiddle } from '../../../server/views/picture/cut.ts';
+import { cutMiddle } from '../../../server/views/graphQuery/cut.ts';
 import { figuresFace, light, wordsFace, type SheetColours } from '../../../server/export/sheetLook.ts';
 import { INDENT, LABEL_START, MARK_WIDTH, type Geometry } from './geometry.ts';
 import { beginsLevel, type Context, type Lit, type Visible } from './inView.ts';

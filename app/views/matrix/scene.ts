@@ -1,8 +1,8 @@
 import { rgb } from 'd3-color';
 import { interpolateRgb } from 'd3-interpolate';
 import type { MatrixPicture } from '../../../server/views/matrixView.ts';
-import { groupText } from '../../../server/views/picture/groupText.ts';
-import { namesApart } from '../../../server/views/picture/namesApart.ts';
+import { groupText } from '../../../server/views/graphQuery/groupText.ts';
+import { namesApart } from '../../../server/views/graphQuery/namesApart.ts';
 import { chosenColours, type SheetColours } from '../../../server/export/sheetLook.ts';
 import type { Marking, MarkManner } from '../../../core/marks/marking.ts';
 

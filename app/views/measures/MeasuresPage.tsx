@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useEffect, useState } from 'react';
 import type { MeasureHeader, MeasuresTable } from '../../../server/views/measuresView.ts';
-import { arrangementWords } from '../../../server/views/picture/arrangementWords.ts';
+import { arrangementWords } from '../../../server/views/graphQuery/arrangementWords.ts';
 import type { ScopeChoice } from '../../../server/views/scopeView.ts';
 import {
   ArrangementPart,

@@ -1,6 +1,6 @@
 import { Fragment, useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { arrangementWords } from '../../../server/views/picture/arrangementWords.ts';
+import { arrangementWords } from '../../../server/views/graphQuery/arrangementWords.ts';
 import type { InterfacePage } from '../../../server/views/plan/interfaceView.ts';
 import type { MemberRow, ModuleRow, PlanPage } from '../../../server/views/plan/planView.ts';
 import { ALL_OPEN, NEW_FILES, NOT_PLACED } from '../../../server/views/plan/planOpen.ts';

@@ -1,7 +1,7 @@
 import { Link, useParams } from 'react-router';
 import type { ArrangementId } from '../../../core/arrangement/arrangement.ts';
 import type { GroupRow, GroupTree as Tree } from '../../../server/views/groupTree.ts';
-import { arrangementWords } from '../../../server/views/picture/arrangementWords.ts';
+import { arrangementWords } from '../../../server/views/graphQuery/arrangementWords.ts';
 import { ElementName } from '../../frame/ElementName.tsx';
 import { figure } from '../../state/figures.ts';
 import { usePicture } from '../../state/usePicture.ts';

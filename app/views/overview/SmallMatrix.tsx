@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import type { SmallMatrix as Picture } from '../../../server/views/overviewView.ts';
-import { cutMiddle } from '../../../server/views/picture/cut.ts';
-import { namesApart } from '../../../server/views/picture/namesApart.ts';
+import { cutMiddle } from '../../../server/views/graphQuery/cut.ts';
+import { namesApart } from '../../../server/views/graphQuery/namesApart.ts';
 import { counted, figure } from '../../state/figures.ts';
 import { carriedOver } from '../../state/pictureState.ts';
 import { usePicture } from '../../state/usePicture.ts';

@@ -9,7 +9,7 @@ import { besideQuery } from '../../state/pictureState.ts';
 import { usePicture } from '../../state/usePicture.ts';
 import { MarkedName } from '../../frame/marks/MarkedName.tsx';
 import { CutName, NamedList } from '../../frame/names/Names.tsx';
-import { namesApart } from '../../../server/views/picture/namesApart.ts';
+import { namesApart } from '../../../server/views/graphQuery/namesApart.ts';
 import { Block } from './Block.tsx';
 import { ShowAll } from './ShowAll.tsx';
 

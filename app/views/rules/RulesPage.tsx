@@ -1,7 +1,7 @@
 import { useParams } from 'react-router';
 import type { RulesPlan } from '../../../server/views/rules/rulesPlan.ts';
 import type { OwnRules, RulesPage } from '../../../server/views/rules/rulesView.ts';
-import { arrangementWords } from '../../../server/views/picture/arrangementWords.ts';
+import { arrangementWords } from '../../../server/views/graphQuery/arrangementWords.ts';
 import { Caption, Choice } from '../../frame/Caption.tsx';
 import { MenuChip } from '../../frame/MenuChip.tsx';
 import { counted } from '../../state/figures.ts';

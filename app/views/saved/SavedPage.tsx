@@ -84,7 +84,7 @@ function SavedEntry({
   send: (form: Record<string, string>) => void;
   onTakeOut: () => void;
 }) {
-  const { name, sentence, caption, search, surveyId, savedAt, begins, news } = view;
+  const { name, sentence, caption, search, surveyId, savedAt, isStart, news } = view;
   const id = String(view.id);
   const [isChanging, setChanging] = useState(false);
   const viewName = useViews().find(({ path }) => path === view.view)?.name ?? view.view;
@@ -143,7 +143,7 @@ function SavedEntry({
             <span className="faded">
               {viewName}, {surveyId === null ? 'of the newest survey' : 'of its own survey'}, saved{' '}
               {dateAndTime(savedAt)}
-              {begins && ', start view'}
+              {isStart && ', start view'}
             </span>
           </h2>
           {sentence !== '' && <p>{sentence}</p>}
@@ -164,10 +164,10 @@ function SavedEntry({
         <button
           type="button"
           className="chip"
-          aria-pressed={begins}
-          onClick={() => send({ edit: 'begin', id: begins ? '' : id })}
+          aria-pressed={isStart}
+          onClick={() => send({ edit: 'begin', id: isStart ? '' : id })}
         >
-          {begins ? 'Stop using as start view' : 'Use as start view'}
+          {isStart ? 'Stop using as start view' : 'Use as start view'}
         </button>
         <button type="button" className="chip against" onClick={onTakeOut}>
           Remove

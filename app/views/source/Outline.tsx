@@ -5,7 +5,7 @@ import type { FileOutline, OutlineRow } from '../../../server/views/outlineView.
 import { ElementName } from '../../frame/ElementName.tsx';
 import { MarkedName } from '../../frame/marks/MarkedName.tsx';
 import { NamedList } from '../../frame/names/Names.tsx';
-import { shortNames } from '../../../server/views/picture/namesApart.ts';
+import { shortNames } from '../../../server/views/graphQuery/namesApart.ts';
 import { useElementLinks } from '../../frame/elementLinks.ts';
 import { counted } from '../../state/figures.ts';
 import { dependencyWords, visibilityMarks } from '../../state/words.ts';

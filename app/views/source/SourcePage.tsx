@@ -27,9 +27,9 @@ export function SourcePage({ sources, codebaseId }: { sources: SourceData[]; cod
     (): WantedLines => ({
       line,
       range: asked > 0 || !focused ? null : { from: focused.startLine, to: focused.endLine },
-      damage: first.damage,
+      parseErrors: first.parseErrors,
     }),
-    [line, asked, focused, first.damage],
+    [line, asked, focused, first.parseErrors],
   );
   const besides = beside.map(({ path }) => path);
   const [place, setPlace] = useState<string | null>(null);
@@ -98,8 +98,8 @@ function PaneBeside({
 }) {
   const outline = useFilePart('outline', codebaseId, source.path);
   const wanted = useMemo(
-    (): WantedLines => ({ line: 1, range: null, damage: source.damage }),
-    [source.damage],
+    (): WantedLines => ({ line: 1, range: null, parseErrors: source.parseErrors }),
+    [source.parseErrors],
   );
   return (
     <SourcePane source={source} outline={outline} codebaseId={codebaseId} wanted={wanted} onClose={onClose} />

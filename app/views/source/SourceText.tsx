@@ -11,7 +11,7 @@ import { nameCards, type LoadCard } from './nameCard.ts';
 export interface WantedLines {
   line: number;
   range: { from: number; to: number } | null;
-  damage: [number, number][];
+  parseErrors: [number, number][];
 }
 
 /** What a text tells the page around it. */
@@ -109,7 +109,7 @@ function lineMarks(text: string, wanted: WantedLines): Extension {
       else classes.set(line, [name]);
     }
   };
-  for (const [from, to] of wanted.damage) if (to - from < 2_000) mark(from, to, 'cm-line-damaged');
+  for (const [from, to] of wanted.parseErrors) if (to - from < 2_000) mark(from, to, 'cm-line-unparsed');
   if (wanted.range) mark(wanted.range.from, wanted.range.to, 'cm-line-focus');
   if (wanted.line > 1 || !wanted.range) mark(wanted.line, wanted.line, 'cm-line-asked');
   const builder = new RangeSetBuilder<Decoration>();

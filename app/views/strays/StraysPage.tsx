@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { StrayRow, StraysPage as Page } from '../../../server/views/plan/straysView.ts';
 import type { ScopeChoice } from '../../../server/views/scopeView.ts';
-import { arrangementWords } from '../../../server/views/picture/arrangementWords.ts';
+import { arrangementWords } from '../../../server/views/graphQuery/arrangementWords.ts';
 import {
   ArrangementPart,
   Caption,
@@ -12,7 +12,7 @@ import {
 } from '../../frame/Caption.tsx';
 import { DepthPart } from '../../frame/DepthPart.tsx';
 import { ElementName } from '../../frame/ElementName.tsx';
-import { ownGroupText } from '../../../server/views/picture/groupText.ts';
+import { ownGroupText } from '../../../server/views/graphQuery/groupText.ts';
 import { CutName, NamedList } from '../../frame/names/Names.tsx';
 import { useShortlists } from '../../frame/shortlists/Shortlists.tsx';
 import { isOfButton, isTyping, keepKeysInList } from '../../frame/useFrameKeys.ts';

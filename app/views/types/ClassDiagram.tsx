@@ -2,8 +2,8 @@ import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react'
 import { useNavigate } from 'react-router';
 import type { HierarchyPage, TypeNode } from '../../../server/views/hierarchy/hierarchyView.ts';
 import { BOX, classBox, roomIn, type BoxLine, type ClassBox } from '../../../core/layout/classBoxes.ts';
-import { cutMiddle } from '../../../server/views/picture/cut.ts';
-import { namesApart } from '../../../server/views/picture/namesApart.ts';
+import { cutMiddle } from '../../../server/views/graphQuery/cut.ts';
+import { namesApart } from '../../../server/views/graphQuery/namesApart.ts';
 import { useElementMenu } from '../../frame/ElementMenu.tsx';
 import { useElementLinks } from '../../frame/elementLinks.ts';
 import { useMarks } from '../../frame/marks/Marks.tsx';

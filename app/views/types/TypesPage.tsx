@@ -1,7 +1,7 @@
 import type { HierarchyPage } from '../../../server/views/hierarchy/hierarchyView.ts';
 import type { ScopeChoice } from '../../../server/views/scopeView.ts';
 import { Caption, ParameterChoice, ScopePart } from '../../frame/Caption.tsx';
-import { groupText } from '../../../server/views/picture/groupText.ts';
+import { groupText } from '../../../server/views/graphQuery/groupText.ts';
 import { counted, figure } from '../../state/figures.ts';
 import { usePicture } from '../../state/usePicture.ts';
 import type { TypesState } from '../../../server/views/typesQuery.ts';

@@ -73,11 +73,11 @@ export function UnusedPage({ scope, ...page }: Page & { scope: ScopeChoice }) {
         </button>
       </div>
       {editor.problem !== null && (
-        <p className="against unused-begins" role="alert">
+        <p className="against unused-entry-points" role="alert">
           {editor.problem}
         </p>
       )}
-      <Begins page={page} editor={editor} />
+      <EntryPoints page={page} editor={editor} />
       <div className="page unused-list" tabIndex={0} data-picture role="region" aria-label="Unused code">
         {rows.length === 0 && (
           <p className="faded">Every file, type and routine here is used from an entry point.</p>
@@ -121,13 +121,19 @@ function Row({ row, editor }: { row: UnusedRow; editor: RulesEditor }) {
 }
 
 /** Entry points: those that were found, and those that people added, each to be removed. */
-function Begins({ page: { begins, said, libraries }, editor }: { page: Page; editor: RulesEditor }) {
+function EntryPoints({
+  page: { entryPoints, said, libraries },
+  editor,
+}: {
+  page: Page;
+  editor: RulesEditor;
+}) {
   return (
-    <div className="unused-begins faded">
+    <div className="unused-entry-points faded">
       Entry points:{' '}
-      {begins.length === 0
+      {entryPoints.length === 0
         ? 'none found'
-        : begins.map(({ role, count }) => `${counted(count, role)}`).join(', ')}
+        : entryPoints.map(({ role, count }) => `${counted(count, role)}`).join(', ')}
       {said.length > 0 && '; added: '}
       {said.map((pattern) => (
         <span key={pattern} className="mono unused-said">

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { scopeOf } from '../../../server/views/ground/scope.ts';
+import { scopeOf } from '../../../server/views/surveyAccess/scope.ts';
 import { scopeView } from '../../../server/views/scopeView.ts';
 import type { UnusedPage as Page } from '../../../server/views/unusedView.ts';
 import { surveyText } from '../../../tests/surveyText.ts';
@@ -28,7 +28,7 @@ const page: Page = {
     revision: 4,
   },
   counts: { notReferenced: 1, byUnused: 2, byTests: 3, doubtful: 4 },
-  begins: [
+  entryPoints: [
     { role: 'program', count: 2 },
     { role: 'export', count: 1 },
   ],
@@ -60,7 +60,7 @@ describe('the page of unused code', () => {
   it('says where the code is entered, and what was added by hand', async () => {
     expect((await shown()).text).toContain('Entry points: 2 programs, 1 export; added: app/** ×');
     expect((await shown()).text).toContain('1 file of libraries: all that is public there counts as used.');
-    const { text } = await shown({ begins: [], said: [], libraries: 0 });
+    const { text } = await shown({ entryPoints: [], said: [], libraries: 0 });
     expect(text).toContain('Entry points: none found. Frameworks');
   });
 

@@ -39,7 +39,7 @@ export function referDeclared(
   if (type < 0 || !namesClass[table.kind[type]] || isLinkedFromElsewhere(reading, node)) return;
   for (let child = type; child < table.next[node]; child = table.next[child]) {
     if (table.field[child] !== F.declarator) continue;
-    const args = madeWith(reading, child, owner);
+    const args = constructorArguments(reading, child, owner);
     if (args === 0) continue;
     into.add(REFERENCE.construct, owner, child, typeExpression(reading, type), args);
     if (table.kind[child] === K.function_declarator) referCallsIn(reading, child, owner, into);
@@ -47,7 +47,7 @@ export function referDeclared(
 }
 
 /** What a declarator makes its variable with; 0 where it makes none, for it points, refers, copies, or declares a routine. */
-function madeWith(reading: NativeReading, declarator: number, owner: number): number {
+function constructorArguments(reading: NativeReading, declarator: number, owner: number): number {
   const { table, declarations, expressions } = reading;
   const kind = table.kind[declarator];
   if (kind === K.identifier) return expressions.arguments([]);
@@ -140,7 +140,7 @@ export function referMadeInHead(
   if (list < 0 || list === name) return;
   const isPlain = table.kind[name] === K.field_identifier;
   const type = isPlain
-    ? reading.expressions.add(EXPRESSION.made, nameAt(reading, name, textOf(reading, name)))
+    ? reading.expressions.add(EXPRESSION.initialised, nameAt(reading, name, textOf(reading, name)))
     : typeExpression(reading, name);
   into.add(REFERENCE.construct, owner, name, type, argumentsIn(reading, list));
 }

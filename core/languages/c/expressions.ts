@@ -300,7 +300,7 @@ function stateValue(reading: NativeReading, node: number, depth: number): number
     case K.co_await_expression:
       return expressions.add(EXPRESSION.awaited, inner(table.next[node + 1]));
     case K.conditional_expression:
-      return expressions.either(
+      return expressions.orElse(
         inner(childIn(table, node, F.consequence)),
         inner(childIn(table, node, F.alternative)),
       );
@@ -337,7 +337,7 @@ function operated(reading: NativeReading, node: number, otherwise: number, depth
   if (!reading.prepared.isCpp) return otherwise;
   const applied = isLong(reading, node) ? null : appliedAt(reading, node);
   const routine = applied ? operatorExpression(reading, applied, depth) : 0;
-  return reading.expressions.either(reading.expressions.add(EXPRESSION.result, routine), otherwise);
+  return reading.expressions.orElse(reading.expressions.add(EXPRESSION.result, routine), otherwise);
 }
 
 const compares = /^(==|!=|<|>|<=|>=|&&|\|\|)$/;
@@ -413,11 +413,11 @@ function iterated({ expressions }: NativeReading, list: number): number {
   const first = expressions.add(EXPRESSION.result, begin, expressions.arguments([]));
   const operands = expressions.arguments([first]);
   const operator = expressions.add(EXPRESSION.operator, expressions.name('operator*'), operands);
-  const reached = expressions.either(
+  const reached = expressions.orElse(
     expressions.add(EXPRESSION.result, operator),
     expressions.add(EXPRESSION.pointee, first),
   );
-  return expressions.either(expressions.add(EXPRESSION.element, list), reached);
+  return expressions.orElse(expressions.add(EXPRESSION.element, list), reached);
 }
 
 /** What a local holds, from its declarator outward to its type. */

@@ -1,5 +1,5 @@
 import type { FileFacts } from '../../facts/fileFacts.ts';
-import { assembleFacts, damagedLines } from '../reading/assemble.ts';
+import { assembleFacts, linesWithErrors } from '../reading/assemble.ts';
 import { measureRoutines } from '../reading/routineFigures.ts';
 import type { SyntaxTable } from '../reading/syntaxTable.ts';
 import { readDocumentation } from '../reading/walk.ts';
@@ -27,17 +27,17 @@ export function readDeclarations(text: string, table: SyntaxTable, prepared: Pre
 /** The facts of one C or C++ file from the syntax of its prepared text; O(nodes). */
 export function extractFacts(text: string, table: SyntaxTable, prepared: PreparedSource): FileFacts {
   const reading = readDeclarations(text, table, prepared);
-  const damage = damagedLines(reading, K.ERROR, mayBeEmpty);
+  const parseErrors = linesWithErrors(reading, K.ERROR, mayBeEmpty);
   const references = referAll(reading);
   readDocumentation(reading, isComment);
   const counts = countLines(prepared.scan, reading.lineStarts.length);
   measureRoutines(reading, counts, figureKinds);
-  const facts = assembleFacts(reading, { damage, counts, references });
+  const facts = assembleFacts(reading, { parseErrors, counts, references });
   return {
     ...facts,
     quoted: [
       ...pastedNames(text, facts),
-      ...givenToMacros(text),
+      ...macroArguments(text),
       ...prepared.given.map(({ name }) => name),
       ...askedByConditions(text),
     ],
@@ -51,7 +51,7 @@ function askedByConditions(text: string): string[] {
 }
 
 /** What macros are given that stand at the beginning of a line, as in `BENCHMARK(openGate);`. O(text). */
-function givenToMacros(text: string): string[] {
+function macroArguments(text: string): string[] {
   const given = [...text.matchAll(/^[A-Za-z_]\w*\(([^(){};]{3,400})\)/gm)].map(([, list]) => list);
   return [...new Set(given.flatMap((list) => list.match(/\w{3,}/g) ?? []))];
 }

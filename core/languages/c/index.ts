@@ -7,7 +7,7 @@ import { numbersByWidth } from '../reading/primitives.ts';
 import { extractFacts, readDeclarations } from './extract.ts';
 import { createResolver, family, includePaths, includesIn } from './includes.ts';
 import { commonNames, nativeNames } from './names.ts';
-import { learnDefinedMacros, learnMacros, macroTable, type MacroTable } from './prepare/macros.ts';
+import { definitionsOfBuild, macroDefinitions, macroTable, type MacroTable } from './prepare/macros.ts';
 import { macrosAmong, openTable, packTable } from './prepare/packedTable.ts';
 import { prepare } from './prepare/prepare.ts';
 import { publicHeaders } from './publicHeaders.ts';
@@ -20,13 +20,13 @@ const tables = new WeakMap<Uint8Array, MacroTable>();
 let own: { text: string; table: MacroTable } | null = null;
 
 /** The macros that a text is read with: the codebase's, or its own when nothing is known of any other. */
-function tableFor(text: string, learnt: Uint8Array | undefined): MacroTable {
-  if (!learnt) {
-    if (own?.text !== text) own = { text, table: macroTable(learnMacros(text)) };
+function tableFor(text: string, macros: Uint8Array | undefined): MacroTable {
+  if (!macros) {
+    if (own?.text !== text) own = { text, table: macroTable(macroDefinitions(text)) };
     return own.table;
   }
-  let table = tables.get(learnt);
-  if (!table) tables.set(learnt, (table = openTable(learnt)));
+  let table = tables.get(macros);
+  if (!table) tables.set(macros, (table = openTable(macros)));
   return table;
 }
 
@@ -37,16 +37,16 @@ function entryPoints(tree: FileTree, files: readonly FactsOfFile[]): EntryPoint[
 
 const shared = {
   family,
-  learn: learnMacros,
-  learnDefined: learnDefinedMacros,
+  macrosIn: macroDefinitions,
+  macrosOfBuild: definitionsOfBuild,
   includesIn,
   includePaths,
-  combine: (lines) => packTable(macroTable(lines)),
+  macroTable: (lines) => packTable(macroTable(lines)),
   macrosAmongWords: macrosAmong,
   reader: grammarReader({
     vocabulary,
-    prepare: (text, grammar, learnt) => ({
-      ...prepare(text, tableFor(text, learnt)),
+    prepare: (text, grammar, macros) => ({
+      ...prepare(text, tableFor(text, macros)),
       isCpp: grammar === CPP,
     }),
     extractFacts,

@@ -134,7 +134,7 @@ function refer(reading: NativeReading, node: number, owner: number, into: Refere
       return;
     case K.template_function:
       // One that is handed on, as `run(open<Gate>)`, rather than called.
-      if (isHandedOn(reading, node))
+      if (isUsedAsValue(reading, node))
         into.add(REFERENCE.read, owner, childIn(table, node, F.name), valueExpression(reading, node));
       return;
     case K.field_expression: {
@@ -193,7 +193,7 @@ function lastOf({ table }: NativeReading, callee: number): number {
   return field >= 0 ? field : callee;
 }
 
-function isHandedOn(reading: NativeReading, node: number): boolean {
+function isUsedAsValue(reading: NativeReading, node: number): boolean {
   const { table } = reading;
   const parent = table.parent[node];
   const field = table.field[node];

@@ -18,7 +18,7 @@ export const configuration: LanguageDefinition = {
       return {
         ...facts,
         parse: 'clean',
-        damage: [],
+        parseErrors: [],
         lines: { ...facts.lines, code: 0 },
         named: qualifiedNames(text),
       };

@@ -57,7 +57,7 @@ function stateValue(reading: Reading, node: number, depth: number): number {
     case K.element_binding_expression: {
       const object = objectOf(reading, node, depth);
       const indexer = expressions.add(EXPRESSION.member, object, expressions.name('this[]'));
-      return object === 0 ? 0 : expressions.either(expressions.add(EXPRESSION.element, object, 1), indexer);
+      return object === 0 ? 0 : expressions.orElse(expressions.add(EXPRESSION.element, object, 1), indexer);
     }
     case K.cast_expression:
     case K.default_expression:
@@ -78,7 +78,7 @@ function stateValue(reading: Reading, node: number, depth: number): number {
     case K.assignment_expression:
       return inner(childIn(table, node, F.left)) || inner(childIn(table, node, F.right));
     case K.conditional_expression:
-      return expressions.either(
+      return expressions.orElse(
         inner(childIn(table, node, F.consequence)),
         inner(childIn(table, node, F.alternative)),
       );
@@ -134,11 +134,11 @@ function binaryValue(reading: Reading, node: number, depth: number): number {
   if (compares[table.kind[operator]]) return expressions.literal('bool');
   const left = valueExpression(reading, childIn(table, node, F.left), depth + 1);
   const right = valueExpression(reading, childIn(table, node, F.right), depth + 1);
-  if (table.kind[operator] === T['??']) return expressions.either(left, right);
+  if (table.kind[operator] === T['??']) return expressions.orElse(left, right);
   const text = expressions.literal('string');
   if (left === text || right === text) return text;
   // Of two numbers of different types the result could be either's; of one type it is that one.
-  return expressions.either(operatorResult(reading, operator, left), left === right ? left : 0);
+  return expressions.orElse(operatorResult(reading, operator, left), left === right ? left : 0);
 }
 
 function operatorResult(reading: Reading, operator: number, left: number): number {
@@ -222,13 +222,13 @@ export function objectOf(reading: Reading, node: number, depth: number): number 
     if (table.kind[parent] === K.conditional_access_expression && table.field[at] !== F.condition)
       return valueExpression(reading, childIn(table, parent, F.condition), depth + 1);
     // `new Map { [key] = value }` indexes what is being made.
-    if (table.kind[parent] === K.initializer_expression) return madeBy(reading, parent, depth);
+    if (table.kind[parent] === K.initializer_expression) return initialisedObject(reading, parent, depth);
   }
   return 0;
 }
 
 /** What an initializer in braces fills: the object that is being made, or a member of one. */
-export function madeBy(reading: Reading, initializer: number, depth: number): number {
+export function initialisedObject(reading: Reading, initializer: number, depth: number): number {
   const { table } = reading;
   const parent = table.parent[initializer];
   switch (table.kind[parent]) {
@@ -248,7 +248,7 @@ export function madeBy(reading: Reading, initializer: number, depth: number): nu
 export function initializedMember(reading: Reading, name: number, depth = 0): number {
   const { table, expressions } = reading;
   if (depth > MAX_DEPTH) return 0;
-  const made = madeBy(reading, table.parent[table.parent[name]], depth);
+  const made = initialisedObject(reading, table.parent[table.parent[name]], depth);
   if (made === 0 || table.kind[name] !== K.identifier) return 0;
   return expressions.add(EXPRESSION.member, made, expressions.name(plainName(reading, name)));
 }

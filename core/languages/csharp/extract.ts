@@ -1,5 +1,5 @@
 import type { FileFacts } from '../../facts/fileFacts.ts';
-import { assembleFacts, damagedLines } from '../reading/assemble.ts';
+import { assembleFacts, linesWithErrors } from '../reading/assemble.ts';
 import { countLines } from '../reading/lineFigures.ts';
 import { newReading, type Reading } from '../reading/reading.ts';
 import { measureRoutines } from '../reading/routineFigures.ts';
@@ -29,11 +29,11 @@ export function readDeclarations(text: string, table: SyntaxTable): Reading {
 /** The facts of one C# file from the syntax of its prepared text; O(nodes). */
 export function extractFacts(text: string, table: SyntaxTable, { hidden }: Prepared): FileFacts {
   const reading = newReading(text, table);
-  const damage = damagedLines(reading, K.ERROR, mayBeEmpty);
+  const parseErrors = linesWithErrors(reading, K.ERROR, mayBeEmpty);
   const packageName = declareAll(reading);
   const references = referAll(reading);
   readDocumentation(reading, lineKinds.comment);
   const counts = countLines(reading, lineKinds, hidden);
   measureRoutines(reading, counts, figureKinds);
-  return assembleFacts(reading, { damage, counts, references, packageName });
+  return assembleFacts(reading, { parseErrors, counts, references, packageName });
 }

@@ -216,7 +216,7 @@ function stateValue(reading: Reading, node: number, depth: number): number {
     case K.update_expression:
       return inner(table.kind[node + 1] === K.identifier ? node + 1 : table.next[node + 1]);
     case K.ternary_expression:
-      return expressions.either(
+      return expressions.orElse(
         inner(childIn(table, node, F.consequence)),
         inner(childIn(table, node, F.alternative)),
       );
@@ -358,7 +358,7 @@ function lambdaParameter(reading: Reading, node: number, depth: number): number 
   const name = childIn(table, call, F.name);
   if (position > 0 || name < 0 || !takesElement.has(textOf(reading, name))) return given;
   const object = valueExpression(reading, childIn(table, call, F.object), depth + 1);
-  return expressions.either(given, expressions.add(EXPRESSION.element, object));
+  return expressions.orElse(given, expressions.add(EXPRESSION.element, object));
 }
 
 /** How many items stand before a node in its list. */

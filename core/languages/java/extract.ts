@@ -1,5 +1,5 @@
 import type { FileFacts } from '../../facts/fileFacts.ts';
-import { assembleFacts, damagedLines } from '../reading/assemble.ts';
+import { assembleFacts, linesWithErrors } from '../reading/assemble.ts';
 import { countLines } from '../reading/lineFigures.ts';
 import { newReading, type Reading } from '../reading/reading.ts';
 import { measureRoutines } from '../reading/routineFigures.ts';
@@ -23,10 +23,10 @@ export function readDeclarations(text: string, table: SyntaxTable): Reading {
 /** The facts of one Java file from its syntax; O(nodes). */
 export function extractFacts(text: string, table: SyntaxTable): FileFacts {
   const reading = readDeclarations(text, table);
-  const damage = damagedLines(reading, K.ERROR, mayBeEmpty);
+  const parseErrors = linesWithErrors(reading, K.ERROR, mayBeEmpty);
   const references = referAll(reading);
   readDocumentation(reading, lineKinds.comment);
   const counts = countLines(reading, lineKinds);
   measureRoutines(reading, counts, figureKinds);
-  return assembleFacts(reading, { damage, counts, references, packageName: packageOf(reading) });
+  return assembleFacts(reading, { parseErrors, counts, references, packageName: packageOf(reading) });
 }

@@ -240,7 +240,7 @@ function labelExpression(reading: Reading, node: number): number {
   if (condition < 0) return plain;
   const name = expressions.name(textOf(reading, node));
   const constant = expressions.add(EXPRESSION.member, valueExpression(reading, condition), name);
-  return expressions.either(constant, plain);
+  return expressions.orElse(constant, plain);
 }
 
 /** Whether a field is read or written where it stands; `x += 1` and `x++` write. */

@@ -1,4 +1,4 @@
-import { EXPRESSION, KIND, parameterPlace, type HandedColumns } from '../../facts/fileFacts.ts';
+import { EXPRESSION, KIND, parameterPlace, type CallSiteColumns } from '../../facts/fileFacts.ts';
 import { textOf } from '../reading/reading.ts';
 import { childIn } from '../reading/syntaxTable.ts';
 import { argumentsIn } from './contents.ts';
@@ -20,7 +20,7 @@ export function argumentExpression(reading: PythonReading, parameter: number, li
   const index = place - (isCalledOn ? 1 : 0);
   if (index < 0) return 0;
   const name = expressions.name(textOf(reading, parameter));
-  return expressions.add(EXPRESSION.argument, parameterPlace(routine, index), name);
+  return expressions.add(EXPRESSION.callSiteType, parameterPlace(routine, index), name);
 }
 
 /** Which of the parameters that can be given by their place a name is; null for another. */
@@ -36,16 +36,16 @@ function placeAmong({ table }: PythonReading, list: number, parameter: number): 
 
 const takesOne = kindSet(K.identifier, K.default_parameter, K.typed_parameter, K.typed_default_parameter);
 
-/** Notes what a call hands over, as far as it is known to be more than a text or a number. */
-export function noteHanded(reading: PythonReading, call: number, callee: number): void {
+/** Notes the arguments of a call, as far as they are known to be more than a text or a number. */
+export function noteCallSite(reading: PythonReading, call: number, callee: number): void {
   const list = childIn(reading.table, call, F.arguments);
   if (callee === 0 || list < 0 || reading.table.kind[list] !== K.argument_list) return;
-  const values = handedValues(reading, list);
+  const values = argumentValues(reading, list);
   if (values.some((value) => value !== 0))
-    reading.handed.push({ callee, values: reading.expressions.list(values) });
+    reading.callSites.push({ callee, values: reading.expressions.list(values) });
 }
 
-function handedValues(reading: PythonReading, list: number): number[] {
+function argumentValues(reading: PythonReading, list: number): number[] {
   const { table, expressions } = reading;
   const byPlace: number[] = [];
   const byName: number[] = [];
@@ -53,28 +53,28 @@ function handedValues(reading: PythonReading, list: number): number[] {
   for (const child of argumentsIn(reading, list)) {
     const kind = table.kind[child];
     if (kind === K.keyword_argument) {
-      const value = handedValue(reading, childIn(table, child, F.value));
+      const value = argumentValue(reading, childIn(table, child, F.value));
       const name = expressions.name(textOf(reading, childIn(table, child, F.name)));
       if (value !== 0) byName.push(expressions.add(EXPRESSION.entry, value, name));
     } else if (kind === K.list_splat || kind === K.dictionary_splat) {
       // How many there are is known at run time alone.
       isCounted = false;
-    } else if (isCounted) byPlace.push(handedValue(reading, child));
+    } else if (isCounted) byPlace.push(argumentValue(reading, child));
   }
   while (byPlace.length > 0 && byPlace.at(-1) === 0) byPlace.pop();
   return [...byPlace, ...byName];
 }
 
-function handedValue(reading: PythonReading, node: number): number {
+function argumentValue(reading: PythonReading, node: number): number {
   const value = node < 0 ? 0 : valueExpression(reading, node);
   return reading.expressions.isOf(value, EXPRESSION.literal) ? 0 : value;
 }
 
-export function handedColumns(reading: PythonReading): HandedColumns {
-  const { handed } = reading;
+export function callSiteColumns(reading: PythonReading): CallSiteColumns {
+  const { callSites } = reading;
   return {
-    supplied: fixturesIn(reading),
-    callee: Int32Array.from(handed, ({ callee }) => callee),
-    values: Int32Array.from(handed, ({ values }) => values),
+    fixtures: fixturesIn(reading),
+    callee: Int32Array.from(callSites, ({ callee }) => callee),
+    values: Int32Array.from(callSites, ({ values }) => values),
   };
 }

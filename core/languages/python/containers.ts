@@ -17,7 +17,7 @@ export function calledMember({ expressions }: PythonReading, object: number, nam
 export function iterated(reading: PythonReading, list: number): number {
   const { expressions } = reading;
   const own = expressions.add(EXPRESSION.element, calledMember(reading, list, '__iter__'));
-  return expressions.either(expressions.add(EXPRESSION.element, list), own);
+  return expressions.orElse(expressions.add(EXPRESSION.element, list), own);
 }
 
 const passElements = new Set('list tuple set frozenset sorted reversed iter'.split(' '));

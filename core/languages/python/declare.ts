@@ -182,14 +182,14 @@ function declareVariable(
   const earlier =
     typeof known === 'number' ? known : known?.kind === 'symbol' ? reading.symbols[known.symbol][0] : -1;
   if (earlier >= 0) {
-    reading.givenTo.get(earlier)?.push(given);
+    reading.assignmentsTo.get(earlier)?.push(given);
     return -1;
   }
   if (known !== undefined && known !== -1) return -1; // Imported, with this in its stead where that fails.
   const form = inClass ? FORM.property : FORM.variable;
   const flags = visibility(name) | (inClass ? FLAG.static : 0);
   const index = declare(reading, node, { kind: KIND.field, form, flags, name, parent: at.owner });
-  reading.givenTo.set(index, [given]);
+  reading.assignmentsTo.set(index, [given]);
   if (!inClass) bindSymbol(reading, at.scope, name, index);
   return index;
 }
@@ -222,11 +222,11 @@ function declareSelfField(
   const name = textOf(reading, attribute);
   const known = memberOf(reading, cls, name);
   if (known >= 0) {
-    reading.givenTo.get(known)?.push(given);
+    reading.assignmentsTo.get(known)?.push(given);
     return;
   }
   const what = { kind: KIND.field, form: FORM.property, flags: visibility(name), name, parent: cls };
-  reading.givenTo.set(declare(reading, left, what), [given]);
+  reading.assignmentsTo.set(declare(reading, left, what), [given]);
 }
 
 function memberOf({ declarations }: PythonReading, owner: number, name: string): number {

@@ -15,7 +15,7 @@ import {
   partOfEach,
 } from './containers.ts';
 import { bindingOf, decoratorsOf, GLOBAL, NONLOCAL } from './declare.ts';
-import { suppliedExpression } from './fixtures.ts';
+import { injectedExpression } from './fixtures.ts';
 import type { PythonReading } from './reading.ts';
 import { quotedType, wrappers } from './quotedTypes.ts';
 import { F, K, kindSet, T } from './vocabulary.ts';
@@ -67,16 +67,16 @@ function stateValue(reading: PythonReading, node: number, depth: number): number
     case K.subscript: {
       const object = inner(childIn(table, node, F.value));
       const element = expressions.add(EXPRESSION.element, object, 1);
-      return expressions.either(element, calledMember(reading, object, '__getitem__'));
+      return expressions.orElse(element, calledMember(reading, object, '__getitem__'));
     }
     case K.parenthesized_expression:
       return inner(table.next[node + 1]);
     case K.named_expression:
       return inner(childIn(table, node, F.value));
     case K.conditional_expression:
-      return expressions.either(inner(node + 1), inner(lastChild(reading, node)));
+      return expressions.orElse(inner(node + 1), inner(lastChild(reading, node)));
     case K.boolean_operator:
-      return expressions.either(inner(childIn(table, node, F.left)), inner(childIn(table, node, F.right)));
+      return expressions.orElse(inner(childIn(table, node, F.left)), inner(childIn(table, node, F.right)));
     case K.string:
     case K.concatenated_string:
       return expressions.literal('str');
@@ -149,7 +149,9 @@ function localValue(reading: PythonReading, node: number, depth: number): number
   const isWhole = table.parent[node] === binder;
   switch (table.kind[binder]) {
     case K.parameters:
-      return isWhole ? receiverParameter(reading, node, binder) || givenByCalls(reading, node, binder) : 0;
+      return isWhole
+        ? receiverParameter(reading, node, binder) || injectedOrCallSiteType(reading, node, binder)
+        : 0;
     case K.typed_parameter:
     case K.typed_default_parameter:
       return instance(reading, typeExpression(reading, childIn(table, binder, F.type), depth + 1));
@@ -157,7 +159,7 @@ function localValue(reading: PythonReading, node: number, depth: number): number
       return valueExpression(reading, childIn(table, binder, F.value), depth + 1);
     case K.default_parameter: {
       const value = valueExpression(reading, childIn(table, binder, F.value), depth + 1);
-      const given = givenByCalls(reading, node, table.parent[binder]);
+      const given = injectedOrCallSiteType(reading, node, table.parent[binder]);
       return expressions.add(EXPRESSION.uncertain, expressions.union([value, given]));
     }
     case K.assignment: {
@@ -195,7 +197,7 @@ function namedByAs(reading: PythonReading, target: number, depth: number): numbe
   }
   const made = valueExpression(reading, value, depth + 1);
   const entered = expressions.add(EXPRESSION.member, made, expressions.name('__enter__'));
-  return expressions.either(expressions.add(EXPRESSION.result, entered), made);
+  return expressions.orElse(expressions.add(EXPRESSION.result, entered), made);
 }
 
 /** The first parameter of a method is the receiver: an instance, or in a class method the class. */
@@ -213,11 +215,11 @@ function receiverParameter(reading: PythonReading, node: number, list: number): 
 }
 
 /** What a parameter of which nothing else is known is given: by a fixture of its name, or where its routine is called. */
-function givenByCalls(reading: PythonReading, node: number, list: number): number {
+function injectedOrCallSiteType(reading: PythonReading, node: number, list: number): number {
   const { expressions } = reading;
-  const supplied = expressions.add(EXPRESSION.result, suppliedExpression(reading, node, list));
-  const given = expressions.add(EXPRESSION.uncertain, argumentExpression(reading, node, list));
-  return expressions.either(supplied, given);
+  const injected = expressions.add(EXPRESSION.result, injectedExpression(reading, node, list));
+  const argument = expressions.add(EXPRESSION.uncertain, argumentExpression(reading, node, list));
+  return expressions.orElse(injected, argument);
 }
 
 function instance({ expressions }: PythonReading, type: number): number {
@@ -339,10 +341,10 @@ function yieldedValue(reading: PythonReading, node: number, routine: number): nu
 }
 
 /** What a variable or field holds: by its annotation, or else by what it is given first that can be told. */
-export function givenValue(reading: PythonReading, declaration: number): number {
+export function assignedValue(reading: PythonReading, declaration: number): number {
   const put = reading.contents?.ofDeclaration.get(declaration);
   let found = 0;
-  for (const { value, type } of reading.givenTo.get(declaration) ?? []) {
+  for (const { value, type } of reading.assignmentsTo.get(declaration) ?? []) {
     if (type >= 0) {
       const declared = instance(reading, typeExpression(reading, type));
       if (declared > 0) return declared;

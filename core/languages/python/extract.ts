@@ -1,10 +1,10 @@
 import type { FileFacts } from '../../facts/fileFacts.ts';
-import { assembleFacts, damagedLines } from '../reading/assemble.ts';
+import { assembleFacts, linesWithErrors } from '../reading/assemble.ts';
 import { countLines } from '../reading/lineFigures.ts';
 import { measureRoutines } from '../reading/routineFigures.ts';
 import type { SyntaxTable } from '../reading/syntaxTable.ts';
 import { readDocumentation } from '../reading/walk.ts';
-import { handedColumns } from './calls.ts';
+import { callSiteColumns } from './calls.ts';
 import { declareAll } from './declare.ts';
 import { figureKinds, lineKinds, readDocStrings } from './figures.ts';
 import { newPythonReading } from './reading.ts';
@@ -23,11 +23,11 @@ export function readDeclarations(text: string, table: SyntaxTable): ReturnType<t
 /** The facts of one Python file from its syntax; O(nodes). */
 export function extractFacts(text: string, table: SyntaxTable): FileFacts {
   const reading = readDeclarations(text, table);
-  const damage = damagedLines(reading, K.ERROR, mayBeEmpty);
+  const parseErrors = linesWithErrors(reading, K.ERROR, mayBeEmpty);
   const references = referAll(reading);
   readDocStrings(reading);
   readDocumentation(reading, lineKinds.comment);
   const counts = countLines(reading, lineKinds);
   measureRoutines(reading, counts, figureKinds);
-  return assembleFacts(reading, { damage, counts, references, handed: handedColumns(reading) });
+  return assembleFacts(reading, { parseErrors, counts, references, callSites: callSiteColumns(reading) });
 }

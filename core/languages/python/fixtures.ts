@@ -27,18 +27,18 @@ function fixtureDecorator(reading: PythonReading, routine: number): string | und
 }
 
 /** The fixture that a parameter is handed; 0 where its routine is neither a test nor a fixture. */
-export function suppliedExpression(reading: PythonReading, parameter: number, list: number): number {
+export function injectedExpression(reading: PythonReading, parameter: number, list: number): number {
   const { table, expressions, declarationAt, declarations } = reading;
   const routine = table.parent[list];
   const declared = declarationAt.get(routine);
   if (declared === undefined) return 0;
   if (!declarations[declared].name.startsWith('test') && fixtureDecorator(reading, routine) === undefined)
     return 0;
-  return expressions.add(EXPRESSION.supplied, expressions.name(textOf(reading, parameter)), declared);
+  return expressions.add(EXPRESSION.injected, expressions.name(textOf(reading, parameter)), declared);
 }
 
 /** The parameters of a test or a fixture that others may hand over, each with what stands for that. */
-export function suppliedParameters(
+export function injectedParameters(
   reading: PythonReading,
   routine: number,
 ): { parameter: number; expression: number }[] {
@@ -49,7 +49,7 @@ export function suppliedParameters(
     // One that says its type is handed over all the same; one with a default is not.
     const parameter =
       table.kind[child] === K.identifier ? child : table.kind[child] === K.typed_parameter ? child + 1 : -1;
-    const expression = parameter < 0 ? 0 : suppliedExpression(reading, parameter, list);
+    const expression = parameter < 0 ? 0 : injectedExpression(reading, parameter, list);
     if (expression !== 0) found.push({ parameter, expression });
   }
   return found;

@@ -7,7 +7,7 @@ import type { SyntaxTable } from '../reading/syntaxTable.ts';
 /** What the passes over a Python file share beside the usual. */
 export interface PythonReading extends Reading {
   /** Fields and variables with all nodes from which their value may be told: an annotation's, or a right side's. */
-  givenTo: Map<number, { value: number; type: number }[]>;
+  assignmentsTo: Map<number, { value: number; type: number }[]>;
   /** Scopes of class bodies. */
   classBodies: Set<Scope>;
   /** What `__all__` lists; null when there is none that can be read. */
@@ -17,18 +17,18 @@ export interface PythonReading extends Reading {
   narrowings: Narrowings | null;
   contents: Contents | null;
   /** What calls hand over: what is called, and a list of values. */
-  handed: { callee: number; values: number }[];
+  callSites: { callee: number; values: number }[];
 }
 
 export function newPythonReading(text: string, table: SyntaxTable): PythonReading {
   return {
     ...newReading(text, table),
-    givenTo: new Map(),
+    assignmentsTo: new Map(),
     classBodies: new Set(),
     all: null,
     isOpen: false,
     narrowings: null,
     contents: null,
-    handed: [],
+    callSites: [],
   };
 }

@@ -2,18 +2,18 @@ import { EXPRESSION, KIND, REFERENCE, type ReferenceColumns } from '../../facts/
 import { textOf } from '../reading/reading.ts';
 import { childIn } from '../reading/syntaxTable.ts';
 import { walkReferences, type ReferenceList } from '../reading/walk.ts';
-import { noteHanded } from './calls.ts';
+import { noteCallSite } from './calls.ts';
 import { contentsIn } from './contents.ts';
 import { bindingOf } from './declare.ts';
 import {
-  givenValue,
+  assignedValue,
   isLocalName,
   quotedName,
   returnedValue,
   typeExpression,
   valueExpression,
 } from './expressions.ts';
-import { suppliedParameters } from './fixtures.ts';
+import { injectedParameters } from './fixtures.ts';
 import { narrowingsIn } from './narrowing.ts';
 import { referImplied } from './operators.ts';
 import { namesQuoted } from './quotedTypes.ts';
@@ -54,7 +54,7 @@ function refer(reading: PythonReading, node: number, owner: number, into: Refere
       if (callee < 0 || isSuper(reading, callee)) return;
       const called = valueExpression(reading, callee);
       into.add(REFERENCE.call, owner, nameOf(reading, callee), called);
-      noteHanded(reading, node, called);
+      noteCallSite(reading, node, called);
       return;
     }
     case K.binary_operator:
@@ -72,7 +72,7 @@ function refer(reading: PythonReading, node: number, owner: number, into: Refere
       referNamed(reading, node, into);
       return;
     case K.function_definition:
-      for (const { parameter, expression } of suppliedParameters(reading, node))
+      for (const { parameter, expression } of injectedParameters(reading, node))
         into.add(REFERENCE.call, owner, parameter, expression);
       return;
     case K.decorator: {
@@ -257,5 +257,5 @@ function accessOf({ table }: PythonReading, node: number): number {
 function stateDeclaration(reading: PythonReading, node: number, index: number): void {
   const declaration = reading.declarations[index];
   if (declaration.kind === KIND.routine) declaration.value = returnedValue(reading, node);
-  else if (declaration.kind === KIND.field) declaration.value = givenValue(reading, index);
+  else if (declaration.kind === KIND.field) declaration.value = assignedValue(reading, index);
 }

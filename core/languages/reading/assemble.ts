@@ -3,7 +3,7 @@ import {
   type DeclarationColumns,
   type FigureName,
   type FileFacts,
-  type HandedColumns,
+  type CallSiteColumns,
   type ReferenceColumns,
 } from '../../facts/fileFacts.ts';
 import { lineFigures, type LineCounts } from './lineFigures.ts';
@@ -12,21 +12,21 @@ import type { SyntaxTable } from './syntaxTable.ts';
 
 /** What a front end states beside its {@link Reading}. */
 export interface Extracted {
-  damage: [number, number][];
+  parseErrors: [number, number][];
   counts: LineCounts;
   references: ReferenceColumns;
-  handed?: HandedColumns;
+  callSites?: CallSiteColumns;
   isScript?: boolean;
   packageName?: string;
 }
 
 /** The facts of a file that has been read, in columns. */
 export function assembleFacts(reading: Reading, extracted: Extracted): FileFacts {
-  const { counts, references, handed, isScript = false, packageName = '' } = extracted;
-  const damage = withUnread(extracted.damage, reading);
+  const { counts, references, callSites, isScript = false, packageName = '' } = extracted;
+  const parseErrors = withUnread(extracted.parseErrors, reading);
   return {
-    parse: damage.length > 0 ? 'partial' : 'clean',
-    damage,
+    parse: parseErrors.length > 0 ? 'partial' : 'clean',
+    parseErrors,
     lines: lineFigures(reading, counts),
     declarations: declarationColumns(reading),
     names: reading.expressions.names,
@@ -36,7 +36,7 @@ export function assembleFacts(reading: Reading, extracted: Extracted): FileFacts
     symbols: reading.symbols,
     expressions: reading.expressions.columns(),
     references,
-    ...(handed ? { handed } : {}),
+    ...(callSites ? { callSites } : {}),
     isScript,
     packageName,
   };
@@ -59,9 +59,9 @@ export function unreadFacts(text: string): FileFacts {
   const reading = newReading('', nothing);
   const counts = { code: new Uint32Array(2), comment: new Uint32Array(2) };
   return {
-    ...assembleFacts(reading, { damage: [], counts, references: noReferences() }),
+    ...assembleFacts(reading, { parseErrors: [], counts, references: noReferences() }),
     parse: 'failed',
-    damage: [[1, Math.max(1, lines.length)]],
+    parseErrors: [[1, Math.max(1, lines.length)]],
     lines: {
       lines: lines.length,
       code: lines.length - blank,
@@ -88,9 +88,9 @@ function noReferences(): ReferenceColumns {
  * Line ranges the grammar could not make sense of: error nodes, and leaves that are empty because the parser had to
  * assume a token. `mayBeEmpty` is the set of kinds that the grammar itself allows to be empty.
  */
-export function damagedLines(reading: Reading, error: number, mayBeEmpty: Uint8Array): [number, number][] {
+export function linesWithErrors(reading: Reading, error: number, mayBeEmpty: Uint8Array): [number, number][] {
   const { table, lineStarts } = reading;
-  const damage: [number, number][] = [];
+  const found: [number, number][] = [];
   for (let node = 0; node < table.count; node++) {
     const kind = table.kind[node];
     const isError = kind === error;
@@ -98,21 +98,24 @@ export function damagedLines(reading: Reading, error: number, mayBeEmpty: Uint8A
     if (!isError && !(isEmptyLeaf && kind !== 0 && mayBeEmpty[kind] === 0)) continue;
     const first = lineAt(lineStarts, table.start[node]);
     const last = lineAt(lineStarts, Math.max(table.start[node], table.end[node] - 1));
-    addLines(damage, first, last);
+    addLines(found, first, last);
     if (isError) node = table.next[node] - 1;
   }
-  return damage;
+  return found;
 }
 
 /** Damage together with the lines that are nested too deep to be read; ranges that touch are one. */
-function withUnread(damage: [number, number][], { unread, table, lineStarts }: Reading): [number, number][] {
-  if (unread.length === 0) return damage;
+function withUnread(
+  parseErrors: [number, number][],
+  { unread, table, lineStarts }: Reading,
+): [number, number][] {
+  if (unread.length === 0) return parseErrors;
   const stretches = unread.map(([from]): [number, number] => {
     const around = table.parent[from];
     return [lineAt(lineStarts, table.start[from]), lineAt(lineStarts, table.end[around] - 1)];
   });
   const merged: [number, number][] = [];
-  for (const [first, last] of [...damage, ...stretches].sort((a, b) => a[0] - b[0]))
+  for (const [first, last] of [...parseErrors, ...stretches].sort((a, b) => a[0] - b[0]))
     addLines(merged, first, last);
   return merged;
 }

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { constructsOfText, surveyText } from '../../../tests/surveyText.ts';
 import { sourceConstructs } from '../../../server/views/constructsView.ts';
-import { elementOf } from '../../../server/views/ground/elements.ts';
+import { elementOf } from '../../../server/views/surveyAccess/elements.ts';
 
 /**
  * Two files in each language, the second of which uses the first, and where names of the second lead: to an element's

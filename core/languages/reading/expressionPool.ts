@@ -38,9 +38,9 @@ export class ExpressionPool {
   }
 
   /** One of two, as far as either is known. */
-  either(first: number, second: number): number {
+  orElse(first: number, second: number): number {
     if (first === 0 || first === second) return second;
-    return second === 0 ? first : this.add(EXPRESSION.either, first, second);
+    return second === 0 ? first : this.add(EXPRESSION.orElse, first, second);
   }
 
   /** Any of several, each of which counts, in either order; what is not known is left out. */
@@ -108,21 +108,21 @@ const DERIVED = new Set<number>([
   EXPRESSION.generic,
   EXPRESSION.typeOf,
   EXPRESSION.callback,
-  EXPRESSION.taken,
+  EXPRESSION.contextualType,
   EXPRESSION.called,
-  EXPRESSION.without,
-  EXPRESSION.says,
+  EXPRESSION.omit,
+  EXPRESSION.predicateOfCall,
   EXPRESSION.tagged,
   EXPRESSION.untagged,
   EXPRESSION.calledOn,
-  EXPRESSION.given,
+  EXPRESSION.contextualArgument,
   EXPRESSION.arrow,
   EXPRESSION.qualifier,
   EXPRESSION.uncertain,
   EXPRESSION.object,
   EXPRESSION.entry,
   EXPRESSION.spread,
-  EXPRESSION.made,
+  EXPRESSION.initialised,
   EXPRESSION.passing,
   EXPRESSION.pointer,
   EXPRESSION.pointee,

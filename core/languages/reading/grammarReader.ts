@@ -41,7 +41,7 @@ function linesByName({ declarations, names }: FileFacts): Map<string, [number, n
 interface Passes<Prepared extends { text: string }> {
   vocabulary: { of(language: Language): NodeVocabulary };
   /** Makes a text ready for the parser; without it, the text is parsed as it is. */
-  prepare?(text: string, grammar: GrammarFile, learnt?: Uint8Array): Prepared;
+  prepare?(text: string, grammar: GrammarFile, macros?: Uint8Array): Prepared;
   extractFacts(text: string, table: SyntaxTable, prepared: Prepared): FileFacts;
   /** The declarations and scopes, without what they refer to. */
   readDeclarations(text: string, table: SyntaxTable, prepared: Prepared): Reading;
@@ -54,25 +54,25 @@ export function grammarReader<Prepared extends { text: string } = { text: string
   extractFacts,
   readDeclarations,
 }: Passes<Prepared>): GrammarReader {
-  let last: { text: string; grammar: GrammarFile; learnt?: Uint8Array; prepared: Prepared } | null = null;
-  const prepared = (text: string, grammar: GrammarFile, learnt?: Uint8Array): Prepared => {
+  let last: { text: string; grammar: GrammarFile; macros?: Uint8Array; prepared: Prepared } | null = null;
+  const prepared = (text: string, grammar: GrammarFile, macros?: Uint8Array): Prepared => {
     if (!prepare) return { text } as Prepared;
-    if (last?.text !== text || last.grammar !== grammar || last.learnt !== learnt)
-      last = { text, grammar, learnt, prepared: prepare(text, grammar, learnt) };
+    if (last?.text !== text || last.grammar !== grammar || last.macros !== macros)
+      last = { text, grammar, macros, prepared: prepare(text, grammar, macros) };
     return last.prepared;
   };
   return {
     by: 'grammar',
-    textToParse: (text, grammar, learnt) => prepared(text, grammar, learnt).text,
-    facts(text, { tree, calls, grammar, language }, learnt) {
+    textToParse: (text, grammar, macros) => prepared(text, grammar, macros).text,
+    facts(text, { tree, calls, grammar, language }, macros) {
       const table = readSyntax(tree, calls, vocabulary.of(language));
-      const facts = extractFacts(text, table, prepared(text, grammar, learnt));
+      const facts = extractFacts(text, table, prepared(text, grammar, macros));
       const { quoted, named } = quotedNames(
         text,
         (from, to) => isLiteral(tree, from, to),
         declaredLines(facts),
       );
-      const unread = wordsOfLines(text, facts.damage);
+      const unread = wordsOfLines(text, facts.parseErrors);
       return { ...facts, quoted: [...new Set([...(facts.quoted ?? []), ...quoted, ...unread])], named };
     },
     constructs(text, parsed) {

@@ -24,8 +24,8 @@ export function wordsOfLines(
 ): string[] {
   if (lines.length === 0) return [];
   const all = text.split('\n');
-  const damaged = lines.map(([first, last]) => all.slice(first - 1, last).join('\n')).join('\n');
-  return [...new Set(damaged.match(/(?<![\w$])[A-Za-z_$][\w$]{2,80}/g))];
+  const unparsed = lines.map(([first, last]) => all.slice(first - 1, last).join('\n')).join('\n');
+  return [...new Set(unparsed.match(/(?<![\w$])[A-Za-z_$][\w$]{2,80}/g))];
 }
 
 /** Gives the stretches of lines that declare a name. */

@@ -6,7 +6,7 @@ import type { ScriptReading } from './reading.ts';
 import { F, K, kindSet, T } from './vocabulary.ts';
 
 /** Names that the language, the browser and Node give every file. */
-const givenNames = new Set([
+const globalNames = new Set([
   ...Object.getOwnPropertyNames(globalThis),
   ...'window document self parent location navigator history localStorage sessionStorage arguments module exports require'.split(
     ' ',
@@ -14,7 +14,7 @@ const givenNames = new Set([
 ]);
 
 /** What has said already what its name is used for: a call, a construction, a parent, an import. */
-const saysItself = kindSet(
+const hasOwnReference = kindSet(
   K.import_specifier,
   K.import_clause,
   K.namespace_import,
@@ -57,7 +57,7 @@ export function accessOf(reading: ScriptReading, node: number): number {
   const parent = table.parent[node];
   const kind = table.kind[parent];
   const field = table.field[node];
-  if (saysItself[kind] || field === F.name) return NONE;
+  if (hasOwnReference[kind] || field === F.name) return NONE;
   const chain = chainFrom(reading, node);
   const around = table.parent[chain];
   if (around >= 0 && repeats[table.kind[around]]) return NONE;
@@ -123,7 +123,7 @@ export function isKnownBeyond(reading: ScriptReading, node: number): boolean {
   const found = lookUpValue(reading.scopeOf[node], name);
   // `import('x')` in a type is an identifier to the grammar.
   if (name.startsWith('import(')) return false;
-  if (!found) return !givenNames.has(name);
+  if (!found) return !globalNames.has(name);
   // A module as a whole is only the way to what it holds.
   if (found.kind === 'import') return reading.importBindings[found.binding].name !== '*';
   return found.kind === 'symbol';
@@ -143,7 +143,7 @@ export function isOfGiven(reading: ScriptReading, node: number): boolean {
 }
 
 /** The name that a destructuring takes out of an object: the key of a pair, or the name itself; -1 for none, or what it imports. */
-export function takenName(reading: ScriptReading, node: number): number {
+export function destructuredName(reading: ScriptReading, node: number): number {
   const { table } = reading;
   const kind = table.kind[node];
   if (importsByPattern(reading, node)) return NONE;

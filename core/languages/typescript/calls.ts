@@ -20,7 +20,7 @@ export function calledWith(
   depth: number,
 ): number {
   if (callee === 0 || childIn(reading.table, call, F.type_arguments) >= 0) return callee;
-  const given = givenArguments(reading, call, place, depth + 1);
+  const given = argumentsOfCall(reading, call, place, depth + 1);
   return given === 0 ? callee : reading.expressions.add(EXPRESSION.called, callee, given);
 }
 
@@ -30,7 +30,7 @@ const MOST_ARGUMENTS = 40;
 const restsOnOthers = kindSet(K.arrow_function, K.function_expression, K.object, K.array);
 
 /** What a call is given; 0 for nothing. */
-export function givenArguments(reading: ScriptReading, call: number, before: number, depth: number): number {
+export function argumentsOfCall(reading: ScriptReading, call: number, before: number, depth: number): number {
   const { table, expressions } = reading;
   const list = childIn(table, call, F.arguments);
   if (list < 0 || table.kind[list] !== K.arguments) return 0;
@@ -65,7 +65,7 @@ export function callbackParameter(reading: ScriptReading, parameter: number, dep
   if (args < 0) return 0;
   if (table.kind[args] !== K.arguments) {
     const place = isSingle ? 0 : placeAmong(reading, list, parameter);
-    return expressions.add(EXPRESSION.given, contextOf(reading, callback, depth + 1), place);
+    return expressions.add(EXPRESSION.contextualArgument, contextOf(reading, callback, depth + 1), place);
   }
   const call = table.parent[args];
   const callee = Math.max(childIn(table, call, F.function), childIn(table, call, F.constructor));

@@ -70,7 +70,7 @@ export function contextOf(reading: ScriptReading, node: number, depth: number): 
       if (callee < 0) return 0;
       const place = placeAmong(reading, parent, node);
       const called = calledWith(reading, valueExpression(reading, callee, depth + 1), call, place, depth);
-      return expressions.add(EXPRESSION.taken, called, place);
+      return expressions.add(EXPRESSION.contextualType, called, place);
     }
     case K.return_statement:
       for (let at = table.parent[parent]; at >= 0; at = table.parent[at])

@@ -1,5 +1,5 @@
 import type { FileFacts } from '../../facts/fileFacts.ts';
-import { assembleFacts, damagedLines } from '../reading/assemble.ts';
+import { assembleFacts, linesWithErrors } from '../reading/assemble.ts';
 import { countLines } from '../reading/lineFigures.ts';
 import { measureRoutines } from '../reading/routineFigures.ts';
 import type { SyntaxTable } from '../reading/syntaxTable.ts';
@@ -22,12 +22,12 @@ export function readDeclarations(text: string, table: SyntaxTable): ScriptReadin
 /** The facts of one TypeScript or JavaScript file from its syntax; O(nodes). */
 export function extractFacts(text: string, table: SyntaxTable): FileFacts {
   const reading = readDeclarations(text, table);
-  const damage = damagedLines(reading, K.ERROR, mayBeEmpty);
+  const parseErrors = linesWithErrors(reading, K.ERROR, mayBeEmpty);
   const references = referAll(reading);
   readDocumentation(reading, lineKinds.comment);
   const counts = countLines(reading, lineKinds);
   measureRoutines(reading, counts, figureKinds);
-  return assembleFacts(reading, { damage, counts, references, isScript: !reading.isModule });
+  return assembleFacts(reading, { parseErrors, counts, references, isScript: !reading.isModule });
 }
 
 const mayBeEmpty = kindSet(K.program, K.string_fragment, K.jsx_text, K.statement_block, K.template_string);

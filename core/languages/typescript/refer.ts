@@ -1,6 +1,6 @@
 import { EXPRESSION, FORM, KIND, REFERENCE, type ReferenceColumns } from '../../facts/fileFacts.ts';
 import { childIn, childOfKind } from '../reading/syntaxTable.ts';
-import { accessOf, isKnownBeyond, isOfGiven, takenName } from './accesses.ts';
+import { accessOf, isKnownBeyond, isOfGiven, destructuredName } from './accesses.ts';
 import { settleExports } from './imports.ts';
 import { textOf } from '../reading/reading.ts';
 import { lookUpType, lookUpValue, rebind } from '../reading/scopes.ts';
@@ -108,8 +108,8 @@ function referNode(reading: ScriptReading, node: number, owner: number, into: Re
       return;
     case K.shorthand_property_identifier_pattern:
     case K.pair_pattern: {
-      const name = takenName(reading, node);
-      if (name >= 0) refer(REFERENCE.read, takenValue(reading, node), name);
+      const name = destructuredName(reading, node);
+      if (name >= 0) refer(REFERENCE.read, destructuredMember(reading, node), name);
       return;
     }
     case K.decorator: {
@@ -151,7 +151,7 @@ function referAccess(reading: ScriptReading, node: number, owner: number, into: 
 }
 
 /** The member that a destructuring takes out of what it is given; 0 when nothing is known of that. */
-function takenValue(reading: ScriptReading, node: number): number {
+function destructuredMember(reading: ScriptReading, node: number): number {
   const { table, expressions } = reading;
   const isPair = table.kind[node] === K.pair_pattern;
   const taken = isPair ? childIn(table, node, F.value) : node;

@@ -133,7 +133,7 @@ function predicate(reading: ScriptReading, node: number, depth: number): number 
   const place = name === 'this' ? 0 : placeOfParameter(reading, childIn(table, holder, F.parameters), name);
   if (place < 0) return 0;
   const stated = typeExpression(reading, type, depth + 1);
-  return stated === 0 ? 0 : expressions.add(EXPRESSION.predicate, stated, place);
+  return stated === 0 ? 0 : expressions.add(EXPRESSION.typePredicate, stated, place);
 }
 
 /** Which of a list's parameters bears a name, from 1; -1 for none. */
@@ -162,7 +162,7 @@ function typeWithout(reading: ScriptReading, node: number, depth: number): numbe
   const names = comma < table.next[args] ? literalsIn(reading, table.next[comma]) : [];
   return names.length === 0 || left === 0
     ? left
-    : expressions.add(EXPRESSION.without, left, expressions.list(names));
+    : expressions.add(EXPRESSION.omit, left, expressions.list(names));
 }
 
 /** The literals of a type that is one, or a union of some. */

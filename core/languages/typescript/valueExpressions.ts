@@ -6,7 +6,7 @@ import { textOf } from '../reading/reading.ts';
 import type { ScriptReading, Test } from './reading.ts';
 import { receiver } from './receivers.ts';
 import { lookUpValue, type Binding } from '../reading/scopes.ts';
-import { callbackParameter, calledWith, givenArguments } from './calls.ts';
+import { callbackParameter, calledWith, argumentsOfCall } from './calls.ts';
 import { lambda } from './functions.ts';
 import { applied, typeExpression } from './typeExpressions.ts';
 import { F, K, kindSet, T } from './vocabulary.ts';
@@ -45,8 +45,8 @@ function narrowed(reading: ScriptReading, value: number, test: Test, depth: numb
     case 'guard': {
       const callee = valueExpression(reading, childIn(table, test.call, F.function), depth + 1);
       const called = calledWith(reading, callee, test.call, Infinity, depth);
-      const type = expressions.add(EXPRESSION.says, called, test.place);
-      return expressions.either(expressions.add(EXPRESSION.instance, type), value);
+      const type = expressions.add(EXPRESSION.predicateOfCall, called, test.place);
+      return expressions.orElse(expressions.add(EXPRESSION.instance, type), value);
     }
     case 'tag': {
       const literal = expressions.literal(textOf(reading, test.literal));
@@ -97,7 +97,7 @@ function stateUntested(reading: ScriptReading, node: number, depth: number): num
       return expressions.add(
         EXPRESSION.result,
         callee,
-        callee === 0 ? 0 : givenArguments(reading, node, Infinity, depth + 1),
+        callee === 0 ? 0 : argumentsOfCall(reading, node, Infinity, depth + 1),
       );
     }
     case K.new_expression: {
@@ -127,14 +127,14 @@ function stateUntested(reading: ScriptReading, node: number, depth: number): num
     case K.assignment_expression:
       return inner(childIn(table, node, F.right));
     case K.ternary_expression:
-      return expressions.either(
+      return expressions.orElse(
         inner(childIn(table, node, F.consequence)),
         inner(childIn(table, node, F.alternative)),
       );
     case K.binary_expression: {
       const operator = table.kind[childIn(table, node, F.operator)];
       if (operator !== T['||'] && operator !== T['??']) return 0;
-      return expressions.either(inner(childIn(table, node, F.left)), inner(childIn(table, node, F.right)));
+      return expressions.orElse(inner(childIn(table, node, F.left)), inner(childIn(table, node, F.right)));
     }
     case K.array:
       return arrayValue(reading, node, depth);

@@ -2,8 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 import { codeOf } from '../../../tests/codeOfUses.ts';
-import { scopeOf } from '../ground/scope.ts';
-import { filterOf } from '../picture/filters.ts';
+import { scopeOf } from '../surveyAccess/scope.ts';
+import { filterOf } from '../graphQuery/filters.ts';
 import { graphQuery } from './graphQuery.ts';
 import { graphView, type GraphPicture } from './graphView.ts';
 

@@ -5,8 +5,8 @@ import { CERTAINTY } from '../../../core/contracts/linked.ts';
 import { throwIfCancelledAtStep } from '../../../core/graph/cancellation.ts';
 import { passes } from '../../../core/graph/rollUp.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
-import { labelOf } from '../ground/elements.ts';
-import type { NodeLabel } from '../picture/labels.ts';
+import { labelOf } from '../surveyAccess/elements.ts';
+import type { NodeLabel } from '../graphQuery/labels.ts';
 import type { DrawnGraph, DrawnLink, DrawnNode } from './drawnGraph.ts';
 
 /** So many externals stand for themselves; the others are one box. */

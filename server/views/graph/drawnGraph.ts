@@ -1,5 +1,5 @@
 import { joinedBreaks, type BrokenLink } from '../../../core/judge/brokenLinks.ts';
-import type { NodeLabel } from '../picture/labels.ts';
+import type { NodeLabel } from '../graphQuery/labels.ts';
 
 /** Links of a node that lead to what is not drawn. */
 export interface MoreLinks {

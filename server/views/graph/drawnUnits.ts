@@ -4,9 +4,9 @@ import { isBelow, nodeOfUnit, parentOfNode, unitOfNode } from '../../../core/arr
 import { passes, reversed, type Graph } from '../../../core/graph/rollUp.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 import { Problem } from '../../problem.ts';
-import { elementOf } from '../ground/elements.ts';
-import { cycleNamed } from '../picture/cycleNames.ts';
-import { nodeLabel, type NodeLabel } from '../picture/labels.ts';
+import { elementOf } from '../surveyAccess/elements.ts';
+import { cycleNamed } from '../graphQuery/cycleNames.ts';
+import { nodeLabel, type NodeLabel } from '../graphQuery/labels.ts';
 import type { GraphQuery } from './graphQuery.ts';
 import { MOST_DRAWN, packedUnits, type PackedUnits } from './packedUnits.ts';
 import { unitsOf } from './unitKeys.ts';

@@ -3,8 +3,8 @@ import { groupKey, groupWithKey } from '../../../core/arrangement/arrangement.ts
 import { unitOfNode } from '../../../core/arrangement/nodes.ts';
 import { openedByItself, pictureRows, type PictureRow } from '../../../core/arrangement/rows.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
-import { elementOf } from '../ground/elements.ts';
-import type { Scope } from '../ground/scope.ts';
+import { elementOf } from '../surveyAccess/elements.ts';
+import type { Scope } from '../surveyAccess/scope.ts';
 import type { DrawnUnits } from './drawnUnits.ts';
 import type { GraphQuery } from './graphQuery.ts';
 import { unitsIn } from './packedUnits.ts';

@@ -8,12 +8,12 @@ import { brokenLinks, type BrokenRows } from '../../../core/judge/brokenLinks.ts
 import { CERTAINTY } from '../../../core/contracts/linked.ts';
 import { rollUp, rollUpUnits } from '../../../core/graph/rollUp.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
-import { elementOf, labelOf, type ElementLabel } from '../ground/elements.ts';
-import { scopeKey, type Scope } from '../ground/scope.ts';
+import { elementOf, labelOf, type ElementLabel } from '../surveyAccess/elements.ts';
+import { scopeKey, type Scope } from '../surveyAccess/scope.ts';
 import { Problem } from '../../problem.ts';
-import { arranged, type PictureQuestion } from '../picture/arranged.ts';
-import { cycleNamed } from '../picture/cycleNames.ts';
-import { groupLabel, nodeLabel, type NodeLabel } from '../picture/labels.ts';
+import { arranged, type PictureQuestion } from '../graphQuery/arranged.ts';
+import { cycleNamed } from '../graphQuery/cycleNames.ts';
+import { groupLabel, nodeLabel, type NodeLabel } from '../graphQuery/labels.ts';
 import { condensedCycles } from './condensedCycles.ts';
 import { withExternals } from './drawnExternals.ts';
 import type { DrawnGraph, DrawnLink, DrawnNode } from './drawnGraph.ts';

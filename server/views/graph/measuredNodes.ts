@@ -3,10 +3,10 @@ import type { Measure, MeasuredKind } from '../../../core/measures/measure.ts';
 import { groupWithKey, type Arrangement } from '../../../core/arrangement/arrangement.ts';
 import type { Grain } from '../../../core/arrangement/units.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
-import { elementOf } from '../ground/elements.ts';
-import { measureValues } from '../ground/measures.ts';
-import { groupValues } from '../ground/scope.ts';
-import { counted } from '../ground/tests.ts';
+import { elementOf } from '../surveyAccess/elements.ts';
+import { measureValues } from '../surveyAccess/measures.ts';
+import { groupValues } from '../surveyAccess/scope.ts';
+import { counted } from '../surveyAccess/tests.ts';
 import type { DrawnNode } from './drawnGraph.ts';
 
 /** How a measure stands in a drawing: by its name, and the most that a box of it has. */

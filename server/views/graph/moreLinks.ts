@@ -3,7 +3,7 @@ import { groupKey, isWithin } from '../../../core/arrangement/arrangement.ts';
 import { unitOfNode } from '../../../core/arrangement/nodes.ts';
 import type { Graph } from '../../../core/graph/rollUp.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
-import { groupLabel, nodeLabel } from '../picture/labels.ts';
+import { groupLabel, nodeLabel } from '../graphQuery/labels.ts';
 import type { DrawnNode, MoreLinks } from './drawnGraph.ts';
 import type { DrawnUnits } from './drawnUnits.ts';
 

@@ -2,8 +2,8 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import fc from 'fast-check';
 import type { ArrangedSurvey } from '../../../core/arrangement/arranged.ts';
 import { surveyText } from '../../../tests/surveyText.ts';
-import { arranged } from '../picture/arranged.ts';
-import { filterOf } from '../picture/filters.ts';
+import { arranged } from '../graphQuery/arranged.ts';
+import { filterOf } from '../graphQuery/filters.ts';
 import { groupsAround, MOST_DRAWN, packedUnits, unitsIn } from './packedUnits.ts';
 
 let picture: ArrangedSurvey;

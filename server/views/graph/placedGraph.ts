@@ -2,7 +2,7 @@ import { impliedEdges } from '../../../core/graph/impliedEdges.ts';
 import { joinEdges } from '../../../core/graph/rollUp.ts';
 import { nestedLayout, type PlacedBoxes } from '../../../core/layout/nestedLayout.ts';
 import { withBoxesPut } from '../../../core/layout/puttingBoxes.ts';
-import { namesApart } from '../picture/namesApart.ts';
+import { namesApart } from '../graphQuery/namesApart.ts';
 import type { DrawnGraph, DrawnLink, DrawnNode } from './drawnGraph.ts';
 import type { GraphQuery } from './graphQuery.ts';
 

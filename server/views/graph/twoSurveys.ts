@@ -5,8 +5,8 @@ import { nodeOfUnit } from '../../../core/arrangement/nodes.ts';
 import { goesAgainst } from '../../../core/arrangement/order.ts';
 import { rollUpUnits } from '../../../core/graph/rollUp.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
-import { elementOf } from '../ground/elements.ts';
-import { groupLabel, nodeLabel } from '../picture/labels.ts';
+import { elementOf } from '../surveyAccess/elements.ts';
+import { groupLabel, nodeLabel } from '../graphQuery/labels.ts';
 import type { DrawnGraph, DrawnLink, DrawnNode } from './drawnGraph.ts';
 import type { DrawnUnits } from './drawnUnits.ts';
 

@@ -3,7 +3,7 @@ import { groupKey, groupWithKey } from '../../../core/arrangement/arrangement.ts
 import { elementsOfEnd, subjectOf } from '../../../core/arrangement/ends.ts';
 import { globMatcher } from '../../../core/search/glob.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
-import { elementOf } from '../ground/elements.ts';
+import { elementOf } from '../surveyAccess/elements.ts';
 
 /** The units that a key means: those of a group or an element with all it holds; none for a key of another survey. */
 export function unitsOf(survey: SurveyedCodebase, picture: ArrangedSurvey, key: string): number[] {

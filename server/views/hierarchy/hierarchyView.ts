@@ -6,8 +6,8 @@ import type { Certainty } from '../../../core/contracts/linked.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 import { Problem } from '../../problem.ts';
 import { formName } from '../dossierView.ts';
-import { elementOf, labelOf, nearestKey, type ElementLabel } from '../ground/elements.ts';
-import { measureValues } from '../ground/measures.ts';
+import { elementOf, labelOf, nearestKey, type ElementLabel } from '../surveyAccess/elements.ts';
+import { measureValues } from '../surveyAccess/measures.ts';
 import { hierarchyOf } from './links.ts';
 
 export type Visibility = 'public' | 'internal' | 'protected' | 'private';

@@ -1,8 +1,8 @@
 import { typeHierarchy } from '../../../core/hierarchy/typeHierarchy.ts';
 import type { Certainty } from '../../../core/contracts/linked.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
-import { labelOf, type ElementLabel } from '../ground/elements.ts';
-import { surveyMemo } from '../ground/surveyMemo.ts';
+import { labelOf, type ElementLabel } from '../surveyAccess/elements.ts';
+import { surveyMemo } from '../surveyAccess/surveyMemo.ts';
 
 /** One step of inheritance, as shown. */
 export interface HierarchyLink extends ElementLabel {

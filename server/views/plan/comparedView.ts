@@ -1,12 +1,12 @@
 import { orderBesides } from '../../../core/layout/bands.ts';
 import { likeness, overlaps, type Likeness } from '../../../core/shape/likeness.ts';
 import { NOWHERE } from '../../../core/shape/placedFigures.ts';
-import { labelOf, type ElementLabel } from '../ground/elements.ts';
-import { arrangementsOf } from '../ground/scope.ts';
-import { counted } from '../ground/tests.ts';
+import { labelOf, type ElementLabel } from '../surveyAccess/elements.ts';
+import { arrangementsOf } from '../surveyAccess/scope.ts';
+import { counted } from '../surveyAccess/tests.ts';
 import { modulePlan } from '../../store/modulePlans.ts';
 import type { ViewRequest } from '../viewRequest.ts';
-import { arrangementWords } from '../picture/arrangementWords.ts';
+import { arrangementWords } from '../graphQuery/arrangementWords.ts';
 import {
   levelsAsked,
   sideBy,

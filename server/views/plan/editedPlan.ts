@@ -11,9 +11,9 @@ import type { SurveyedCodebase } from '../../../core/survey.ts';
 import type { SentEdit } from '../../plans/planForm.ts';
 import { readPlan } from '../../plans/readPlan.ts';
 import { Problem } from '../../problem.ts';
-import { elementOf } from '../ground/elements.ts';
-import { arrangementOf, arrangementsOf } from '../ground/scope.ts';
-import { arranged, countedElements } from '../picture/arranged.ts';
+import { elementOf } from '../surveyAccess/elements.ts';
+import { arrangementOf, arrangementsOf } from '../surveyAccess/scope.ts';
+import { arranged, countedElements } from '../graphQuery/arranged.ts';
 
 /** The keys that a shortlist holds. Throws a Problem (`notFound`) for one that is gone. */
 export type KeysOfList = (list: number) => readonly string[];

@@ -4,9 +4,9 @@ import type { DependencyFilter } from '../../../core/graph/rollUp.ts';
 import { moduleInterface } from '../../../core/plan/moduleInterface.ts';
 import type { ModulePlan } from '../../../core/plan/modulePlan.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
-import { elementOf, labelOf, type ElementLabel } from '../ground/elements.ts';
-import { arrangementOf } from '../ground/scope.ts';
-import { countedElements } from '../picture/arranged.ts';
+import { elementOf, labelOf, type ElementLabel } from '../surveyAccess/elements.ts';
+import { arrangementOf } from '../surveyAccess/scope.ts';
+import { countedElements } from '../graphQuery/arranged.ts';
 
 /** An element of a module that others use. */
 export interface InterfaceRow extends ElementLabel {

@@ -5,8 +5,8 @@ import { edited } from '../../../core/plan/edits.ts';
 import type { ModulePlan } from '../../../core/plan/modulePlan.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 import { surveyText } from '../../../tests/surveyText.ts';
-import { takePlan } from '../ground/scope.ts';
-import { arranged } from '../picture/arranged.ts';
+import { takePlan } from '../surveyAccess/scope.ts';
+import { arranged } from '../graphQuery/arranged.ts';
 import { planAfter, planEffect } from './editedPlan.ts';
 import { planView, type PlanPage } from './planView.ts';
 

@@ -8,9 +8,9 @@ import type { Pulls } from '../../../core/shape/pulls.ts';
 import { shapeInput, type ShapeInput } from '../../../core/shape/shapeInput.ts';
 import { whyInWords } from '../../../core/shape/whyInWords.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
-import { surveyMemo } from '../ground/surveyMemo.ts';
-import { arrangementOf } from '../ground/scope.ts';
-import { counted } from '../ground/tests.ts';
+import { surveyMemo } from '../surveyAccess/surveyMemo.ts';
+import { arrangementOf } from '../surveyAccess/scope.ts';
+import { counted } from '../surveyAccess/tests.ts';
 
 /** What doubts and reasons are worked out from, each file by itself; once a survey. */
 export const shapeOf = surveyMemo(

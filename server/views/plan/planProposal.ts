@@ -7,7 +7,7 @@ import { shapeInput, type ShapeInput } from '../../../core/shape/shapeInput.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 import { proposePlan, type ProposalAsked } from '../../plans/proposals/propose.ts';
 import { Problem } from '../../problem.ts';
-import { arrangementOf } from '../ground/scope.ts';
+import { arrangementOf } from '../surveyAccess/scope.ts';
 import { asFew } from './editedPlan.ts';
 
 /** From anchors, those are what is settled in the plan at hand. */

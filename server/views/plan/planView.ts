@@ -10,13 +10,13 @@ import { moduleLinks, planFigures, type PlanFigures } from '../../../core/plan/p
 import { brokenLinks, type BrokenLink, type BrokenRows } from '../../../core/judge/brokenLinks.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 import type { NamedState, PlanRecord } from '../../store/modulePlans.ts';
-import { labelOf, type ElementLabel } from '../ground/elements.ts';
+import { labelOf, type ElementLabel } from '../surveyAccess/elements.ts';
 import { languageNamed } from '../../../core/languages/registry.ts';
 import { languagesApart } from '../../../core/shape/languagesApart.ts';
-import { measureValues } from '../ground/measures.ts';
-import { surveyMemo } from '../ground/surveyMemo.ts';
-import { arrangementOf, arrangementsOf } from '../ground/scope.ts';
-import { arranged } from '../picture/arranged.ts';
+import { measureValues } from '../surveyAccess/measures.ts';
+import { surveyMemo } from '../surveyAccess/surveyMemo.ts';
+import { arrangementOf, arrangementsOf } from '../surveyAccess/scope.ts';
+import { arranged } from '../graphQuery/arranged.ts';
 import { placedByPlan, type PlacedByPlan } from './placedByPlan.ts';
 import { ALL_OPEN, NEW_FILES, NOT_PLACED } from './planOpen.ts';
 

@@ -9,9 +9,9 @@ import { byPlan } from '../../../core/plan/byPlan.ts';
 import type { ModulePlan } from '../../../core/plan/modulePlan.ts';
 import { NOWHERE } from '../../../core/shape/placedFigures.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
-import { arrangementOf, mainScope } from '../ground/scope.ts';
-import type { ElementLabel } from '../ground/elements.ts';
-import { groupLabel } from '../picture/labels.ts';
+import { arrangementOf, mainScope } from '../surveyAccess/scope.ts';
+import type { ElementLabel } from '../surveyAccess/elements.ts';
+import { groupLabel } from '../graphQuery/labels.ts';
 
 /** A group that files stand in, as it is compared with others. */
 export interface SideGroup extends ElementLabel {

@@ -1,4 +1,4 @@
-import { elementOf } from '../ground/elements.ts';
+import { elementOf } from '../surveyAccess/elements.ts';
 import type { BrokenLine } from '../sourceView.ts';
 import type { ViewRequest } from '../viewRequest.ts';
 import { judgementOf } from './rulesView.ts';

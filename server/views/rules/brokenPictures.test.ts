@@ -7,9 +7,9 @@ import { codeOf } from '../../../tests/codeOfUses.ts';
 import { TODAY } from '../../../tests/judgedCode.ts';
 import { graphQuery } from '../graph/graphQuery.ts';
 import { graphView } from '../graph/graphView.ts';
-import { scopeOf } from '../ground/scope.ts';
+import { scopeOf } from '../surveyAccess/scope.ts';
 import { matrixView } from '../matrixView.ts';
-import { filterOf } from '../picture/filters.ts';
+import { filterOf } from '../graphQuery/filters.ts';
 import { readRules } from './readRules.ts';
 import { judgedSurvey } from './rulesView.ts';
 

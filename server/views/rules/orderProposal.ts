@@ -7,7 +7,7 @@ import { NOWHERE } from '../../../core/shape/placedFigures.ts';
 import { planFileOfPlan, type PlanFile } from '../../plans/planFile.ts';
 import { Problem } from '../../problem.ts';
 import { sideBy } from '../plan/sides.ts';
-import { filterOf } from '../picture/filters.ts';
+import { filterOf } from '../graphQuery/filters.ts';
 import type { ViewRequest } from '../viewRequest.ts';
 import type { OrderGroup } from './editRules.ts';
 import { judgedSurvey } from './rulesView.ts';

@@ -8,7 +8,7 @@ import { repairs } from '../../../core/judge/kinds/order/repairs.ts';
 import type { OrderRule } from '../../../core/judge/kinds/order/orderRule.ts';
 
 import { codeOf } from '../../../tests/codeOfUses.ts';
-import { filterOf } from '../picture/filters.ts';
+import { filterOf } from '../graphQuery/filters.ts';
 import { editedRules } from './editRules.ts';
 import { readRules } from './readRules.ts';
 import { judgedSurvey } from './rulesView.ts';

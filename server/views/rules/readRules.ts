@@ -11,7 +11,7 @@ import { firstWrong } from '../../plans/issueWords.ts';
 import { parsedWithPlaces } from '../../plans/parsedText.ts';
 import { planFileSchema, planOfFile, type PlanFile } from '../../plans/planFile.ts';
 import { Problem } from '../../problem.ts';
-import { certaintyChoices, filterOf, kindChoices } from '../picture/filters.ts';
+import { certaintyChoices, filterOf, kindChoices } from '../graphQuery/filters.ts';
 
 /** The version of the format that is read. */
 export const RULES_VERSION = 1;

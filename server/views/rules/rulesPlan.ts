@@ -1,6 +1,6 @@
 import { decidingPlacings } from '../../../core/plan/decidingPlacings.ts';
 import type { ModulePlan } from '../../../core/plan/modulePlan.ts';
-import { arrangementOf } from '../ground/scope.ts';
+import { arrangementOf } from '../surveyAccess/scope.ts';
 import type { ViewRequest } from '../viewRequest.ts';
 
 /** The plan of modules that rules bring, and the one at hand. */

@@ -107,22 +107,22 @@ function braces(body: string): number {
   return plain.split('{').length - plain.split('}').length;
 }
 
-/** What a file teaches about the reading of others: a line `NAME effect` for each macro. */
-export function learnMacros(text: string): string[] {
+/** The macros that a text defines: a line `NAME effect` for each. */
+export function macroDefinitions(text: string): string[] {
   if (!text.includes('#')) return [];
-  return learnt(scan(text).directives);
+  return definitionsIn(scan(text).directives);
 }
 
-/** The same of macros that builds define: `NAME`, which stands for 1, `NAME=text` or `NAME(x)=text`. */
-export function learnDefinedMacros(macros: readonly string[]): string[] {
-  return learnMacros(
+/** The same of macros that a build defines: `NAME`, which stands for 1, `NAME=text` or `NAME(x)=text`. */
+export function definitionsOfBuild(macros: readonly string[]): string[] {
+  return macroDefinitions(
     macros
       .map((macro) => `#define ${macro.includes('=') ? macro.replace('=', ' ') : `${macro} 1`}\n`)
       .join(''),
   );
 }
 
-function learnt(directives: readonly Directive[]): string[] {
+function definitionsIn(directives: readonly Directive[]): string[] {
   const found: string[] = [];
   for (const { name, rest } of directives) {
     if (name !== 'define') continue;

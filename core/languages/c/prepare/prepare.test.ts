@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { droppedArms } from '../../reading/conditionals.ts';
-import { learnMacros, macroTable, type MacroEffect } from './macros.ts';
+import { macroDefinitions, macroTable, type MacroEffect } from './macros.ts';
 import { openTable, packTable } from './packedTable.ts';
 import { prepare } from './prepare.ts';
 import { scan } from './scan.ts';
 
-const tableOf = (...texts: string[]) => macroTable(texts.flatMap(learnMacros));
+const tableOf = (...texts: string[]) => macroTable(texts.flatMap(macroDefinitions));
 
 /** The prepared text with runs of blanks as one, and without blank lines. */
 function prepared(text: string, ...others: string[]): string[] {
@@ -93,8 +93,8 @@ describe('macros', () => {
     );
   });
 
-  it('give the same table in whatever order they are learnt', () => {
-    const lines = learnMacros('#define AA B\n#define B\n#define C(x) A x\n#define C(x) ((x))\n');
+  it('give the same table in whatever order they are defined', () => {
+    const lines = macroDefinitions('#define AA B\n#define B\n#define C(x) A x\n#define C(x) ((x))\n');
     expect([...macroTable(lines)].sort()).toEqual([...macroTable([...lines].reverse())].sort());
   });
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { c } from '../../core/languages/c/index.ts';
 import { packWords, wordsIn } from '../../core/facts/words.ts';
-import { learntFrom } from './learnt.ts';
+import { macroTablesOf } from './macroTables.ts';
 
 /** The keys of facts, by path, of files of C given as texts. */
 function keysOf(
@@ -12,10 +12,10 @@ function keysOf(
   const words = new Map<string, string>();
   for (const [path, text] of Object.entries(files))
     if (withWords) words.set(path, Buffer.from(packWords(wordsIn(text))).toString('base64'));
-  const lines = Object.values(files).flatMap((text) => c.learn!(text));
-  const learnt = learntFrom({ learnt: new Map([['c', lines]]), words }, { defines });
+  const lines = Object.values(files).flatMap((text) => c.macrosIn!(text));
+  const tables = macroTablesOf({ macros: new Map([['c', lines]]), words }, { defines });
   return Object.fromEntries(
-    Object.keys(files).map((path) => [path, learnt.cacheKey({ path, language: 'c', grammar: 'c.wasm' })]),
+    Object.keys(files).map((path) => [path, tables.cacheKey({ path, language: 'c', grammar: 'c.wasm' })]),
   );
 }
 
@@ -59,14 +59,14 @@ describe('the key of a file’s facts', () => {
     expect(reRead(keysOf(lock), keysOf(lock, ['open_gate(x)=x']))).toEqual(['gate.c']);
   });
 
-  it('rests on all that was learnt for a file whose words are not known', () => {
+  it('depends on the whole macro table for a file whose words are not known', () => {
     const changed = { ...lock, 'new.h': '#define NOWHERE 1\n' };
     const [before, after] = [keysOf(lock, [], false), keysOf(changed, [], false)];
     expect(reRead(before, after)).toEqual(Object.keys(changed));
   });
 
   it('is the grammar alone in a language that learns nothing from other files', () => {
-    const learnt = learntFrom({ learnt: new Map(), words: new Map() }, { defines: [] });
-    expect(learnt.cacheKey({ path: 'a.ts', language: 'typescript', grammar: 'ts.wasm' })).toBe('ts.wasm');
+    const tables = macroTablesOf({ macros: new Map(), words: new Map() }, { defines: [] });
+    expect(tables.cacheKey({ path: 'a.ts', language: 'typescript', grammar: 'ts.wasm' })).toBe('ts.wasm');
   });
 });

@@ -6,9 +6,9 @@ import { passes, type DependencyFilter } from '../../../core/graph/rollUp.ts';
 import { CERTAINTY, dependencyKinds, firstRow, type DependencyKind } from '../../../core/contracts/linked.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 import { Problem } from '../../problem.ts';
-import { elementOf, labelOf } from '../ground/elements.ts';
-import { surveyMemo } from '../ground/surveyMemo.ts';
-import { testElements } from '../ground/tests.ts';
+import { elementOf, labelOf } from '../surveyAccess/elements.ts';
+import { surveyMemo } from '../surveyAccess/surveyMemo.ts';
+import { testElements } from '../surveyAccess/tests.ts';
 import { placed, type PictureQuestion } from './arranged.ts';
 import { nodeLabel, type NodeLabel } from './labels.ts';
 

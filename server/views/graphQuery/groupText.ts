@@ -2,7 +2,7 @@ import { parseGroupKey, type ArrangementId } from '../../../core/arrangement/arr
 import { packageInModule } from '../../../core/arrangement/packageInModule.ts';
 import { folderOf } from '../../../core/contracts/fileTree.ts';
 import { arrangementWords } from './arrangementWords.ts';
-import type { ElementLabel } from '../ground/elements.ts';
+import type { ElementLabel } from '../surveyAccess/elements.ts';
 
 /** A group as it is called where it stands alone: a folder's path, a package's whole name, a build module's own. */
 export function groupText({ key, name }: Pick<ElementLabel, 'key' | 'name'>): string {

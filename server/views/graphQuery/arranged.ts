@@ -4,9 +4,9 @@ import type { ArrangementId } from '../../../core/arrangement/arrangement.ts';
 import type { Grain } from '../../../core/arrangement/units.ts';
 import type { DependencyFilter } from '../../../core/graph/rollUp.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
-import { surveyMemo, type MemoKey } from '../ground/surveyMemo.ts';
-import { arrangementOf } from '../ground/scope.ts';
-import { testElements } from '../ground/tests.ts';
+import { surveyMemo, type MemoKey } from '../surveyAccess/surveyMemo.ts';
+import { arrangementOf } from '../surveyAccess/scope.ts';
+import { testElements } from '../surveyAccess/tests.ts';
 
 /** The question of a picture, as it can be said in words and numbers. */
 export interface PictureQuestion {

@@ -4,8 +4,8 @@ import { unitOfNode, type UnitTree } from '../../../core/arrangement/nodes.ts';
 import { splitPackages } from '../../../core/arrangement/splitPackages.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 import { restNames } from './arrangementWords.ts';
-import { surveyMemo } from '../ground/surveyMemo.ts';
-import { labelOf, type ElementLabel } from '../ground/elements.ts';
+import { surveyMemo } from '../surveyAccess/surveyMemo.ts';
+import { labelOf, type ElementLabel } from '../surveyAccess/elements.ts';
 
 /** A row of a picture, or a member of a cycle: `key` is what becomes the focus, `end` how evidence is asked for. */
 export interface NodeLabel extends ElementLabel {

@@ -9,22 +9,22 @@ import { folderSource } from '../../server/source/folder/folderSource.ts';
 import { parserRuntime } from '../../tests/surveyText.ts';
 import { fetchDebianSource } from '../debianCode.ts';
 
-/** Files of C and C++ in which a declaration is damaged: read by the bare grammar, and as a survey reads them. */
-export interface Damage {
+/** Files of C and C++ in which a declaration did not parse: read by the bare grammar, and as a survey reads them. */
+export interface ParseErrorShare {
   code: string;
   files: number;
   bare: number;
   ours: number;
 }
 
-/** A declaration is damaged when the parser reports an error that lies in no body of a routine. */
-export async function measureDamage(packageName: string): Promise<Damage> {
+/** A declaration did not parse when the parser reports an error that lies in no body of a routine. */
+export async function measureParseErrors(packageName: string): Promise<ParseErrorShare> {
   const root = fetchDebianSource(packageName);
   const intake = await takeIn(folderSource(root));
   const parser = await parserRuntime();
-  const { combine } = languageNamed('c')!;
-  const learnt = combine!(intake.learnt.get('c') ?? []);
-  const result: Damage = { code: packageName, files: 0, bare: 0, ours: 0 };
+  const { macroTable } = languageNamed('c')!;
+  const macros = macroTable!(intake.macros.get('c') ?? []);
+  const result: ParseErrorShare = { code: packageName, files: 0, bare: 0, ours: 0 };
   for (const { path, language } of intake.files) {
     if (language !== 'c' && language !== 'cpp') continue;
     const text = decode(readFileSync(join(root, path)));
@@ -34,17 +34,17 @@ export async function measureDamage(packageName: string): Promise<Damage> {
     const { reader } = definition;
     if (reader.by !== 'grammar') continue;
     result.files++;
-    if (isDamaged(await parser.parse(grammar, text))) result.bare++;
-    if (isDamaged(await parser.parse(grammar, reader.textToParse(text, grammar, learnt)))) result.ours++;
+    if (hasErrors(await parser.parse(grammar, text))) result.bare++;
+    if (hasErrors(await parser.parse(grammar, reader.textToParse(text, grammar, macros)))) result.ours++;
   }
   return result;
 }
 
-function isDamaged(parsed: ParsedFile | null): boolean {
+function hasErrors(parsed: ParsedFile | null): boolean {
   if (!parsed) return true;
-  const damaged = hasOuterError(parsed.tree.rootNode);
+  const isOuter = hasOuterError(parsed.tree.rootNode);
   parsed.tree.delete();
-  return damaged;
+  return isOuter;
 }
 
 function hasOuterError(node: Node): boolean {

@@ -7,15 +7,15 @@ import type { ReadText } from '../source/readText.ts';
 import { comparisonView } from './completenessView.ts';
 import { cyclesView } from './cyclesView.ts';
 import { dossierView } from './dossierView.ts';
-import { elementOf } from './ground/elements.ts';
-import { arrangementsOf, scopeOf } from './ground/scope.ts';
+import { elementOf } from './surveyAccess/elements.ts';
+import { arrangementsOf, scopeOf } from './surveyAccess/scope.ts';
 import { listedElements } from './shortlistView.ts';
 import { matrixView } from './matrixView.ts';
 import { measuresView, type MeasuresQuery } from './measuresView.ts';
-import type { PictureQuestion } from './picture/arranged.ts';
-import { claimQuestion, evidenceView, PAGE_PLACES } from './picture/evidenceView.ts';
-import { filterOf, kindChoices } from './picture/filters.ts';
-import { neighbours, type Direction } from './picture/neighbours.ts';
+import type { PictureQuestion } from './graphQuery/arranged.ts';
+import { claimQuestion, evidenceView, PAGE_PLACES } from './graphQuery/evidenceView.ts';
+import { filterOf, kindChoices } from './graphQuery/filters.ts';
+import { neighbours, type Direction } from './graphQuery/neighbours.ts';
 
 /** Figures of every view, held to the places that their evidence lists. */
 const files = {

@@ -11,8 +11,8 @@ import {
 import type { SurveyedCodebase } from '../../../core/survey.ts';
 import { Problem } from '../../problem.ts';
 import type { ReadText } from '../../source/readText.ts';
-import { elementOf, labelOf, type ElementLabel } from '../ground/elements.ts';
-import { testElements } from '../ground/tests.ts';
+import { elementOf, labelOf, type ElementLabel } from '../surveyAccess/elements.ts';
+import { testElements } from '../surveyAccess/tests.ts';
 import { placed, type PictureQuestion } from './arranged.ts';
 import { allPlaces, MOST_ENDS, type EvidenceChoice } from './evidenceChoice.ts';
 import { kindChoices, type KindChoice } from './filters.ts';

@@ -1,7 +1,7 @@
 import { parseGroupKey, type ArrangementId } from '../../../core/arrangement/arrangement.ts';
 import { packageInModule } from '../../../core/arrangement/packageInModule.ts';
 import { folderOf } from '../../../core/contracts/fileTree.ts';
-import type { ElementLabel } from '../ground/elements.ts';
+import type { ElementLabel } from '../surveyAccess/elements.ts';
 import { groupText } from './groupText.ts';
 
 /** What is named: an element or a group, or what is left of one when its parts stand for themselves. */
