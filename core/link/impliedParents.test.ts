@@ -30,6 +30,14 @@ describe('parents that no file declares or imports', () => {
     ]);
   });
 
+  it('are externals although something else than a type of the language bears the name', async () => {
+    const files = {
+      'Rack.cs': 'class Gates : Collection<int> {} class Rack { Gates Collection { get; } }',
+      'Collection.java': 'class Collection {}',
+    };
+    expect(await parents(files)).toEqual(['inherit Rack.cs#Gates → nuget:System exact']);
+  });
+
   it('are none where the codebase declares the name itself, and where nothing is said of them', async () => {
     expect(
       await parents({ 'Thread.java': 'class Thread {}', 'Gate.java': 'class Gate extends Thread {}' }),

@@ -1,4 +1,4 @@
-import { REFERENCE } from '../facts/fileFacts.ts';
+import { KIND, REFERENCE } from '../facts/fileFacts.ts';
 import type { ImpliedTypes, LanguageNamed } from '../contracts/language.ts';
 import type { FactsOfFile } from '../contracts/linked.ts';
 import { lastName } from './unresolvedNames.ts';
@@ -8,13 +8,30 @@ export function saysParent(kind: number): boolean {
   return kind === REFERENCE.inherit || kind === REFERENCE.implement;
 }
 
+/** True for the name of a type that is seen without an import, also where it tells its parameters (`Collection<>`). */
+export function isImplied({ types }: ImpliedTypes, name: string): boolean {
+  return types.has(name.replace(/<.*$/, ''));
+}
+
+/** Names of the types that files of each language declare. O(declarations). */
+export function declaredTypes(files: readonly FactsOfFile[]): ReadonlyMap<string, ReadonlySet<string>> {
+  const found = new Map<string, Set<string>>();
+  for (const { language, facts } of files) {
+    let names = found.get(language);
+    if (!names) found.set(language, (names = new Set()));
+    const { name, kind, count } = facts.declarations;
+    for (let d = 0; d < count; d++) if (kind[d] === KIND.type) names.add(facts.names[name[d]]);
+  }
+  return found;
+}
+
 /**
  * Types that files see without an import and that some type of them names as a parent, by language: the platform's own, which nothing
  * else leads to. O(references).
  */
 export function impliedParents(
   files: readonly FactsOfFile[],
-  declared: ReadonlySet<string>,
+  declared: ReadonlyMap<string, ReadonlySet<string>>,
   languageNamed: LanguageNamed,
 ): Map<string, ImpliedTypes> {
   const found = new Map<string, ImpliedTypes>();
@@ -24,7 +41,7 @@ export function impliedParents(
     const { kind, expression } = facts.references;
     const isNamed = kind.some((each, r) => {
       const name = saysParent(each) ? lastName(facts, expression[r]) : null;
-      return name !== null && implied.types.has(name) && !declared.has(name);
+      return name !== null && isImplied(implied, name) && !declared.get(language)?.has(name);
     });
     if (isNamed) found.set(language, implied);
   }

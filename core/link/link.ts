@@ -22,7 +22,7 @@ import type { Place } from '../contracts/nameRules.ts';
 import type { Declared, Value } from '../contracts/values.ts';
 import { createThroughMacros, type ThroughMacro } from './throughMacros.ts';
 import { settingsOf, unchangedFiles, type Settings } from './unchanged.ts';
-import { impliedParents, saysParent } from './impliedParents.ts';
+import { declaredTypes, impliedParents, isImplied, saysParent } from './impliedParents.ts';
 import { namedPlaces, type Named } from './namedPlaces.ts';
 import {
   declaredNames,
@@ -69,7 +69,8 @@ export function link(
   const unknown = files.find(({ language }) => !languageNamed(language));
   if (unknown) throw new Error(`No language ${unknown.language}`);
   const declared = declaredNames(files);
-  const implied = impliedParents(files, declared, languageNamed);
+  const types = declaredTypes(files);
+  const implied = impliedParents(files, types, languageNamed);
   const { targets, externals } = resolveImports(files, tree, languageNamed, [...implied.values()]);
   const placed = placeElements(files, externals);
   const externalNamed = new Map(externals.map(({ name }, i) => [name, placed.table.firstExternal + i]));
@@ -98,8 +99,9 @@ export function link(
       const qualifier = qualifierIn(facts, expression);
       const named = qualifier === null ? undefined : externalNamed.get(qualifier);
       if (named !== undefined) return named;
-      const isImplied = implied.get(language)?.types.has(name) === true && !declared.has(name);
-      return isImplied ? impliedElement.get(language)! : -1;
+      const platform = implied.get(language);
+      const isPlatforms = platform && isImplied(platform, name) && !types.get(language)?.has(name);
+      return isPlatforms ? impliedElement.get(language)! : -1;
     },
   };
   const joined = joinsByFile(context);
