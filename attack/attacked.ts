@@ -34,8 +34,8 @@ export interface Attacked {
   server(): RunningServer;
   get(path: string, headers?: Record<string, string>): Promise<Answer>;
   post(path: string, form: Record<string, string>, headers?: Record<string, string>): Promise<Answer>;
-  /** Sends bytes as they are; gives what comes back until the connection is closed. */
-  raw(bytes: string | Uint8Array): Promise<string>;
+  /** Sends bytes as they are; gives what comes back until the connection is closed, by the caller at once if it `hangsUp`. */
+  raw(bytes: string | Uint8Array, how?: { hangsUp?: boolean }): Promise<string>;
   /** Opens what is typed into the page of codebases; gives its number, or the answer that refuses it. */
   open(typed: string, ref?: string): Promise<number | Answer>;
   /** Surveys a codebase that is open, and waits until that has ended in some way. */
@@ -104,7 +104,7 @@ export function attacked(): Attacked {
     get,
     post,
     rows,
-    raw: (bytes) =>
+    raw: (bytes, { hangsUp = false } = {}) =>
       new Promise((resolve, reject) => {
         const socket = connect(Number(new URL(server.url).port), '127.0.0.1');
         let said = '';
@@ -114,7 +114,9 @@ export function attacked(): Attacked {
         socket.on('error', (error: NodeJS.ErrnoException) =>
           error.code === 'ECONNRESET' || error.code === 'EPIPE' ? resolve(said) : reject(error),
         );
-        socket.end(bytes);
+        // The server answers nobody who has hung up, but waits for the rest of what never ends.
+        if (hangsUp) socket.end(bytes);
+        else socket.write(bytes);
       }),
     async open(typed, ref = '') {
       const answer = await post('/?index', { intent: 'open', path: typed, ref });

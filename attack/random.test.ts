@@ -214,7 +214,7 @@ describe('requests drawn by lot', () => {
       wrong.push(...told.filter((each) => each !== null));
       asked += 2;
       if (asked % 10 !== 0) continue;
-      const said = await under.raw(Buffer.from(noise(), 'latin1'));
+      const said = await under.raw(Buffer.from(noise(), 'latin1'), { hangsUp: true });
       if (/^HTTP\/1\.1 5/.test(said)) wrong.push(`noise was answered: ${said.slice(0, 100)}`);
     }
     process.stdout.write(`${asked} requests drawn by lot\n`);

@@ -126,7 +126,7 @@ describe('odd requests', () => {
     'nonsense\r\n\r\n',
   ])('%j is answered with no fault', async (bytes) => {
     const said = await under.raw(bytes);
-    expect(said.slice(0, 15)).not.toMatch(/^HTTP\/1\.1 5/);
+    expect(said).toMatch(/^HTTP\/1\.1 [234]/);
     expect(said.includes('"name": "yletope"')).toBe(false);
     expect((await under.get('/')).status).toBe(200);
   });

@@ -1,6 +1,8 @@
 /** Names by which a machine speaks to itself. */
 const loopback = new Set(['127.0.0.1', 'localhost', '[::1]', '::1']);
 
+const LAST_PORT = 65_535;
+
 /** True for a name or address of this machine that no other reaches. */
 export function isLoopbackName(name: string): boolean {
   return loopback.has(name.toLowerCase());
@@ -11,7 +13,8 @@ export function isLoopbackName(name: string): boolean {
  * still sends its own name. `further` lists other names, separated by commas.
  */
 export function isKnownHost(host: string | null, further: string): boolean {
-  const name = /^(\[[^\]]*\]|[^:]*)(:\d+)?$/.exec((host ?? '').trim().toLowerCase())?.[1];
-  if (name === undefined || name === '') return false;
+  const [, name = '', port = '0'] =
+    /^(\[[^\]]*\]|[^:]*)(?::(\d{1,5}))?$/.exec((host ?? '').trim().toLowerCase()) ?? [];
+  if (name === '' || Number(port) > LAST_PORT) return false;
   return loopback.has(name) || further.split(',').some((each) => each.trim().toLowerCase() === name);
 }

@@ -12,7 +12,7 @@ export const unusedWords: Record<UnusedClass, string> = {
 export const doubtSentences: Record<Doubt, string> = {
   candidate: 'A reference may mean it, or another of the same name.',
   byName:
-    'Its name stands in a string, in what a macro is given, or on a receiver that is not known, or a macro has its name. It may be used by that name.',
+    'Its name occurs in a string, in an argument of a macro, as the name of a macro, or on an unknown receiver. It may be used by that name.',
   declaresNothing: 'It declares nothing that could be referenced, but may run when it is loaded.',
 };
 
