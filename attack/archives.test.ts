@@ -61,7 +61,7 @@ describe('an archive that means ill, sent to the server', () => {
     const bomb = gzipSync(await tar([['big.ts', '\0'.repeat(300 * 1024 * 1024)]]));
     const { state, message } = await surveyed('bomb.tar.gz', bomb);
     expect(state).not.toBe('finished');
-    expect(message).toContain('swells to more than 120 times its size');
+    expect(message).toContain('expands to more than 120 times its size');
     // What was sent is kept, what was unpacked of it is not.
     expect(keptIn(under.data()).length - before).toBeLessThanOrEqual(1);
   });

@@ -84,7 +84,7 @@ describe('a database that is not as it should be', () => {
     store.close();
     const before = digest(file);
     const sentence =
-      /yletope\.db was written by a later Yletope \(schema 999, this one knows \d+\)\. Update Yletope/;
+      /yletope\.db was written by a later version of Yletope \(schema 999; this version knows \d+\)\. Update Yletope/;
     await expect(startServer(data)).rejects.toThrow(sentence);
     const { status, stderr } = runBuiltCommandLine(data, 'open', installationRoot);
     expect([status, stderr.trim().split('\n')]).toEqual([2, [expect.stringMatching(sentence)]]);
@@ -95,7 +95,7 @@ describe('a database that is not as it should be', () => {
     const data = temporaryFolder({
       'yletope.db': 'not a database at all, but a letter to my aunt\n'.repeat(50),
     });
-    await expect(startServer(data)).rejects.toThrow(/yletope\.db is no database\. Move it away/);
+    await expect(startServer(data)).rejects.toThrow(/yletope\.db is not a database\. Move it away/);
     expect(runBuiltCommandLine(data, 'open', installationRoot)).toMatchObject({ status: 2 });
     expect(readFileSync(join(data, 'yletope.db'), 'utf8')).toContain('my aunt');
   });
@@ -124,7 +124,7 @@ describe('a database that is not as it should be', () => {
     for (let i = 0; i < 100 && !(await pageOf(server)).includes('is damaged'); i++)
       await new Promise((resolve) => setTimeout(resolve, 100));
     expect(await pageOf(server)).toMatch(
-      /The database in .* is damaged\. End the server; `npx yletope rescue` saves/,
+      /The database in .* is damaged\. Stop the server, then run `npx yletope rescue` to save/,
     );
     for (const view of ['overview', 'matrix', 'measures', 'notes'])
       expect([200, 400, 404, 507]).toContain(
@@ -142,7 +142,7 @@ describe('a database that is not as it should be', () => {
     expect(bodies.every((body) => /^note \d+: words/.test(body))).toBe(true);
     saved.close();
     expect((await fetch((await serving(into)).url)).status).toBe(200);
-    expect(runBuiltCommandLine(data, 'rescue', '--into', into).stderr).toContain('There is a database in');
+    expect(runBuiltCommandLine(data, 'rescue', '--into', into).stderr).toContain('There already is a database in');
   });
 
   it('cut short is told of in one sentence, by whoever opens it', async () => {
@@ -161,7 +161,7 @@ describe('a database that is not as it should be', () => {
       },
       (error: Error) => error.message,
     );
-    expect(told).toMatch(/is damaged\. End the server; `npx yletope rescue` saves/);
+    expect(told).toMatch(/is damaged\. Stop the server, then run `npx yletope rescue` to save/);
   });
 });
 
@@ -170,7 +170,7 @@ describe('two servers on one folder', () => {
     const data = temporaryFolder();
     const first = await serving(data);
     await expect(startServer(data)).rejects.toThrow(
-      new RegExp(`Another server \\(process ${first.process.pid}\\) has .* open: use it at ${first.url}/`),
+      new RegExp(`Another server \\(process ${first.process.pid}\\) already uses .*\\. Open ${first.url}/`),
     );
     expect((await fetch(first.url)).status).toBe(200);
     await first.end('SIGKILL');
@@ -224,8 +224,8 @@ describe('a disk that is full', () => {
     store.close();
     execFileSync('mount', ['-o', 'remount,ro', disk]);
     await expect(startServer(disk)).rejects.toThrow(
-      /cannot be written to\. Give this account the right to, or set YLETOPE_DATA/,
+      /is not writable\. Give this account write access, or set YLETOPE_DATA/,
     );
-    expect(runBuiltCommandLine(disk, 'open', installationRoot).stderr).toMatch(/cannot be written to/);
+    expect(runBuiltCommandLine(disk, 'open', installationRoot).stderr).toMatch(/is not writable/);
   });
 });

@@ -203,7 +203,7 @@ export const hostileCode: HostileCode[] = [
   {
     name: 'pipes, devices and links in place of files',
     files: 1,
-    said: /pipe\.ts: unreadable, it is no regular file/,
+    said: /pipe\.ts: unreadable, it is not a regular file/,
     fill(folder, { outside }) {
       put(folder, 'a.ts', 'export const a = 1;\n');
       put(outside, 'secret.ts', 'export const secret = 1;\n');

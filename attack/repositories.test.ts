@@ -118,7 +118,7 @@ describe('a repository that means ill', () => {
     ]) {
       const id = (await under.open(folder, ref)) as number;
       await under.survey(id);
-      expect(saidBefore(id)).toContain(`The .git in it leads to ${join(other, '.git')}`);
+      expect(saidBefore(id)).toContain(`Its .git points to ${join(other, '.git')}`);
     }
     const own = (await under.open(other)) as number;
     await under.survey(own);
@@ -183,7 +183,7 @@ describe('a repository that means ill', () => {
     const answer = (await under.open(address)) as Answer;
     expect(answer.status).toBe(200);
     expect(answer.text.replaceAll('&quot;', '"')).toMatch(
-      /no address that|is a file, not|Leave the password out|There is no/,
+      /not an address that|is a file, not|Remove the password|There is no/,
     );
     expect(under.rows('SELECT id FROM codebase WHERE root = ?', address)).toEqual([]);
   });

@@ -15,9 +15,9 @@ const many = (count: number, each: (i: number) => string): string =>
 
 describe('rules that a codebase brings', () => {
   it.each([
-    ['of 60,000 keys', `yletope: 1\nx:\n${many(60_000, (i) => `  k${i}: 1\n`)}`, 'over 200,000 words'],
+    ['of 60,000 keys', `yletope: 1\nx:\n${many(60_000, (i) => `  k${i}: 1\n`)}`, 'over 200,000 tokens'],
     ['of 20,000 keys', `yletope: 1\nx:\n${many(20_000, (i) => `  k${i}: 1\n`)}`, 'there is no key'],
-    ['of quotes', `${'"'.repeat(500_001)}:1`, 'over 200,000 words'],
+    ['of quotes', `${'"'.repeat(500_001)}:1`, 'over 200,000 tokens'],
     [
       'of 9,000 rules',
       `yletope: 1\nrules:\n${many(9_000, (i) => `  - { name: r${i}, cycles: files }\n`)}`,
@@ -36,7 +36,7 @@ describe('rules that a codebase brings', () => {
     [
       'with a key called __proto__',
       '{ "yletope": 1, "__proto__": { "rules": [] } }',
-      'nothing may be called',
+      'is not allowed as a name',
     ],
   ])('%s neither stop the server nor make it fail', async (_, text, said) => {
     const folder = filledFolder({ 'a.ts': 'export const a = 1;\n' });

@@ -52,10 +52,10 @@ function addTables(program: Command, terminal: Terminal): void {
       const { surveyCommand } = await import('./commands/survey.ts');
       await surveyCommand(terminal, typed, options);
     });
-  surveying(program, 'measures', 'survey a codebase and write its measures as comma-separated values')
+  surveying(program, 'measures', 'survey a codebase and write its measures as CSV')
     .addOption(ofOption())
     .addOption(byOption())
-    .option('--column <MEASURE...>', 'the measures to write; the usual ones when none is named')
+    .option('--column <MEASURE...>', 'the measures to write; a usual set by default')
     .addOption(barrelsOption())
     .addOption(withTestsOption())
     .requiredOption('--csv <FILE>', 'where to write them; - for standard output')
@@ -63,11 +63,7 @@ function addTables(program: Command, terminal: Terminal): void {
       const { measuresCommand } = await import('./commands/tables.ts');
       await measuresCommand(terminal, typed, options);
     });
-  surveying(
-    program,
-    'cycles',
-    'survey a codebase and write the dependencies inside its cycles as comma-separated values',
-  )
+  surveying(program, 'cycles', 'survey a codebase and write the dependencies inside its cycles as CSV')
     .addOption(byOption())
     .addOption(grainOption('what cycles are among'))
     .addOption(barrelsOption())
@@ -77,7 +73,7 @@ function addTables(program: Command, terminal: Terminal): void {
       const { cyclesCommand } = await import('./commands/tables.ts');
       await cyclesCommand(terminal, typed, options);
     });
-  surveying(program, 'unused', 'survey a codebase and write its unused code as comma-separated values')
+  surveying(program, 'unused', 'survey a codebase and write its unused code as CSV')
     .requiredOption('--csv <FILE>', 'where to write it; - for standard output')
     .action(async (typed: string, options: { csv: string }) => {
       const { unusedCommand } = await import('./commands/tables.ts');
@@ -107,7 +103,7 @@ function addPlans(program: Command, terminal: Terminal): void {
     });
   program
     .command('compare')
-    .description('say how alike two plans of modules are')
+    .description('compare two module plans')
     .argument('<A.json>', 'a plan')
     .argument('<B.json>', 'another plan of the same files')
     .action(async (first: string, second: string) => {
@@ -117,7 +113,7 @@ function addPlans(program: Command, terminal: Terminal): void {
 }
 
 function addExport(program: Command, terminal: Terminal): void {
-  surveying(program, 'export', 'survey a codebase and write who uses whom as a graph')
+  surveying(program, 'export', 'survey a codebase and write its dependencies as a graph')
     .option(
       '--by <ARRANGEMENT>',
       'how files are grouped: folders, packages, build, buildPackages, or a file with a plan',
@@ -134,8 +130,8 @@ function addExport(program: Command, terminal: Terminal): void {
 }
 
 function addCheck(program: Command, terminal: Terminal): void {
-  surveying(program, 'check', 'survey a codebase and test the rules of its yletope.yaml')
-    .option('--rules <FILE>', 'the rules, where they are not in the yletope.yaml of the folder')
+  surveying(program, 'check', 'survey a codebase and check it against the rules of its yletope.yaml')
+    .option('--rules <FILE>', 'the rules, instead of those in yletope.yaml of the folder')
     .option('--baseline <FILE>', 'known violations: only new ones are reported')
     .option('--since <REF>', 'report only what is new since that branch, tag or commit')
     .option('--strict', 'also fail on a rule, a group or a pattern that matches nothing')
@@ -154,11 +150,8 @@ function addCheck(program: Command, terminal: Terminal): void {
 function addStore(program: Command, terminal: Terminal): void {
   surveying(program, 'open', 'survey a codebase into the database that the web application shows')
     .option('--name <NAME>', 'the name it is listed under')
-    .option(
-      '--plan <FILE>',
-      'a plan of its modules, used unless it has one: YAML, JSON, CSV or a list of owners',
-    )
-    .option('--rules <FILE>', 'its rules, used unless it has some')
+    .option('--plan <FILE>', 'a module plan, used if it has none yet: YAML, JSON, CSV or a list of owners')
+    .option('--rules <FILE>', 'rules, used if it has none yet')
     .action(
       async (typed: string, options: { name?: string; ref?: string; plan?: string; rules?: string }) => {
         const { openCommand } = await import('./commands/open.ts');
@@ -168,14 +161,14 @@ function addStore(program: Command, terminal: Terminal): void {
   program
     .command('rescue')
     .description('save what can still be read of a damaged database into an empty data folder')
-    .option('--into <FOLDER>', 'the folder to save it in; one beside the data folder unless it is named')
+    .option('--into <FOLDER>', 'the folder to save it in (default: next to the data folder)')
     .action(async (options: { into?: string }) => {
       const { rescueCommand } = await import('./commands/jobs.ts');
       rescueCommand(terminal, options);
     });
   program
     .command('run')
-    .description('carry out a job that waits in the database')
+    .description('run a waiting job of the database')
     .argument('<JOB>', 'the number of the job', Number)
     .action(async (id: number) => {
       const { runCommand } = await import('./commands/jobs.ts');
@@ -186,13 +179,13 @@ function addStore(program: Command, terminal: Terminal): void {
 function share(typed: string): number {
   const value = Number(typed);
   if (typed.trim() === '' || !(value >= 0 && value <= 1))
-    throw new InvalidArgumentError('It lies from 0 to 1.');
+    throw new InvalidArgumentError('Use a number from 0 to 1.');
   return value;
 }
 
 function wholeNumber(typed: string): number {
   const value = Number(typed);
   if (!Number.isInteger(value) || value < 1 || value > 1_000_000)
-    throw new InvalidArgumentError('It is a whole number from 1 on.');
+    throw new InvalidArgumentError('Use a whole number, 1 or more.');
   return value;
 }

@@ -70,9 +70,7 @@ function knownOf(terminal: Terminal, { address, ref }: Origin): CommandCache | n
 }
 
 function sayNotKept({ err }: Terminal, why: string): void {
-  err.write(
-    `Nothing is kept for the next run in ${dataFolder()}: ${why}. Its command-cache.db may be deleted.\n`,
-  );
+  err.write(`Nothing could be cached in ${dataFolder()}: ${why}. You may delete its command-cache.db.\n`);
 }
 
 /** The rules that a folder brings; null where it brings none. Throws a Problem for a file that cannot be read. */

@@ -62,7 +62,10 @@ describe('yletope survey', () => {
 
   it.each([
     [['survey', '/no/such/folder', '--json', '-'], 'There is no /no/such/folder on this machine.'],
-    [['survey', join(demo, 'package.json'), '--json', '-'], 'package.json is no archive that Yletope opens'],
+    [
+      ['survey', join(demo, 'package.json'), '--json', '-'],
+      'package.json is not an archive that Yletope can open',
+    ],
     [['survey', demo], "required option '--json <FILE>' not specified"],
     [['survey', demo, '--json', '/no/such/place/out.json'], 'no such file or directory'],
     [['measure'], "unknown command 'measure'"],
@@ -116,9 +119,9 @@ describe('yletope survey of other sources', () => {
   const leftBehind = (): string[] => readdirSync(tmpdir()).filter((name) => name.startsWith('yletope-cli-'));
 
   it.each([
-    [['survey', 'ext::sh -c id', '--json', '-'], 'is no address that Yletope opens'],
+    [['survey', 'ext::sh -c id', '--json', '-'], 'is not an address that Yletope can open'],
     [['survey', demo, '--ref', 'v9', '--json', '-'], 'is not a git repository'],
-    [['survey', '--json', '-', '--', '-u'], 'is no address that Yletope opens'],
+    [['survey', '--json', '-', '--', '-u'], 'is not an address that Yletope can open'],
   ])('%j is bad input: exit code 2 and one line', async (args, message) => {
     const { status, stderr } = await yletope(...args);
     expect(status).toBe(2);
@@ -172,7 +175,7 @@ describe('tables of yletope', () => {
   });
 
   it.each([
-    [['measures', demo, '--of', 'type', '--column', 'fanIn', '--csv', '-'], 'fanIn is no measure of a type.'],
+    [['measures', demo, '--of', 'type', '--column', 'fanIn', '--csv', '-'], 'fanIn does not apply to types.'],
     [
       ['cycles', demo, '--by', 'layers', '--csv', '-'],
       'Allowed are folders, packages, build, buildPackages.',
@@ -210,7 +213,7 @@ describe('yletope export', () => {
   });
 
   it.each([
-    [['--by', 'nothing'], 'nothing is no file that can be read.'],
+    [['--by', 'nothing'], 'nothing is not a readable file.'],
     [['--grain', 'line'], 'Allowed are files, types, routines, groups.'],
     [['--format', 'gif'], 'Allowed choices are dot, graphml, nestedGraphml, mermaid, csv, json, svg, pdf.'],
   ])('%j ends with one line and 2', async (args, sentence) => {
@@ -244,7 +247,7 @@ describe('yletope open', () => {
     const folder = temporaryFolder({ 'plan.csv': 'a.ts\n' });
     const { status, stderr } = await runCommandLine(folder, 'open', demo, '--plan', join(folder, 'plan.csv'));
     expect(status).toBe(2);
-    expect(stderr).toContain('plan.csv, line 1: a path and a module are needed');
+    expect(stderr).toContain('plan.csv, line 1: expected a path and a module');
   });
 });
 
@@ -275,8 +278,8 @@ describe('yletope modules', () => {
 
     const same = (await yletope('compare', links, links)).stdout;
     expect(same).toContain(`files in both            ${files.length}\n`);
-    expect(same).toMatch(/MoJoFM there +100\.0\nMoJoFM back +100\.0\nadjusted Rand index +1\.000\n/);
-    const other = /MoJoFM there +([\d.]+)\nMoJoFM back +([\d.]+)/.exec(
+    expect(same).toMatch(/MoJoFM A → B +100\.0\nMoJoFM B → A +100\.0\nadjusted Rand index +1\.000\n/);
+    const other = /MoJoFM A → B +([\d.]+)\nMoJoFM B → A +([\d.]+)/.exec(
       (await yletope('compare', links, folders)).stdout,
     )!;
     for (const figure of other.slice(1).map(Number)) {
@@ -299,19 +302,19 @@ describe('yletope modules', () => {
   });
 
   it.each([
-    [['modules', demo, '--names', '2', '--json', '-'], 'It lies from 0 to 1.'],
-    [['modules', demo, '--seed', 'x', '--json', '-'], 'It is a whole number from 1 on.'],
+    [['modules', demo, '--names', '2', '--json', '-'], 'Use a number from 0 to 1.'],
+    [['modules', demo, '--seed', 'x', '--json', '-'], 'Use a whole number, 1 or more.'],
     [
       ['modules', demo, '--from', 'anchors', '--json', '-'],
-      '--from anchors and --anchors FILE belong together.',
+      '--from anchors and --anchors FILE must be used together.',
     ],
     [
       ['modules', demo, '--from', 'folders', '--count', '3', '--json', '-'],
-      '--count is for modules from links',
+      '--count is only for --from links',
     ],
-    [['compare', 'none.json', 'none.json'], 'none.json is no file that can be read.'],
-    [['compare', demoPlan, demoPlan], 'places folders (src/web/**)'],
-    [['open', demo, '--plan', 'none.csv'], 'none.csv is no file that can be read.'],
+    [['compare', 'none.json', 'none.json'], 'none.json is not a readable file.'],
+    [['compare', demoPlan, demoPlan], 'places a folder (src/web/**)'],
+    [['open', demo, '--plan', 'none.csv'], 'none.csv is not a readable file.'],
   ])('%j ends with one line and 2', async (args, sentence) => {
     const { status, stderr, stdout } = await yletope(...args);
     expect({ status, stdout }).toEqual({ status: 2, stdout: '' });
@@ -393,13 +396,13 @@ describe('yletope check', () => {
       /^yletope: yletope\.yaml, line \d+, column 5: there is no key “seas” here\.$/,
     );
     expect((await yletope('check', temporaryFolder(files))).stderr).toContain(
-      'yletope.yaml is no file that can be read',
+      'yletope.yaml is not a readable file',
     );
     const linked = temporaryFolder(files);
     symlinkSync(join(folder, 'yletope.yaml'), join(linked, 'yletope.yaml'));
     for (const command of [['check'], ['survey', '--json', '-']])
       expect((await yletope(...command, linked)).stderr).toContain(
-        'yletope.yaml is a link: those in a codebase are not followed.',
+        'yletope.yaml is a link; links in a codebase are not followed.',
       );
   });
 
@@ -468,6 +471,6 @@ describe('yletope check', () => {
     const folder = temporaryFolder({ ...files, 'yletope.yaml': rules() });
     const { status, stderr } = await runCommandLine(join(folder, 'yletope.yaml'), 'check', folder);
     expect(status).toBe(1);
-    expect(stderr).toContain('Nothing is kept for the next run');
+    expect(stderr).toContain('Nothing could be cached');
   });
 });

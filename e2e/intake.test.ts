@@ -196,7 +196,7 @@ describe('other sources', () => {
   });
 
   it.each([
-    ['ext::sh -c touch% /tmp/x', 'is no address that Yletope opens'],
+    ['ext::sh -c touch% /tmp/x', 'is not an address that Yletope can open'],
     ['/tmp/no-such.zip', 'There is no /tmp/no-such.zip on this machine.'],
   ])('%s gets one sentence at the field', async (address, sentence) => {
     await lookOver(instrument, address);
@@ -212,7 +212,7 @@ describe('other sources', () => {
     const field = (await page.$('input[type=file]')) as ElementHandle<HTMLInputElement>;
     writeFileSync(join(demo, '..', 'none.zip'), 'no archive');
     await field.uploadFile(join(demo, '..', 'none.zip'));
-    await waitForText(page, '.upload', 'none.zip is no archive that Yletope opens');
+    await waitForText(page, '.upload', 'none.zip is not an archive that Yletope can open');
     await field.uploadFile(archive);
     await page.waitForFunction(() => location.pathname.endsWith('/intake'));
     await waitForText(page, '.caption', 'would read 110 files');

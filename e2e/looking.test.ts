@@ -73,7 +73,7 @@ describe('the measures', () => {
     await waitForText(page, '.MuiDataGrid-columnHeaders', 'Abstractness');
   });
 
-  it('are exported whole as comma-separated values', async () => {
+  it('are exported whole as CSV', async () => {
     const csv = await (
       await fetch(`${demo.instrument.url}/codebases/1/measures.csv?of=routine&column=cyclomatic`)
     ).text();

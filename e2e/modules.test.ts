@@ -149,7 +149,7 @@ describe('modules', () => {
     await late.bringToFront();
     await late.focus('.member-list');
     await late.keyboard.press('Enter');
-    await waitForText(late, '.plan-problem', 'changed meanwhile in another window');
+    await waitForText(late, '.plan-problem', 'changed in another window');
     await late.close();
     await page.bringToFront();
     await settledDown();
@@ -202,7 +202,7 @@ describe('modules', () => {
     const count = (await moduleNames()).length;
     const input = (await page.$('input[type=file]')) as ElementHandle<HTMLInputElement>;
     await input.uploadFile(join(folder, 'broken.json'));
-    await waitForText(page, '.plan-problem', 'broken.json is no module plan');
+    await waitForText(page, '.plan-problem', 'broken.json is not a module plan');
     await input.uploadFile(join(folder, 'ours.json'));
     await page.waitForFunction(() => new URL(location.href).searchParams.get('plan') === '2');
     await waitForText(page, '.caption', `${count} modules of ours`);

@@ -29,7 +29,7 @@ describe('a server that is killed in the middle of a survey', () => {
     await goTo(page, url);
     await waitForText(page, '.codebases', 'survey interrupted');
     await goTo(page, address);
-    await waitForText(page, '.survey-page', 'Nothing that was read is lost.');
+    await waitForText(page, '.survey-page', 'Everything read so far is kept.');
     await clickText(page, 'button', 'Resume');
     await waitForText(page, '.survey-page', 'Done in');
     expect(await textOf(page, '.survey-page')).toContain('600 files');

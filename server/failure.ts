@@ -15,13 +15,13 @@ export function asProblem(error: unknown): Problem | null {
   return known === null ? null : new Problem('disk', known);
 }
 
-const FULL = 'The disk is full. Make room and try again; what was there before is still there.';
+const FULL = 'The disk is full. Make room and try again; nothing that was saved is lost.';
 const READ_ONLY = (): string =>
-  `${dataFolder()} cannot be written to. Give this account the right to, or set YLETOPE_DATA to another folder.`;
+  `${dataFolder()} is not writable. Give this account write access, or set YLETOPE_DATA to another folder.`;
 const DAMAGED = (): string =>
-  `The database in ${dataFolder()} is damaged. End the server; \`npx yletope rescue\` saves what can still be read.`;
+  `The database in ${dataFolder()} is damaged. Stop the server, then run \`npx yletope rescue\` to save what can still be read.`;
 const BUSY = (): string =>
-  `The database in ${dataFolder()} is held by another program. Try again in a moment.`;
+  `The database in ${dataFolder()} is locked by another program. Try again in a moment.`;
 
 const byCode: [code: RegExp, sentence: () => string][] = [
   [/^(ENOSPC|SQLITE_FULL)$/, () => FULL],
@@ -29,7 +29,10 @@ const byCode: [code: RegExp, sentence: () => string][] = [
   [/^(EROFS|SQLITE_READONLY|SQLITE_CANTOPEN)/, READ_ONLY],
   [/^(SQLITE_CORRUPT|SQLITE_NOTADB)/, DAMAGED],
   [/^(SQLITE_BUSY|SQLITE_LOCKED)/, BUSY],
-  [/^SQLITE_IOERR/, () => `The disk under ${dataFolder()} fails. Look whether it is there, and has room.`],
+  [
+    /^SQLITE_IOERR/,
+    () => `The disk under ${dataFolder()} reports errors. Check that it is connected and has free space.`,
+  ],
 ];
 
 /** What is to be said of a failure of the disk or the database; null for any other. */

@@ -4,8 +4,8 @@ import type { LiveJob } from '../../server/views/codebaseState.ts';
 import { counted, duration, figure } from '../state/figures.ts';
 
 export const phaseWords: Record<Phase, { name: string; what: string }> = {
-  open: { name: 'Open', what: 'opening the source' },
-  intake: { name: 'Intake', what: 'looking over files' },
+  open: { name: 'Open', what: 'opening' },
+  intake: { name: 'Intake', what: 'scanning files' },
   extract: { name: 'Extract', what: 'reading and parsing' },
   link: { name: 'Link', what: 'resolving names and imports' },
   store: { name: 'Store', what: 'measuring and writing' },

@@ -146,7 +146,7 @@ describe('shortlists', () => {
       removed: { name: 'first', keys: ['src/desk.ts'] },
     });
     expect(await editLists(sent('shortlists', { edit: 'add', id, keys: '[]' }))).toEqual({
-      problem: 'This shortlist is gone.',
+      problem: 'This shortlist was deleted.',
     });
   });
 

@@ -91,7 +91,7 @@ describe('saved views', () => {
   it('that were taken out say so to whoever is late', async () => {
     expect(await editSaved(sent({ edit: 'takeOut', id: '2' }))).toEqual({ takenOut: 2 });
     const late = sent({ edit: 'rename', id: '2', revision: '1', name: 'x', sentence: '' });
-    expect(await editSaved(late)).toEqual({ problem: 'This saved view was removed meanwhile.' });
+    expect(await editSaved(late)).toEqual({ problem: 'This saved view has been removed by somebody else.' });
     expect(await editSaved(sent({ edit: 'bringBack', id: '2' }))).toBeNull();
     expect(await names()).toHaveLength(2);
   });
@@ -172,7 +172,7 @@ describe('drawings', () => {
     const { page } = await plan(asked('module=fees'));
     expect(page.members.map(({ key }) => key).sort()).toEqual(['lib/gauge.ts', 'src/fee.ts', 'src/rate.ts']);
     const gone = { ...takeIn, from: { list: 99 } };
-    expect(await edit(gone, made.revision + 2)).toEqual({ problem: 'This shortlist is gone.' });
+    expect(await edit(gone, made.revision + 2)).toEqual({ problem: 'This shortlist was deleted.' });
   });
 
   it('an odd form of a shortlist is refused, and no fault', async () => {
@@ -214,7 +214,7 @@ describe('what a change reaches', () => {
         () => null,
         (thrown: { data: unknown }) => thrown.data,
       );
-    expect(await refused('list:999')).toContain('gone');
+    expect(await refused('list:999')).toContain('deleted');
     expect(await refused('commits:main')).toContain('no commit of a repository');
     expect(await refused('moon:1')).toContain('A set is a shortlist');
   });

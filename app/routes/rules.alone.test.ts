@@ -138,7 +138,7 @@ describe('rules', () => {
       edit: JSON.stringify({ do: 'text', text: 'yletope: 1\n' }),
     };
     expect(await edit(sent(late))).toEqual({
-      problem: expect.stringContaining('changed meanwhile') as string,
+      problem: expect.stringContaining('changed in another window') as string,
     });
     expect(await change({ do: 'text', text: 'yletope: 1\nrules: 3\n' })).toEqual({
       problem: expect.stringContaining('line 2, column 8') as string,

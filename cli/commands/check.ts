@@ -128,8 +128,12 @@ async function tell(
   const lines = linesOf(told, rules);
   if (known !== null) {
     const gone = goneSince(all.violations, withNewNames(known, renamed));
-    lines.push(...[...renamed].map(([then, now]) => `${then} is now ${now}: what names it goes on for that`));
-    lines.push(`${before} known before${gone === 0 ? '' : `, ${gone} of what was known is gone or less`}`);
+    lines.push(
+      ...[...renamed].map(
+        ([then, now]) => `${then} was renamed to ${now}; violations and exceptions follow it`,
+      ),
+    );
+    lines.push(`${before} known before${gone === 0 ? '' : `, ${gone} of them gone or smaller`}`);
   }
   terminal.out.write(lines.map(outputLine).join(''));
 }

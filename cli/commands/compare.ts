@@ -15,10 +15,10 @@ export async function compareCommand(terminal: Terminal, first: string, second: 
     [...own.keys()].filter((key) => !other.has(key)).length;
   const lines = [
     `files in both            ${both.length}`,
-    `files in ${first} alone  ${alone(a, b)}`,
-    `files in ${second} alone  ${alone(b, a)}`,
-    `MoJoFM there             ${moJoFm[0].toFixed(1)}`,
-    `MoJoFM back              ${moJoFm[1].toFixed(1)}`,
+    `files only in ${first}  ${alone(a, b)}`,
+    `files only in ${second}  ${alone(b, a)}`,
+    `MoJoFM A → B             ${moJoFm[0].toFixed(1)}`,
+    `MoJoFM B → A              ${moJoFm[1].toFixed(1)}`,
     `adjusted Rand index      ${adjustedRand.toFixed(3)}`,
   ];
   await write(terminal, [`${lines.join('\n')}\n`], '-');
@@ -29,10 +29,7 @@ function writtenOut(name: string): Map<string, string | null> {
   const modules = modulesByFile(readPlanFile(readPlain(name), name), name);
   const folder = [...modules.keys()].find((key) => key.endsWith('**'));
   if (folder !== undefined)
-    throw new Problem(
-      'badRequest',
-      `${name} places folders (${folder}): compare plans with their files written out.`,
-    );
+    throw new Problem('badRequest', `${name} places a folder (${folder}). Compare plans that list files.`);
   return modules;
 }
 

@@ -11,7 +11,7 @@ export function rescueCommand({ out }: Terminal, { into }: { into?: string }): v
   for (const { table, saved, isPartial } of rescue(folder, target))
     if (saved > 0 || isPartial) out.write(`${table}: ${saved} rows${isPartial ? ', not all of them' : ''}\n`);
   out.write(
-    `Saved in ${target}. Start Yletope with YLETOPE_DATA=${target}, and survey again what has lost its survey.\n`,
+    `Saved in ${target}. Start Yletope with YLETOPE_DATA=${target}, and survey codebases again that have lost their survey.\n`,
   );
 }
 

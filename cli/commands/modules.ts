@@ -29,9 +29,9 @@ export async function modulesCommand(
 ): Promise<void> {
   const { from, names, nearness, count = null, seed } = options;
   if ((from === 'anchors') !== (options.anchors !== undefined))
-    throw new Problem('badRequest', '--from anchors and --anchors FILE belong together.');
+    throw new Problem('badRequest', '--from anchors and --anchors FILE must be used together.');
   if (count !== null && from !== 'links')
-    throw new Problem('badRequest', '--count is for modules from links; elsewhere their number is given.');
+    throw new Problem('badRequest', '--count is only for --from links.');
   // What was typed wrong is said before a survey is made.
   const anchors =
     options.anchors === undefined ? null : readAnchorFile(readPlain(options.anchors), options.anchors);

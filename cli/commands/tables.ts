@@ -26,7 +26,7 @@ interface TableOptions {
 export type MeasuresOptions = TableOptions & { of: MeasuredKind; column?: string[] };
 export type CyclesOptions = TableOptions & { grain: Grain };
 
-/** Writes measures as comma-separated values. */
+/** Writes measures as CSV. */
 export async function measuresCommand(
   terminal: Terminal,
   typed: string,
@@ -36,7 +36,7 @@ export async function measuresCommand(
   const asked = [['of', of], ...column.map((id) => ['column', id])];
   const query = measuresQuery(new URLSearchParams(asked));
   const unfit = column.find((id) => !query.columns.includes(id));
-  if (unfit !== undefined) throw new Problem('badRequest', `${unfit} is no measure of a ${of}.`);
+  if (unfit !== undefined) throw new Problem('badRequest', `${unfit} does not apply to ${of}s.`);
   await withSurvey(terminal, typed, options, ({ survey: written }) => {
     const survey = countedBy(written, options.barrels);
     const scope = { arrangement: arrangementOf(survey, neededArrangement(survey, by)), group: 0 };
@@ -48,7 +48,7 @@ export async function measuresCommand(
   });
 }
 
-/** Writes the dependencies inside the cycles of a grain as comma-separated values. */
+/** Writes the dependencies inside the cycles of a grain as CSV. */
 export async function cyclesCommand(
   terminal: Terminal,
   typed: string,
@@ -63,7 +63,7 @@ export async function cyclesCommand(
   });
 }
 
-/** Writes what no entry point reaches as comma-separated values; those that a folder's rules name are entry points too. */
+/** Writes what no entry point reaches as CSV; those that a folder's rules name are entry points too. */
 export async function unusedCommand(
   terminal: Terminal,
   typed: string,

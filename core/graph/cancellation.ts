@@ -1,7 +1,7 @@
 /** Thrown out of a computation whose result nobody waits for any more. */
 export class Cancelled extends Error {
   constructor() {
-    super('Nobody waits for this any more.');
+    super('This request was cancelled.');
     this.name = 'Cancelled';
   }
 }

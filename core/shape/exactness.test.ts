@@ -112,7 +112,7 @@ describe('the agreement of runs', () => {
     expect([flags[DONE], flags[OF]]).toEqual([4, 5]);
     flags[STOP] = 1;
     await expect(withCancellation(flags, () => agreedParts(closeness(links), asked))).rejects.toThrow(
-      'Nobody waits',
+      'cancelled',
     );
   });
 });

@@ -62,7 +62,7 @@ describe('asking for a view', () => {
       .ask({ ...overview, search: '?left' }, leaving.signal)
       .catch((error: Error) => error.message);
     leaving.abort();
-    expect(await left).toBe('Nobody waits for this any more.');
+    expect(await left).toBe('This request was cancelled.');
     const next = asker.ask(overview);
     vi.advanceTimersByTime(4_900);
     expect(threads[0].isEnded).toBe(false);
@@ -185,7 +185,7 @@ describe('asking for a view', () => {
     const asker = started();
     askAside(asker, '?slow');
     const controller = new AbortController();
-    const gone = expect(asker.ask(overview, controller.signal)).rejects.toThrow('Nobody waits');
+    const gone = expect(asker.ask(overview, controller.signal)).rejects.toThrow('cancelled');
     askAside(asker, '?c');
     controller.abort();
     await gone;
@@ -196,7 +196,7 @@ describe('asking for a view', () => {
   it('is not begun at all for who has gone already', async () => {
     const asker = started();
     askAside(asker, '?slow');
-    await expect(asker.ask(overview, AbortSignal.abort())).rejects.toThrow('Nobody waits');
+    await expect(asker.ask(overview, AbortSignal.abort())).rejects.toThrow('cancelled');
     threads[0].answer();
     expect(threads[0].asked).toHaveLength(1);
   });
@@ -205,7 +205,7 @@ describe('asking for a view', () => {
     const asker = started();
     const survives = asker.ask({ ...overview, search: '' });
     const dies = asker.ask(overview);
-    const outcome = expect(dies).rejects.toThrow('ended early, twice');
+    const outcome = expect(dies).rejects.toThrow('stopped twice');
     threads[0].emit('exit', 1);
     // What waited goes first, and what the thread died of next.
     expect(threads).toHaveLength(2);
@@ -238,8 +238,8 @@ describe('asking for a view', () => {
 
   it('leaves nobody waiting when the server ends', async () => {
     const asker = started();
-    const asked = expect(asker.ask(overview)).rejects.toThrow('ending');
-    const waits = expect(asker.ask({ ...overview, search: '' })).rejects.toThrow('ending');
+    const asked = expect(asker.ask(overview)).rejects.toThrow('shutting down');
+    const waits = expect(asker.ask({ ...overview, search: '' })).rejects.toThrow('shutting down');
     await asker.close();
     await Promise.all([asked, waits]);
     expect(threads[0].isEnded).toBe(true);

@@ -115,7 +115,7 @@ export function createAsker(
       asked.waiting++;
       const leave = (): void => {
         if (--asked.waiting > 0 || !underWay.has(asked)) return;
-        cancel(asked, 'Nobody waits for this any more.');
+        cancel(asked, 'This request was cancelled.');
       };
       signal?.addEventListener('abort', leave, { once: true });
       try {
@@ -135,14 +135,13 @@ export function createAsker(
       return null;
     },
     async close() {
-      for (const asked of [...underWay]) cancel(asked, 'The server is ending.');
+      for (const asked of [...underWay]) cancel(asked, 'The server is shutting down.');
       await threads.close();
     },
   };
 }
 
-const ENDED_TWICE =
-  'Working this out ended early, twice. Where memory is short, a smaller scope needs less of it.';
+const ENDED_TWICE = 'The computation stopped twice. If memory is short, choose a smaller scope.';
 
 /** The code by which a failure is told apart where it is answered; null for one that is nobody's to mend. */
 export type FailureCode = ProblemCode | null;

@@ -8,7 +8,7 @@ const anyCell = fc.oneof(
   fc.string({ unit: fc.constantFrom(...'=+-@\'\t\r\n;|,"ab\\u{}1\u202e\u001b') }),
 );
 
-describe('comma-separated values', () => {
+describe('CSV', () => {
   it.each([
     ["=cmd|' /C calc'!A0", `"'=cmd|' /C calc'!A0"\n`],
     ['+1', `"'+1"\n`],

@@ -6,7 +6,7 @@ const partFormula = /([;|\t\r\n])(?='*[=+\-@\t\r])/g;
 const unseen = /(?![\t\r\n])[\p{Cc}\p{Cf}\u2028\u2029]|\\(?=u\{)/gu;
 
 /**
- * Lines of comma-separated values, with quotes where RFC 4180 asks for them and a line end after the last. A text, or a part of one,
+ * Lines of CSV, with quotes where RFC 4180 asks for them and a line end after the last. A text, or a part of one,
  * that would be taken for a formula gets an apostrophe before it, as the trade does, so that no name in a codebase is ever worked out;
  * what would not be seen is written as `\u{202e}`; numbers stay as they are. The one writer of such files.
  */

@@ -61,7 +61,7 @@ describe('a batch', () => {
       ['c.ts', 'leftOut'],
       ['d.ts', 'facts'],
     ]);
-    expect(results[2]).toMatchObject({ reason: 'unreadable', detail: 'it went away during the survey' });
+    expect(results[2]).toMatchObject({ reason: 'unreadable', detail: 'it was removed during the survey' });
     const last = results[3];
     expect(last.kind === 'facts' && unpackFacts(last.packed).parse).toBe('partial');
   });

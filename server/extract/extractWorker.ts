@@ -91,12 +91,13 @@ async function extractFile(
     bytes = await readLocation(file.location);
   } catch (error) {
     const { code, message } = error as NodeJS.ErrnoException;
-    const detail = code === 'ENOENT' ? 'it went away during the survey' : (code ?? message);
+    const detail = code === 'ENOENT' ? 'it was removed during the survey' : (code ?? message);
     return { path, hash: '', kind: 'leftOut', reason: 'unreadable', detail };
   }
   const hash = createHash('sha256').update(bytes).digest('hex');
   const text = decode(bytes);
-  if (text === null) return { path, hash, kind: 'leftOut', reason: 'binary', detail: 'it holds NUL bytes' };
+  if (text === null)
+    return { path, hash, kind: 'leftOut', reason: 'binary', detail: 'it contains NUL bytes' };
   const language = needed(file.language);
   const facts = await withParser(null, (parser) =>
     factsOf({ text, language, grammar: file.grammar, macros }, parser),

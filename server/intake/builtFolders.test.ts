@@ -21,7 +21,7 @@ describe('folders of build output', () => {
 
   it('are those that the manifest points into, named as such, beside a source', () => {
     expect(builtFolders(walked(files, { main: './dist/a.js' }))).toEqual([
-      { path: 'dist', why: 'package.json names it as what is built from src/' },
+      { path: 'dist', why: 'package.json names it as the build output of src/' },
     ]);
     expect(builtFolders(walked(files, { exports: { '.': { import: './lib/hand.js' } } }))).toMatchObject([
       { path: 'lib' },
@@ -62,7 +62,7 @@ describe('files that were built', () => {
   it('say what they were made from', () => {
     expect(builtFiles(walked([...source, ...built(4, 0)]))[0]).toEqual({
       path: 'out/a.js',
-      why: 'made from src/a.ts, which is read',
+      why: 'built from src/a.ts, which is read',
     });
   });
 

@@ -19,7 +19,7 @@ export function builtFolders({ manifests, candidates, folders }: Walked): { path
     for (const folder of entryFolders(parseJsonc(text))) {
       const full = joinPath(home, folder);
       if (full === null || !folders.has(full)) continue;
-      found.push({ path: full, why: `${path} names it as what is built from ${source}` });
+      found.push({ path: full, why: `${path} names it as the build output of ${source}` });
     }
   }
   return found;
@@ -136,7 +136,7 @@ function builtFrom(home: string, paths: readonly string[]): { path: string; why:
   }
   return [...roots.values()].flatMap((files) => {
     const made = files.flatMap(({ path, from }) =>
-      from === undefined ? [] : [{ path, why: `made from ${from}, which is read` }],
+      from === undefined ? [] : [{ path, why: `built from ${from}, which is read` }],
     );
     return made.length >= LEAST_FILES && made.length >= LEAST_SHARE * files.length ? made : [];
   });
@@ -153,6 +153,6 @@ function builtBeside(paths: readonly string[], all: ReadonlySet<string>): { path
     const isMade = ['.d.ts', '.d.mts', '.d.cts', '.js.map', '.mjs.map', '.cjs.map'].some((ending) =>
       all.has(stem + ending),
     );
-    return source !== undefined && isMade ? [{ path, why: `made from ${source}, which is read` }] : [];
+    return source !== undefined && isMade ? [{ path, why: `built from ${source}, which is read` }] : [];
   });
 }

@@ -197,10 +197,10 @@ describe('what names and contents say', () => {
     expect(await paths(folder)).toEqual(['a.ts', 'b.js', 'b.ts', 'c.js', 'code-gen.ts']);
     const { leftOut } = await intakeOf(folder);
     expect(leftOut).toContainEqual(
-      expect.objectContaining({ path: 'a.js', detail: 'it is compiled from a.ts beside it' }),
+      expect.objectContaining({ path: 'a.js', detail: 'it is compiled from a.ts next to it' }),
     );
     expect(leftOut).toContainEqual(
-      expect.objectContaining({ path: 'parser.js', detail: 'parser.jison stands beside it' }),
+      expect.objectContaining({ path: 'parser.js', detail: 'parser.jison is next to it' }),
     );
   });
 
@@ -272,7 +272,7 @@ describe('a folder that a bundler filled', () => {
     const { leftOut } = await intakeOf(folder);
     expect(leftOut.find(({ path }) => path === 'dist/c.js')).toMatchObject({
       reason: 'generated',
-      detail: 'most of the code in dist/ is squeezed for delivery',
+      detail: 'most of the code in dist/ is minified',
     });
     const chosen = { choices: [{ glob: 'dist/c.js', take: 'read' as const }] };
     expect(await paths(folder, chosen)).toContain('dist/c.js');
@@ -344,7 +344,7 @@ describe('decisions of the user', () => {
     expect(
       read.map(({ path, language, isTest, languageWhy }) => [path, language, isTest, languageWhy]),
     ).toEqual([
-      ['a.inc', 'javascript', false, 'you said so'],
+      ['a.inc', 'javascript', false, 'you chose so'],
       ['check/b.ts', 'typescript', true, undefined],
       ['spec/c.ts', 'typescript', false, undefined],
     ]);

@@ -214,12 +214,12 @@ type Verdict = [reason: LeftOutReason, detail: string];
 function verdictByName({ path, entry: { name }, siblings }: Candidate, matcher: RuleMatcher): Verdict | null {
   if (!matcher.isTurned('minified') && isMinifiedName(name)) return ['minified', 'by its name'];
   if (!matcher.isTurned('vendored') && isVersionedCopy(name))
-    return ['vendored', 'its name carries a release'];
+    return ['vendored', 'its name contains a version'];
   if (matcher.isTurned('generated')) return testVerdict(path, matcher);
   if (isGeneratedName(name)) return ['generated', 'by its name'];
   const stem = name.slice(0, name.lastIndexOf('.'));
   const grammar = generatorEndings.map((ending) => stem + ending).find((other) => siblings.has(other));
-  if (grammar !== undefined && stem !== '') return ['generated', `${grammar} stands beside it`];
+  if (grammar !== undefined && stem !== '') return ['generated', `${grammar} is next to it`];
   return testVerdict(path, matcher);
 }
 
@@ -271,7 +271,7 @@ async function lookOf(
 
 function readFailure(error: unknown): string {
   const { code, message } = error as NodeJS.ErrnoException;
-  if (code === 'ENOENT') return 'it went away';
+  if (code === 'ENOENT') return 'it was removed';
   if (code === 'EACCES' || code === 'EPERM') return 'Yletope is not allowed to read it';
   return message;
 }
@@ -358,7 +358,7 @@ function identify(matcher: RuleMatcher, path: string, look: Look): Identified {
   const firstLine = look.firstLine === undefined ? null : languageOfFirstLine(look.firstLine);
   const program = firstLine?.program;
   const chosen = chosenLanguage(matcher, path);
-  if (chosen) return { language: chosen, why: 'you said so', program };
+  if (chosen) return { language: chosen, why: 'you chose so', program };
   const name = path.slice(path.lastIndexOf('/') + 1);
   const known = languageOf(path)?.language;
   if (known) {
@@ -382,7 +382,7 @@ function verdictByContent({ entry: { name }, siblings }: Candidate, look: Look):
     .map((ending) => stem + ending)
     .find((other) => other !== name && siblings.has(other));
   if (original !== undefined && (look.hasSourceMap || siblings.has(`${name}.map`)))
-    return ['generated', `it is compiled from ${original} beside it`];
+    return ['generated', `it is compiled from ${original} next to it`];
   return null;
 }
 
@@ -394,7 +394,7 @@ function leaveOutSqueezed({ intake, matcher }: Work): void {
   for (const folder of squeezedFolders(read, squeezed)) {
     const isOutput = (path: string): boolean =>
       path.startsWith(`${folder}/`) && matcher.choice(path)?.take !== 'read';
-    const detail = `most of the code in ${folder}/ is squeezed for delivery`;
+    const detail = `most of the code in ${folder}/ is minified`;
     for (const { path, size } of intake.files.filter((file) => isOutput(file.path)))
       intake.leftOut.push({ path, reason: 'generated', detail, size });
     intake.files = intake.files.filter(({ path }) => !isOutput(path));

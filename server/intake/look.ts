@@ -42,7 +42,8 @@ const TAIL = 300;
 export function lookAt(bytes: Buffer, name: string): Look {
   const hash = createHash('sha256').update(bytes).digest('hex');
   const text = decode(bytes);
-  if (text === null) return { hash, lines: 0, verdict: { reason: 'binary', detail: 'it holds NUL bytes' } };
+  if (text === null)
+    return { hash, lines: 0, verdict: { reason: 'binary', detail: 'it contains NUL bytes' } };
   const lines = countLines(text);
   const look: Look = { hash, lines };
   const head = text.slice(0, HEAD);

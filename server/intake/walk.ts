@@ -67,7 +67,7 @@ async function walkFolder(state: Walk, folder: string): Promise<void> {
     entries = state.source.entries(folder);
   } catch (error) {
     const code = (error as NodeJS.ErrnoException).code;
-    const detail = code === 'EACCES' ? 'Yletope is not allowed to look into it' : (code ?? 'unknown error');
+    const detail = code === 'EACCES' ? 'Yletope is not allowed to read it' : (code ?? 'unknown error');
     state.leftOut.push({ path: `${folder}/`, reason: 'unreadable', detail });
     return;
   }
@@ -83,10 +83,10 @@ async function walkFolder(state: Walk, folder: string): Promise<void> {
       state.leftOut.push({
         path: `${path}/`,
         reason: 'submodule',
-        detail: 'its files are in a repository of their own',
+        detail: 'its files are in another repository',
       });
     } else if (entry.kind === 'link') state.leftOut.push({ path, reason: 'link' });
-    else state.leftOut.push({ path, reason: 'unreadable', detail: 'it is no regular file' });
+    else state.leftOut.push({ path, reason: 'unreadable', detail: 'it is not a regular file' });
   }
   state.ignored.length = before;
 }
@@ -97,7 +97,7 @@ async function readIgnoreFile({ source, ignored, notes }: Walk, folder: string):
     const { rules, unread } = ignoreRules((await source.read(path)).toString('utf8'));
     ignored.push({ folder, ignore: rules });
     if (unread > 0)
-      notes.push(`${unread} patterns of ${path} are not followed: they are too long, or have too many *.`);
+      notes.push(`${unread} patterns of ${path} are ignored: they are too long, or contain too many *.`);
   } catch {
     // An unreadable .gitignore ignores nothing.
   }
@@ -167,7 +167,7 @@ async function takeFile(state: Walk, candidate: Candidate): Promise<void> {
     try {
       const text = (await state.source.read(path)).toString('utf8');
       if (/\.(json|toml)$/.test(path) && isNestedTooDeep(text))
-        state.notes.push(`${path} is nested too deeply and is not read as a project file.`);
+        state.notes.push(`${path} is nested too deeply, so it is not read as a project file.`);
       else state.manifests.set(path, text);
     } catch {
       // It stays unknown to resolution; the file itself is listed like any other.

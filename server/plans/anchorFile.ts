@@ -10,6 +10,6 @@ const schema = z.record(z.string().min(1), z.array(z.string().min(1)).min(1));
 /** Reads anchors from YAML or JSON; throws a Problem that says what is wrong, and where. */
 export function readAnchorFile(text: string, name: string): AnchorFile {
   const read = schema.safeParse(parsedText(text, name));
-  if (!read.success) throw sentenceOfIssue(read.error, `${name} is no list of anchors`);
+  if (!read.success) throw sentenceOfIssue(read.error, `${name} is not a list of anchors`);
   return new Map(Object.entries(read.data));
 }

@@ -31,7 +31,7 @@ export interface YamlText {
  */
 export function boundedYaml(text: string, name: string): YamlText {
   if (text.length > MOST_LETTERS)
-    throw new Problem('badRequest', `${name} is no JSON, and too large for YAML: over 1 MB.`);
+    throw new Problem('badRequest', `${name} is not JSON, and too large for YAML (over 1 MB).`);
   const lines = new LineCounter();
   const refuse = (offset: number, why: string): never => {
     const { line, col } = lines.linePos(offset);
@@ -41,9 +41,9 @@ export function boundedYaml(text: string, name: string): YamlText {
   const documents = [...composer.compose(tokensOf(text, name, lines), true, text.length)];
   const document = documents[0] as Document;
   const [error] = document.errors;
-  if (error) refuse(error.pos[0], sentences[error.code] ?? 'this is no YAML.');
+  if (error) refuse(error.pos[0], sentences[error.code] ?? 'this is not valid YAML.');
   if (documents.length > 1)
-    refuse(documents[1].range[0], 'a second document begins here; the file must hold one.');
+    refuse(documents[1].range[0], 'a second document starts here; the file must contain exactly one.');
   refuseDoubledKeys(document, refuse);
   return { document, lines };
 }
@@ -60,12 +60,9 @@ function tokensOf(text: string, name: string, lines: LineCounter): CST.Token[] {
     if (/\S/.test(lexeme) && !lexeme.startsWith('#')) parts++;
     if (lexeme.startsWith('*')) aliases++;
     if (parts > MOST_PARTS)
-      throw new Problem(
-        'badRequest',
-        `${name} is too long for YAML: over ${MOST_PARTS / 1000},000 words and signs.`,
-      );
+      throw new Problem('badRequest', `${name} is too long for YAML: over ${MOST_PARTS / 1000},000 tokens.`);
     if (aliases > MOST_ALIASES)
-      throw new Problem('badRequest', `${name} repeats parts by more than ${MOST_ALIASES} aliases (*name).`);
+      throw new Problem('badRequest', `${name} contains more than ${MOST_ALIASES} aliases (*name).`);
     if (performance.now() > until)
       throw new Problem(
         'badRequest',
@@ -86,10 +83,10 @@ function refuseDoubledKeys(document: Document, refuse: (offset: number, why: str
       const known = new Set<unknown>();
       for (const { key } of map.items) {
         if (!isScalar(key))
-          refuse(isMap(map) ? (map.range?.[0] ?? 0) : 0, 'a key is a list or a map; it must be a text.');
+          refuse(isMap(map) ? (map.range?.[0] ?? 0) : 0, 'this key is a list or a map; a key must be text.');
         const { value, range } = key as { value: unknown; range?: [number, number, number] | null };
         if (known.has(String(value)))
-          refuse(range?.[0] ?? 0, `the key “${String(value)}” stands here twice.`);
+          refuse(range?.[0] ?? 0, `the key “${String(value)}” occurs twice here.`);
         known.add(String(value));
       }
     },
@@ -102,19 +99,18 @@ const sentences: Partial<Record<YAMLError['code'], string>> = {
   BAD_ALIAS: 'this alias (*name) is not well formed.',
   BAD_DIRECTIVE: 'this directive (%) is not known.',
   BAD_DQ_ESCAPE: 'this escape is not known: in double quotes, write \\\\ for a backslash.',
-  BAD_INDENT: 'this line is not indented as what it belongs to.',
-  BAD_SCALAR_START: 'a text may not begin with this sign: put it in quotes.',
-  BLOCK_AS_IMPLICIT_KEY:
-    'a key and its value stand here within another value: begin a new line, or use quotes.',
-  BLOCK_IN_FLOW: 'a list or map by lines stands here within brackets.',
-  IMPOSSIBLE: 'this is no YAML.',
-  KEY_OVER_1024_CHARS: 'a key is longer than 1,024 letters.',
+  BAD_INDENT: 'the indentation of this line does not match the lines it belongs to.',
+  BAD_SCALAR_START: 'a text may not start with this character: put it in quotes.',
+  BLOCK_AS_IMPLICIT_KEY: 'a key and a value within another value: start a new line, or use quotes.',
+  BLOCK_IN_FLOW: 'an indented list or map is not allowed within brackets.',
+  IMPOSSIBLE: 'this is not valid YAML.',
+  KEY_OVER_1024_CHARS: 'a key is longer than 1,024 characters.',
   MISSING_CHAR: 'a bracket, quote, comma or colon is missing here.',
-  MULTILINE_IMPLICIT_KEY: 'a key stands on several lines: a colon or a quote may be missing.',
+  MULTILINE_IMPLICIT_KEY: 'a key goes over several lines: a colon or a quote may be missing.',
   MULTIPLE_ANCHORS: 'one value has several anchors (&name).',
-  MULTIPLE_DOCS: 'a second document begins here; the file must hold one.',
+  MULTIPLE_DOCS: 'a second document starts here; the file must contain exactly one.',
   MULTIPLE_TAGS: 'one value has several tags (!name).',
-  TAB_AS_INDENT: 'a tab stands where blanks must indent.',
+  TAB_AS_INDENT: 'a tab is used for indentation: use spaces.',
   TAG_RESOLVE_FAILED: 'this tag (!name) is not known.',
-  UNEXPECTED_TOKEN: 'this sign has no place here.',
+  UNEXPECTED_TOKEN: 'this character is not allowed here.',
 };

@@ -32,12 +32,12 @@ function wrongOf(issue: z.core.$ZodIssue): Wrong {
     if (expected.length === inside.length && expected.length > 0)
       return {
         path: issue.path,
-        why: `${[...new Set(expected)].join(' or ')} was expected, and something else found.`,
+        why: `${[...new Set(expected)].join(' or ')} was expected.`,
       };
     const other = inside.find(({ code }) => code !== 'invalid_type') ?? inside[0];
     return other
       ? { path: issue.path, why: wrongOf(other).why }
-      : { path: issue.path, why: 'this has no form that is known.' };
+      : { path: issue.path, why: 'this matches none of the allowed forms.' };
   }
   return { path: issue.path, why: sentenceOf(issue) };
 }
@@ -46,7 +46,7 @@ function sentenceOf(issue: z.core.$ZodIssue): string {
   switch (issue.code) {
     case 'invalid_type':
       return issue.message.includes('undefined')
-        ? `${kindOf(issue.expected)} was expected, and nothing found.`
+        ? `${kindOf(issue.expected)} was expected, but nothing was found.`
         : `${kindOf(issue.expected)} was expected${foundIn(issue.message)}.`;
     case 'invalid_value':
       return `${list(issue.values.map((value) => `“${String(value)}”`))} was expected.`;
@@ -58,19 +58,19 @@ function sentenceOf(issue: z.core.$ZodIssue): string {
           : `at least ${Number(issue.minimum)} was expected.`;
     case 'too_big':
       return issue.origin === 'string'
-        ? `this text is longer than ${Number(issue.maximum)} letters.`
+        ? `this text is longer than ${Number(issue.maximum)} characters.`
         : issue.origin === 'array'
           ? `this list has more than ${Number(issue.maximum)} entries.`
           : `at most ${Number(issue.maximum)} was expected.`;
     case 'invalid_key':
     case 'invalid_element':
-      return issue.issues[0] ? wrongOf(issue.issues[0]).why : 'this is not as it must be.';
+      return issue.issues[0] ? wrongOf(issue.issues[0]).why : 'this value is not allowed here.';
     case 'custom':
     case 'invalid_format':
       // Said by the schema itself.
       return issue.message;
     default:
-      return 'this is not as it must be.';
+      return 'this value is not allowed here.';
   }
 }
 
@@ -91,7 +91,7 @@ function kindOf(expected: string): string {
 /** What was found instead, as far as the checker names it. */
 function foundIn(message: string): string {
   const found = /received (\w+)$/.exec(message)?.[1];
-  return found === undefined || kinds[found] === undefined ? '' : `, and ${kinds[found]} found`;
+  return found === undefined || kinds[found] === undefined ? '' : `, but ${kinds[found]} was found`;
 }
 
 function list(all: readonly string[]): string {

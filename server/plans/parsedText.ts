@@ -43,7 +43,7 @@ function plainData(document: Document, name: string): unknown {
   try {
     return document.toJS({ maxAliasCount: MOST_ALIASES });
   } catch {
-    throw new Problem('badRequest', `${name}: its aliases (*name) repeat parts within parts too often.`);
+    throw new Problem('badRequest', `${name}: its aliases (*name) are nested too often.`);
   }
 }
 
@@ -89,7 +89,7 @@ function refuseProto(text: string, data: unknown, name: string): void {
     const at = waiting.pop();
     if (typeof at !== 'object' || at === null) continue;
     if (Object.hasOwn(at, '__proto__'))
-      throw new Problem('badRequest', `${name}: nothing may be called “__proto__”.`);
+      throw new Problem('badRequest', `${name}: “__proto__” is not allowed as a name.`);
     for (const value of Object.values(at)) waiting.push(value);
   }
 }

@@ -84,14 +84,14 @@ export function planFileOf(proposal: Proposal, files: SurveyedCodebase['files'])
 /** Reads a plan file; throws a Problem that says where it is not as it must be. */
 export function readPlanFile(text: string, name: string): PlanFile {
   const read = planFileSchema.safeParse(parsedText(text, name));
-  if (!read.success) throw sentenceOfIssue(read.error, `${name} is no module plan`);
+  if (!read.success) throw sentenceOfIssue(read.error, `${name} is not a module plan`);
   return read.data;
 }
 
 /** The first thing that is not as a schema has it, as a Problem. */
 export function sentenceOfIssue(error: z.ZodError, what: string): Problem {
   const { path, why } = firstWrong(error);
-  const place = path.length === 0 ? 'at its top' : `at ${path.join('.')}`;
+  const place = path.length === 0 ? 'at the top level' : `at ${path.join('.')}`;
   return new Problem('badRequest', `${what}: ${place}, ${why}`);
 }
 
@@ -170,7 +170,7 @@ function inEachOther(
 export function modulesByFile({ modules, notPlaced }: PlanFile, name: string): Map<string, string | null> {
   const moduleOf = new Map<string, string | null>();
   const place = (key: string, module: string | null): void => {
-    if (moduleOf.has(key)) throw new Problem('badRequest', `${name} has ${key} in two places.`);
+    if (moduleOf.has(key)) throw new Problem('badRequest', `${name} places ${key} twice.`);
     moduleOf.set(key, module);
   };
   const walk = (list: readonly PlanFileModule[], above: string): void => {

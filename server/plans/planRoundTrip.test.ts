@@ -113,7 +113,7 @@ describe('what is written by hand', () => {
     expect(() => readPlan({ name: 'm.json', text: 'a.ts,Boats\n' }, paths)).toThrow('m.json');
     const twice =
       'modules: [{ id: m, name: M, members: [{ key: a.ts }] }, { id: n, name: N, members: [{ key: a.ts }] }]';
-    expect(() => readPlan({ name: 'm.yaml', text: twice }, paths)).toThrow('m.yaml has a.ts in two places.');
+    expect(() => readPlan({ name: 'm.yaml', text: twice }, paths)).toThrow('m.yaml places a.ts twice.');
     const colour = 'modules: [{ id: m, name: M, colour: mauve }]';
     expect(() => readPlan({ name: 'm.yaml', text: colour }, paths)).toThrow('at modules.0.colour');
   });

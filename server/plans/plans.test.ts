@@ -83,9 +83,12 @@ modules:
   it.each([
     [
       '{"modules": [{"id": "a", "members": []}]}',
-      'plan is no module plan: at modules.0.name, a text was expected, and nothing found.',
+      'plan is not a module plan: at modules.0.name, a text was expected, but nothing was found.',
     ],
-    ['[]', 'plan is no module plan: at its top, a map of keys and values was expected, and a list found.'],
+    [
+      '[]',
+      'plan is not a module plan: at the top level, a map of keys and values was expected, but a list was found.',
+    ],
     ['modules:\n  - id: a\n   name: b\n', 'plan, line 3, column 1: '],
     ['{"modules": [', 'plan, line 1, column 14: '],
     [
@@ -93,7 +96,7 @@ modules:
       'at modules.0.members.0.doubt, at most 1 was expected.',
     ],
     ['['.repeat(50_000), 'plan is nested too deeply.'],
-    [`modules: []\n${'# more\n'.repeat(200_000)}`, 'plan is no JSON, and too large for YAML: over 1 MB.'],
+    [`modules: []\n${'# more\n'.repeat(200_000)}`, 'plan is not JSON, and too large for YAML (over 1 MB).'],
     [`a:\n${'- '.repeat(3_000)}b`, 'plan is nested too deeply.'],
   ])('that begins %.40s says what is wrong, and where', (text, sentence) => {
     expect(() => readPlanFile(text, 'plan')).toThrow(sentence);
@@ -105,14 +108,14 @@ modules:
       (_, i) => `a${i + 1}: &a${i + 1} [${Array(9).fill(`*a${i}`).join()}]`,
     );
     expect(() => parsedText(`a0: &a0 [x]\n${levels.join('\n')}`, 'plan')).toThrow(
-      'plan repeats parts by more than 100 aliases',
+      'plan contains more than 100 aliases',
     );
   });
 
   it('that has a file in two places is refused', () => {
     const twice = { modules: [{ id: 'a', name: 'A', members: [{ key: 'x' }] }], notPlaced: ['x'] };
     const plan = readPlanFile(JSON.stringify(twice), 'plan');
-    expect(() => modulesByFile(plan, 'plan')).toThrow('plan has x in two places.');
+    expect(() => modulesByFile(plan, 'plan')).toThrow('plan places x twice.');
   });
 
   it('is read from JSON and YAML alike', () => {
@@ -140,7 +143,7 @@ describe('anchors', () => {
   it.each([
     [{ Boats: ['ships/*'] }, 'The anchor ships/* of Boats matches no file that was surveyed.'],
     [{ Boats: ['fleet/*'], Money: ['**/barge.ts'] }, 'fleet/barge.ts is an anchor of Boats and of Money.'],
-    [{}, 'Growing from anchors needs a file that names some for each module.'],
+    [{}, 'Growing from anchors needs a file with anchors for each module.'],
   ])('of %j are refused with the reason', async (anchors, sentence) => {
     const survey = await surveyText(code);
     expect(() =>
@@ -150,7 +153,7 @@ describe('anchors', () => {
 
   it('that are no lists are refused', () => {
     expect(() => readAnchorFile('Boats: fleet', 'anchors.yaml')).toThrow(
-      'anchors.yaml is no list of anchors',
+      'anchors.yaml is not a list of anchors',
     );
   });
 });

@@ -26,7 +26,7 @@ describe('a table of paths and modules', () => {
 
   it('is refused with the line that is wrong', () => {
     expect(() => planOfTable('a.ts,X\nb.ts\n', 'm.csv')).toThrow(
-      'm.csv, line 2: a path and a module are needed',
+      'm.csv, line 2: expected a path and a module',
     );
     expect(() => planOfTable('a.ts,X\nb.ts,Y\na.ts,Y\n', 'm.csv')).toThrow(
       'm.csv, line 3: a.ts is in Y here and in X on line 1.',
@@ -34,7 +34,7 @@ describe('a table of paths and modules', () => {
     expect(() => planOfTable('path,module\n', 'm.csv')).toThrow(
       'm.csv has no line with a path and a module.',
     );
-    expect(() => planOfTable('a.ts,"X\n', 'm.csv')).toThrow('m.csv is no table');
+    expect(() => planOfTable('a.ts,"X\n', 'm.csv')).toThrow('m.csv is not a table');
   });
 });
 
@@ -55,7 +55,9 @@ describe('a list of owners', () => {
   });
 
   it('is refused where it owns nothing', () => {
-    expect(() => planOfOwners('/sea/ @navy\n', 'CODEOWNERS', paths)).toThrow('owns nothing of this survey');
+    expect(() => planOfOwners('/sea/ @navy\n', 'CODEOWNERS', paths)).toThrow(
+      'matches no file of this survey',
+    );
     expect(() => planOfOwners('# nothing\nsrc/\n', 'CODEOWNERS', paths)).toThrow('names no owner');
     expect(() => planOfOwners('a @x\n'.repeat(5001), 'OWNERS', paths)).toThrow('more than 5000 patterns');
   });

@@ -48,7 +48,7 @@ export function planOfTable(text: string, name: string): ModulePlan {
     if (target === '' || module === '')
       throw new Problem(
         'badRequest',
-        `${name}, line ${line}: a path and a module are needed, with a comma between.`,
+        `${name}, line ${line}: expected a path and a module, separated by a comma.`,
       );
     const known = said.get(target);
     if (known && known.module !== module)
@@ -85,7 +85,7 @@ function tableRows(text: string, name: string): TableRow[] {
     if (rows.length > MOST_LINES) throw new Error(`more than ${MOST_LINES} lines`);
     return rows;
   } catch (error) {
-    throw new Problem('badRequest', `${name} is no table: ${(error as Error).message}.`);
+    throw new Problem('badRequest', `${name} is not a table: ${(error as Error).message}.`);
   }
 }
 
@@ -106,24 +106,20 @@ export function planOfOwners(text: string, name: string, paths: readonly string[
     if (unread > 0)
       throw new Problem(
         'badRequest',
-        `${name} has a pattern that could take forever to match: ${pattern.slice(0, 80)}`,
+        `${name} has a pattern that could take too long to match: ${pattern.slice(0, 80)}`,
       );
     return [{ owner, matcher }];
   });
   if (rules.length > MOST_RULES)
     throw new Problem('badRequest', `${name} has more than ${MOST_RULES} patterns.`);
   if (!rules.some(({ owner }) => owner !== undefined))
-    throw new Problem('badRequest', `${name} names no owner of anything.`);
+    throw new Problem('badRequest', `${name} names no owners.`);
   const growing = new GrowingPlan();
   for (const path of paths) {
     const rule = rules.findLast(({ matcher }) => matcher.ignores(path));
     if (rule?.owner !== undefined) growing.place(path, rule.owner.replace(/^@/, ''));
   }
-  if (growing.plan === null)
-    throw new Problem(
-      'badRequest',
-      `${name} owns nothing of this survey: none of its patterns matches a file.`,
-    );
+  if (growing.plan === null) throw new Problem('badRequest', `${name} matches no file of this survey.`);
   return growing.plan;
 }
 

@@ -35,7 +35,7 @@ export function originOf(typed: string, typedRef = ''): Origin {
 function noAddress(text: string): Problem {
   return new Problem(
     'badAddress',
-    `“${text}” is no address that Yletope opens. Use a path, or an address that begins with https://, ssh:// or file://.`,
+    `“${text}” is not an address that Yletope can open. Use a path, or an address that starts with https://, ssh:// or file://.`,
   );
 }
 
@@ -62,7 +62,7 @@ function remoteOrigin(text: string, scheme: string, ref: string | null): Origin 
   if (url.password !== '')
     throw new Problem(
       'badAddress',
-      'Leave the password out of the address: it would be kept and shown with it.',
+      'Remove the password from the address: it would be stored and shown with it.',
     );
   return { kind: 'remote', address: text, ref };
 }
@@ -98,7 +98,7 @@ function readablePath(path: string): string {
     const code = (error as NodeJS.ErrnoException).code;
     if (code === 'ENOENT' || code === 'ENOTDIR')
       throw new Problem('noSuchPath', `There is no ${path} on this machine.`);
-    if (code === 'ELOOP') throw new Problem('noSuchPath', `${path} is a link that leads round in a circle.`);
+    if (code === 'ELOOP') throw new Problem('noSuchPath', `${path} is a link that leads back to itself.`);
     throw new Problem('noPermission', `Yletope is not allowed to read ${path}.`);
   }
 }

@@ -60,11 +60,11 @@ function noting(source: CodeSource, folder: string, leads: readonly Lead[]): Cod
   const notes = [...source.notes];
   const elsewhere = repositoryElsewhere(folder);
   if (elsewhere !== null)
-    notes.push(
-      `The .git in it leads to ${elsewhere}: commits, and what is read at one, are that repository's.`,
-    );
+    notes.push(`Its .git points to ${elsewhere}, so commits are those of that repository.`);
   for (const { part, to } of leads)
-    notes.push(`${part} in its repository leads to ${to}: what git says of it is not its own.`);
+    notes.push(
+      `${part} in its repository points to ${to}, so what git reports may belong to another repository.`,
+    );
   return { ...source, notes };
 }
 

@@ -30,7 +30,7 @@ describe('a file of a codebase', () => {
     for (const name of ['.git', 'HEAD', 'code.zip', 'w/.gitignore'])
       execFileSync('mkfifo', [join(folder, name)]);
     expect(commitOf(folder)).toBeUndefined();
-    expect(() => formatOf(join(folder, 'code.zip'), 'code.zip')).toThrow('no archive');
+    expect(() => formatOf(join(folder, 'code.zip'), 'code.zip')).toThrow('not an archive');
     await expect(folderSource(folder).read('w/.gitignore')).rejects.toThrow('no regular file');
   });
 });

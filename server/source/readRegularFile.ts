@@ -19,12 +19,12 @@ export class NotRegular extends Error {
   }
 }
 
-/** What was opened lies elsewhere than its path says: a folder above it has become a link. */
+/** What was opened lies elsewhere than its path says: a folder above it was replaced by a link. */
 export class NotInPlace extends Error {
   readonly code = 'ENOTINPLACE';
 
   constructor(path: string) {
-    super(`${path} has become a link`);
+    super(`${path} was replaced by a link`);
   }
 }
 

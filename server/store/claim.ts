@@ -29,7 +29,7 @@ export function claimFolder(folder: string, { address }: { address: string }): v
     if (other !== null && other.pid !== process.pid && isAlive(other.pid))
       throw new Problem(
         'disk',
-        `Another server (process ${other.pid}) has ${folder} open: use it at ${other.address}, end it, or set YLETOPE_DATA to another folder.`,
+        `Another server (process ${other.pid}) already uses ${folder}. Open ${other.address}, stop that server, or set YLETOPE_DATA to another folder.`,
       );
     rmSync(file, { force: true });
   }

@@ -40,7 +40,7 @@ function openingProblem(error: unknown, folder: string, file: string): unknown {
   if (code === 'SQLITE_NOTADB')
     return new Problem(
       'disk',
-      `${file} is no database. Move it away to begin with an empty one, or set YLETOPE_DATA to another folder.`,
+      `${file} is not a database. Move it away to start with an empty one, or set YLETOPE_DATA to another folder.`,
     );
   if (code === 'EACCES' || code === 'EPERM' || code === 'ENOTDIR' || code === 'EEXIST')
     return new Problem(
@@ -63,7 +63,7 @@ function requireKnownSchema(store: Store, file: string): void {
   if (found > latest)
     throw new Problem(
       'disk',
-      `${file} was written by a later Yletope (schema ${found}, this one knows ${latest}). Update Yletope, or set YLETOPE_DATA to another folder; nothing was changed.`,
+      `${file} was written by a later version of Yletope (schema ${found}; this version knows ${latest}). Update Yletope, or set YLETOPE_DATA to another folder. Nothing was changed.`,
     );
 }
 

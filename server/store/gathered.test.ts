@@ -37,8 +37,8 @@ describe('shortlists', () => {
     const { id } = makeShortlist(store, own, 'tolls', ['b.ts', 'a.ts', 'b.ts']);
     expect(shortlist(store, own, id).keys).toEqual(['a.ts', 'b.ts']);
     expect(shortlists(store, other)).toEqual([]);
-    expect(() => shortlist(store, other, id)).toThrow('This shortlist is gone.');
-    expect(() => setKeys(store, other, id, [])).toThrow('This shortlist is gone.');
+    expect(() => shortlist(store, other, id)).toThrow('This shortlist was deleted.');
+    expect(() => setKeys(store, other, id, [])).toThrow('This shortlist was deleted.');
     expect(shortlist(store, own, id).keys).toHaveLength(2);
     removeShortlist(store, own, id);
     expect(shortlists(store, own)).toEqual([]);
@@ -81,7 +81,9 @@ describe('notes', () => {
     expect(notes(store, own).find((each) => each.id === id)!.body).toBe('by the first');
     expect(changeNote(store, own, { id, body: 'by both', revision: theirs!.revision })).toBeNull();
     removeNote(store, own, id);
-    expect(() => changeNote(store, own, { id, body: 'late', revision: 3 })).toThrow('removed meanwhile');
+    expect(() => changeNote(store, own, { id, body: 'late', revision: 3 })).toThrow(
+      'removed by somebody else',
+    );
   });
 
   it('take pictures and nothing that could hold a script', () => {
@@ -91,6 +93,8 @@ describe('notes', () => {
     expect(picture(store, own, id)).toEqual({ type: 'image/png', data });
     expect(picture(store, other, id)).toBeUndefined();
     expect(() => keepPicture(store, own, 'image/svg+xml', data)).toThrow('Only PNG');
-    expect(() => keepPicture(store, own, 'image/png', Buffer.alloc(9 * 1024 ** 2))).toThrow('over 8 MB');
+    expect(() => keepPicture(store, own, 'image/png', Buffer.alloc(9 * 1024 ** 2))).toThrow(
+      'larger than 8 MB',
+    );
   });
 });

@@ -71,8 +71,8 @@ export function createJob(store: Store, codebaseId: number, request: JobRequest 
     return job(store, Number(lastInsertRowid));
   } catch (error) {
     if ((error as { code?: string }).code === 'SQLITE_CONSTRAINT_UNIQUE') {
-      const what = kind === 'survey' ? 'A survey' : 'A look over the files';
-      throw new Problem('alreadyRunning', `${what} of this codebase is already under way.`);
+      const what = kind === 'survey' ? 'A survey' : 'A scan of the files';
+      throw new Problem('alreadyRunning', `${what} of this codebase is already running.`);
     }
     throw error;
   }
@@ -124,7 +124,7 @@ export function endJob(
 
 /** Ends jobs whose process was killed. They can be resumed: what was extracted is kept. */
 export function interruptOrphans(store: Store): void {
-  const message = 'The program was stopped while this ran. Nothing that was read is lost.';
+  const message = 'The server was stopped during this job. Everything read so far is kept.';
   const rows = store.prepare("SELECT id, runner FROM job WHERE state IN ('waiting', 'running')").all();
   for (const { id, runner } of rows as { id: number; runner: number }[]) {
     if (!isAlive(runner)) endJob(store, id, 'interrupted', message);

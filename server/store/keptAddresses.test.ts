@@ -27,7 +27,7 @@ describe('what an address has no room for', () => {
   it('belongs to its codebase, and goes with it', () => {
     const { store, one, other } = opened();
     const id = keepAddress(store, one, 'open=src');
-    expect(() => keptAddress(store, other, id)).toThrow('not kept here');
+    expect(() => keptAddress(store, other, id)).toThrow('not stored here');
     removeCodebase(store, one);
     expect(store.prepare('SELECT count(*) FROM kept_address').pluck().get()).toBe(0);
     store.close();
@@ -35,8 +35,8 @@ describe('what an address has no room for', () => {
 
   it('is refused when there is nothing of it, or a million letters', () => {
     const { store, one } = opened();
-    expect(() => keepAddress(store, one, '')).toThrow('nothing of the address');
-    expect(() => keepAddress(store, one, `open=${'a'.repeat(1_000_000)}`)).toThrow('a million letters');
+    expect(() => keepAddress(store, one, '')).toThrow('The address is empty');
+    expect(() => keepAddress(store, one, `open=${'a'.repeat(1_000_000)}`)).toThrow('a million characters');
     store.close();
   });
 
@@ -45,7 +45,7 @@ describe('what an address has no room for', () => {
     const id = keepAddress(store, one, 'open=src&open=lib&by=packages');
     const whole = wholeAddress(store, one, new URLSearchParams(`kept=${id}&by=folders&focus=src/a.ts`));
     expect(whole.toString()).toBe('by=folders&focus=src%2Fa.ts&open=src&open=lib');
-    expect(() => wholeAddress(store, one, new URLSearchParams('kept=nowhere'))).toThrow('not kept here');
+    expect(() => wholeAddress(store, one, new URLSearchParams('kept=nowhere'))).toThrow('not stored here');
     store.close();
   });
 });

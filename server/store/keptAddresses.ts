@@ -8,11 +8,11 @@ const MOST_LETTERS = 1_000_000;
 /** Keeps parameters that an address has no room for; the id is the same for the same. Throws a Problem (`badRequest`). */
 export function keepAddress(store: Store, codebaseId: number, search: string): string {
   const text = new URLSearchParams(search).toString();
-  if (text === '') throw new Problem('badRequest', 'There is nothing of the address to keep.');
+  if (text === '') throw new Problem('badRequest', 'The address is empty.');
   if (text.length > MOST_LETTERS)
     throw new Problem(
       'badRequest',
-      'This picture takes more than a million letters to name; that much is not kept.',
+      'The address of this picture is too long to be stored (over a million characters).',
     );
   const id = createHash('sha256').update(text).digest('base64url').slice(0, 12);
   store
@@ -30,7 +30,7 @@ export function keptAddress(store: Store, codebaseId: number, id: string): strin
   if (search === undefined)
     throw new Problem(
       'notFound',
-      'This link names a picture that is not kept here: it may be of another installation, or of a codebase that was removed since.',
+      'This link leads to a picture that is not stored here. It may belong to another installation, or to a codebase that was removed.',
     );
   return search as string;
 }

@@ -62,7 +62,9 @@ describe('marks', () => {
     expect(changeMark(store, codebase, { id, revision: 1 }, words({ name: 'dues' }))).toBe(false);
     expect(marks(store, codebase)).toMatchObject([{ name: 'fees', revision: 2 }]);
     removeMark(store, codebase, id);
-    expect(() => changeMark(store, codebase, { id, revision: 2 }, words())).toThrow('removed meanwhile');
+    expect(() => changeMark(store, codebase, { id, revision: 2 }, words())).toThrow(
+      'removed by somebody else',
+    );
   });
 
   it('of a shortlist go with it, and are not made of one that is gone', () => {
@@ -71,7 +73,7 @@ describe('marks', () => {
     addMark(store, codebase, words({ pattern: null, shortlistId: list.id }));
     removeShortlist(store, codebase, list.id);
     expect(marks(store, codebase)).toEqual([]);
-    expect(() => addMark(store, codebase, words({ pattern: null, shortlistId: list.id }))).toThrow('gone');
+    expect(() => addMark(store, codebase, words({ pattern: null, shortlistId: list.id }))).toThrow('deleted');
     const long = makeShortlist(
       store,
       codebase,
@@ -79,6 +81,6 @@ describe('marks', () => {
       Array.from({ length: 5001 }, (_, i) => `f${i}.ts`),
     );
     const tooLong = words({ pattern: null, shortlistId: long.id });
-    expect(() => addMark(store, codebase, tooLong)).toThrow('mark a pattern instead');
+    expect(() => addMark(store, codebase, tooLong)).toThrow('Mark a pattern instead');
   });
 });

@@ -81,7 +81,7 @@ export function changeMark(
     .run({ codebaseId, id, revision, ...words });
   if (changes > 0) return true;
   if (marks(store, codebaseId).some((mark) => mark.id === id)) return false;
-  throw new Problem('notFound', 'This mark was removed meanwhile.');
+  throw new Problem('notFound', 'This mark has been removed by somebody else.');
 }
 
 /** Shows a mark on pictures, or no more. */
@@ -90,7 +90,7 @@ export function showMark(store: Store, codebaseId: number, id: number, isShown: 
   const { changes } = store
     .prepare('UPDATE mark SET is_shown = ? WHERE codebase_id = ? AND id = ?')
     .run(isShown ? 1 : 0, codebaseId, id);
-  if (changes === 0) throw new Problem('notFound', 'This mark was removed meanwhile.');
+  if (changes === 0) throw new Problem('notFound', 'This mark has been removed by somebody else.');
 }
 
 export function removeMark(store: Store, codebaseId: number, id: number): void {
@@ -103,6 +103,6 @@ function needsList(store: Store, codebaseId: number, { shortlistId }: MarkWords)
   if (keys.length > MOST_MARKED)
     throw new Problem(
       'badRequest',
-      `This shortlist holds over ${MOST_MARKED} elements: mark a pattern instead.`,
+      `This shortlist has more than ${MOST_MARKED} elements. Mark a pattern instead.`,
     );
 }

@@ -72,8 +72,8 @@ describe('a plan of modules', () => {
 
   it('is not changed by a hand that has not seen it as it is', () => {
     expect(add('tolls')).toBe(2);
-    expect(() => add('locks', 1)).toThrow('changed meanwhile in another window');
-    expect(() => stepPlan(store, codebase, id, 1, -1)).toThrow('changed meanwhile');
+    expect(() => add('locks', 1)).toThrow('changed in another window');
+    expect(() => stepPlan(store, codebase, id, 1, -1)).toThrow('changed in another window');
     expect(names()).toEqual(['tolls']);
     expect(planRecord(store, codebase, id).revision).toBe(2);
   });
@@ -138,7 +138,9 @@ describe('a plan of modules', () => {
     expect(state.name).toBe('as agreed');
     expect(namedState(store, codebase, id, state.id).modules.map(({ name }) => name)).toEqual(['tolls']);
     const other = makePlan(store, codebase, 'Other', emptyPlan).id;
-    expect(() => namedState(store, codebase, other, state.id)).toThrow('This state of the plan is gone.');
+    expect(() => namedState(store, codebase, other, state.id)).toThrow(
+      'This version of the plan no longer exists.',
+    );
     forgetState(store, codebase, id, state.id);
     expect(namedStates(store, codebase, id)).toEqual([]);
   });
@@ -147,7 +149,7 @@ describe('a plan of modules', () => {
     const second = makePlan(store, codebase, 'From folders', emptyPlan);
     const other = openCodebase(store, originOf(temporaryFolder({ 'b.ts': '' }))).id;
     expect(modulePlans(store, codebase).map(({ name }) => name)).toEqual(['From folders', 'From links']);
-    expect(() => modulePlan(store, other, id)).toThrow('This plan of modules is gone.');
+    expect(() => modulePlan(store, other, id)).toThrow('This plan was deleted.');
     renamePlan(store, codebase, second.id, 'Ours');
     removePlan(store, codebase, id);
     expect(modulePlans(store, codebase).map(({ name }) => name)).toEqual(['Ours']);

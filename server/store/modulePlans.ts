@@ -40,7 +40,7 @@ export function modulePlans(store: Store, codebaseId: number): PlanRecord[] {
 /** Throws a Problem (`notFound`) when the codebase has no such plan. */
 export function planRecord(store: Store, codebaseId: number, id: number): PlanRecord {
   const found = modulePlans(store, codebaseId).find((plan) => plan.id === id);
-  if (!found) throw new Problem('notFound', 'This plan of modules is gone.');
+  if (!found) throw new Problem('notFound', 'This plan was deleted.');
   return found;
 }
 
@@ -52,7 +52,7 @@ export function modulePlan(store: Store, codebaseId: number, id: number): Module
        WHERE p.codebase_id = ? AND p.id = ?`,
     )
     .get(codebaseId, id) as { plan: string } | undefined;
-  if (!row) throw new Problem('notFound', 'This plan of modules is gone.');
+  if (!row) throw new Problem('notFound', 'This plan was deleted.');
   return JSON.parse(row.plan) as ModulePlan;
 }
 
@@ -125,10 +125,7 @@ function movedTo(store: Store, codebaseId: number, id: number, revision: number,
     .get(by, codebaseId, id, revision) as { state: number } | undefined;
   if (moved) return moved.state;
   planRecord(store, codebaseId, id);
-  throw new Problem(
-    'badRequest',
-    'This plan was changed meanwhile in another window; it is shown as it is now.',
-  );
+  throw new Problem('badRequest', 'This plan was changed in another window. It is shown as it is now.');
 }
 
 /**
@@ -204,7 +201,7 @@ export function namedState(store: Store, codebaseId: number, id: number, stateId
        WHERE p.codebase_id = ? AND p.id = ? AND n.id = ?`,
     )
     .get(codebaseId, id, stateId) as { plan: string } | undefined;
-  if (!row) throw new Problem('notFound', 'This state of the plan is gone.');
+  if (!row) throw new Problem('notFound', 'This version of the plan no longer exists.');
   return JSON.parse(row.plan) as ModulePlan;
 }
 

@@ -68,7 +68,8 @@ export function changeNote(
   const now = store
     .prepare(`SELECT ${columns} FROM note WHERE codebase_id = ? AND id = ?`)
     .get(codebaseId, id) as Note | undefined;
-  if (!now) throw new Problem('notFound', 'This note was removed meanwhile; what you wrote is still here.');
+  if (!now)
+    throw new Problem('notFound', 'This note has been removed by somebody else. Your text is still here.');
   return now;
 }
 
@@ -77,7 +78,7 @@ export function attachNote(store: Store, codebaseId: number, id: number, key: st
   const { changes } = store
     .prepare('UPDATE note SET key = ?, line = NULL, anchor = NULL WHERE codebase_id = ? AND id = ?')
     .run(key, codebaseId, id);
-  if (changes === 0) throw new Problem('notFound', 'This note was removed meanwhile.');
+  if (changes === 0) throw new Problem('notFound', 'This note has been removed by somebody else.');
 }
 
 export function removeNote(store: Store, codebaseId: number, id: number): void {
@@ -93,7 +94,7 @@ export function keepPicture(store: Store, codebaseId: number, type: string, data
   if (!pictureTypes.has(type))
     throw new Problem('badRequest', 'Only PNG, JPEG, GIF and WebP pictures can be put into a note.');
   if (data.length > MAX_PICTURE_BYTES)
-    throw new Problem('badRequest', 'This picture is over 8 MB; a smaller one will do.');
+    throw new Problem('badRequest', 'This picture is larger than 8 MB. Use a smaller one.');
   const id = createHash('sha256').update(data).digest('hex').slice(0, 24);
   store
     .prepare('INSERT OR IGNORE INTO note_picture (id, codebase_id, type, data) VALUES (?, ?, ?, ?)')

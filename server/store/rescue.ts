@@ -30,9 +30,9 @@ export function damageOf(store: Store): string | null {
  */
 export function rescue(folder: string, into: string): RescuedTable[] {
   const file = join(folder, DATABASE);
-  if (!existsSync(file)) throw new Problem('noSuchPath', `There is no ${file} to save anything of.`);
+  if (!existsSync(file)) throw new Problem('noSuchPath', `There is no ${file}, so there is nothing to save.`);
   if (existsSync(join(into, DATABASE)))
-    throw new Problem('badRequest', `There is a database in ${into} already; name an empty folder.`);
+    throw new Problem('badRequest', `There already is a database in ${into}. Name an empty folder.`);
   const from = new Database(file, { readonly: true });
   const to = openStore(into);
   try {

@@ -35,8 +35,8 @@ it('of two hands the later one is told, and changes nothing', () => {
   const { store, codebase } = freshStore();
   const seen = write(store, codebase, 0, 'one');
   write(store, codebase, seen, 'theirs');
-  expect(() => write(store, codebase, seen, 'mine')).toThrow('changed meanwhile');
-  expect(() => stepRuleBook(store, codebase, seen, -1)).toThrow('changed meanwhile');
+  expect(() => write(store, codebase, seen, 'mine')).toThrow('changed in another window');
+  expect(() => stepRuleBook(store, codebase, seen, -1)).toThrow('changed in another window');
   expect(ruleBook(store, codebase).text).toBe('theirs');
 });
 

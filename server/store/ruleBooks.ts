@@ -72,7 +72,7 @@ function needSame(store: Store, codebaseId: number, revision: number): RuleBookR
   if (now.revision === revision) return now;
   throw new Problem(
     'badRequest',
-    'The rules were changed meanwhile in another window; they are shown as they are now.',
+    'The rules were changed in another window. They are shown as they are now.',
   );
 }
 

@@ -75,12 +75,14 @@ describe('saved views', () => {
     const [one, two] = ['one', 'two'].map((name) => save(store, codebase, name));
     takeOutSavedView(store, codebase, one);
     expect(names(store, codebase)).toEqual(['two']);
-    expect(() => changeSavedView(store, codebase, { id: one, revision: 1 }, picture)).toThrow('was removed');
+    expect(() => changeSavedView(store, codebase, { id: one, revision: 1 }, picture)).toThrow(
+      'has been removed',
+    );
     bringBackSavedView(store, codebase, one);
     expect(names(store, codebase)).toEqual(['one', 'two']);
     takeOutSavedView(store, codebase, one);
     takeOutSavedView(store, codebase, two);
-    expect(() => bringBackSavedView(store, codebase, one)).toThrow('cannot be restored');
+    expect(() => bringBackSavedView(store, codebase, one)).toThrow('no longer be restored');
   });
 
   it('are what a codebase opens with one at a time, and one that is taken out no more', () => {
@@ -106,9 +108,9 @@ describe('saved views', () => {
     const other = openCodebase(store, folderOrigin('/quay')).id;
     const id = save(store, codebase, 'one');
     expect(names(store, other)).toEqual([]);
-    expect(() => savedView(store, other, id)).toThrow('was removed');
+    expect(() => savedView(store, other, id)).toThrow('has been removed');
     expect(() => saveView(store, codebase, { ...picture, name: 'x', sentence: '', surveyId: 99 })).toThrow(
-      'gone',
+      'no longer exists',
     );
     expect(names(store, codebase)).toEqual(['one']);
     removeCodebase(store, codebase);

@@ -49,7 +49,7 @@ export function savedView(store: Store, codebaseId: number, id: number): SavedVi
   const row = store
     .prepare(`SELECT ${columns} FROM saved_view WHERE codebase_id = ? AND id = ? AND is_out = 0`)
     .get(codebaseId, id);
-  if (row === undefined) throw new Problem('notFound', 'This saved view was removed meanwhile.');
+  if (row === undefined) throw new Problem('notFound', 'This saved view has been removed by somebody else.');
   return viewOf(row);
 }
 
@@ -152,5 +152,5 @@ export function bringBackSavedView(store: Store, codebaseId: number, id: number)
   const { changes } = store
     .prepare('UPDATE saved_view SET is_out = 0 WHERE codebase_id = ? AND id = ? AND is_out = 1')
     .run(codebaseId, id);
-  if (changes === 0) throw new Problem('notFound', 'This saved view cannot be restored any more.');
+  if (changes === 0) throw new Problem('notFound', 'This saved view can no longer be restored.');
 }

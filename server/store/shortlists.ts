@@ -34,7 +34,7 @@ export function shortlist(store: Store, codebaseId: number, id: number): Shortli
   const row = store
     .prepare(`SELECT ${columns} FROM shortlist WHERE codebase_id = ? AND id = ?`)
     .get(codebaseId, id);
-  if (row === undefined) throw new Problem('notFound', 'This shortlist is gone.');
+  if (row === undefined) throw new Problem('notFound', 'This shortlist was deleted.');
   return shortlistOf(row);
 }
 
@@ -65,7 +65,7 @@ export function renameShortlist(store: Store, codebaseId: number, id: number, na
   const chosen = shortlistName.parse(name);
   shortlist(store, codebaseId, id);
   const other = shortlists(store, codebaseId).find((list) => list.name === chosen && list.id !== id);
-  if (other) throw new Problem('badRequest', `There is a shortlist “${chosen}” already.`);
+  if (other) throw new Problem('badRequest', `There already is a shortlist “${chosen}”.`);
   store.prepare('UPDATE shortlist SET name = ? WHERE codebase_id = ? AND id = ?').run(chosen, codebaseId, id);
 }
 

@@ -99,7 +99,7 @@ describe('jobs', () => {
     const store = freshStore();
     const opened = openCodebase(store, folderOrigin('/somewhere'));
     createJob(store, opened.id);
-    expect(() => createJob(store, opened.id)).toThrow('A survey of this codebase is already under way.');
+    expect(() => createJob(store, opened.id)).toThrow('A survey of this codebase is already running.');
     expect(jobsUnderWay(store)).toHaveLength(1);
   });
 

@@ -167,8 +167,8 @@ describe('what is kept', () => {
     pinSurvey(store, id, first);
     for (let i = 0; i < 6; i++) await survey(store, id);
     expect(surveyShown(store, id, first)!.id).toBe(first);
-    expect(() => surveyShown(store, id, first + 1)).toThrow('newer ones replaced it');
-    expect(() => pinSurvey(store, id, first + 1)).toThrow('is gone');
+    expect(() => surveyShown(store, id, first + 1)).toThrow('newer surveys replaced it');
+    expect(() => pinSurvey(store, id, first + 1)).toThrow('no longer exists');
     expect(surveyShown(store, id, null)!.id).toBe(first + 6);
   });
 

@@ -208,6 +208,6 @@ function renumbered(
 function outdated(): Problem {
   return new Problem(
     'outdated',
-    'This survey was made by another version of Yletope, which knew of things that this one does not; survey again.',
+    'This survey was made by another version of Yletope and cannot be read. Please survey again.',
   );
 }

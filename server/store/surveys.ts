@@ -127,7 +127,10 @@ export function surveyShown(store: Store, codebaseId: number, pinned: number | n
     .prepare(`SELECT ${columns} FROM survey WHERE codebase_id = ? AND id = ?`)
     .get(codebaseId, pinned);
   if (row !== undefined) return record(row);
-  throw new Problem('notFound', `Survey ${pinned}, which this link names, is gone; newer ones replaced it.`);
+  throw new Problem(
+    'notFound',
+    `Survey ${pinned}, which this link names, no longer exists; newer surveys replaced it.`,
+  );
 }
 
 /** Keeps a survey when newer ones replace the others. Throws a Problem (`notFound`) when it is gone. */
@@ -135,7 +138,8 @@ export function pinSurvey(store: Store, codebaseId: number, id: number): void {
   const { changes } = store
     .prepare('UPDATE survey SET pinned = 1 WHERE codebase_id = ? AND id = ?')
     .run(codebaseId, id);
-  if (changes === 0) throw new Problem('notFound', 'This survey is gone; newer ones replaced it.');
+  if (changes === 0)
+    throw new Problem('notFound', 'This survey no longer exists; newer surveys replaced it.');
 }
 
 export function latestSurveyId(store: Store, codebaseId: number): number | null {

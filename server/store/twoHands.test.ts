@@ -119,11 +119,11 @@ describe('what another hand has removed', () => {
     // It is not that of another codebase either, whatever number is sent.
     for (const [what, attempt] of Object.entries(tries))
       expect(() => attempt(at.other), `${what}, from another codebase`).toThrow(
-        /gone|meanwhile|no plan|There is no/,
+        /deleted|removed by|no longer|no plan|There is no/,
       );
     remove();
     for (const [what, attempt] of Object.entries(tries))
-      expect(() => attempt(at.codebase), what).toThrow(/gone|meanwhile|no plan|There is no/);
+      expect(() => attempt(at.codebase), what).toThrow(/deleted|removed by|no longer|no plan|There is no/);
   });
 });
 
@@ -142,7 +142,7 @@ describe('two who change the same', () => {
     changePlan(store, codebase, { id: planId, revision: 1, what: 'first' }, () => renamed);
     expect(() =>
       changePlan(store, codebase, { id: planId, revision: 1, what: 'second' }, () => plan),
-    ).toThrow('meanwhile');
+    ).toThrow('in another window');
     expect(modulePlan(store, codebase, planId).modules[0].name).toBe('First');
   });
 

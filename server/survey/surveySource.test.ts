@@ -34,7 +34,7 @@ describe('a survey', () => {
   it('says in one sentence that a folder is empty, or holds nothing it can read', async () => {
     await expect(surveyPath(temporaryFolder())).rejects.toThrow(/is empty\.$/);
     await expect(surveyPath(temporaryFolder({ 'a.rb': '', 'b.txt': '' }))).rejects.toThrow(
-      /holds no TypeScript, JavaScript, Java, C#, Python, C or C\+\+ that could be read; 2 files and folders were left out\.$/,
+      /contains no TypeScript, JavaScript, Java, C#, Python, C or C\+\+ that could be read; 2 files and folders were left out\.$/,
     );
   });
 

@@ -138,13 +138,13 @@ function wordsOf(files: readonly FactsOfFile[]): ReadonlySet<string> {
 
 function nothingToRead(name: string, { leftOut }: Intake): string {
   if (leftOut.length === 0) return `${name} is empty.`;
-  return `${name} holds no ${languagesInWords()} that could be read; ${leftOut.length} files and folders were left out.`;
+  return `${name} contains no ${languagesInWords()} that could be read; ${leftOut.length} files and folders were left out.`;
 }
 
 function noneCouldBeRead(name: string, leftOut: LeftOut[]): string {
-  const wentAway = leftOut.filter(({ detail }) => detail?.startsWith('it went away')).length;
+  const wentAway = leftOut.filter(({ detail }) => detail?.startsWith('it was removed')).length;
   return wentAway === leftOut.length
-    ? `All files of ${name} went away while it was surveyed.`
+    ? `All files of ${name} were removed during the survey.`
     : `None of the ${leftOut.length} files of ${name} could be read as text.`;
 }
 

@@ -197,7 +197,7 @@ function stepsOf(picture: ArrangedSurvey, members: readonly number[]) {
   return { graph, all, against, steps: [...against, ...inside.filter((step) => !isAgainst(step))] };
 }
 
-/** Every dependency inside every cycle as comma-separated values, those to cut first at the head of each cycle. */
+/** Every dependency inside every cycle as CSV, those to cut first at the head of each cycle. */
 export function cyclesCsv(survey: SurveyedCodebase, query: PictureQuestion): string {
   const picture = arranged(survey, query);
   // Of the grain that was asked for alone: among groups, or within them.

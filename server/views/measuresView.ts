@@ -226,7 +226,7 @@ function spread(found: number[], values: Float64Array): { largest: number; media
   };
 }
 
-/** The whole table, not a page of it, as comma-separated values. */
+/** The whole table, not a page of it, as CSV. */
 export function measuresCsv(survey: SurveyedCodebase, query: MeasuresQuery): string {
   const listing = listingOf(survey, query);
   const columns = query.columns.filter((id) => measureNamed(id));

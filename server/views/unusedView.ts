@@ -125,7 +125,7 @@ function largestFirst(codeOf: (element: number) => number): (a: Unreached, b: Un
   return (a, b) => codeOf(b.element) - codeOf(a.element) || a.element - b.element;
 }
 
-/** All that is unused as comma-separated values, the largest first. */
+/** All that is unused as CSV, the largest first. */
 export function unusedCsv(
   survey: SurveyedCodebase,
   entryPoints: readonly EntryPoint[],

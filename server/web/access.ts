@@ -38,11 +38,10 @@ const LONGEST_ADDRESS = 16_000;
 export function verdictOn(asking: Asking, access: Access): Verdict {
   const { method, url, headers } = asking;
   if (!isKnownHost(one(headers.host) ?? null, access.hosts))
-    return refused(403, 'This name is not one that Yletope answers to; see YLETOPE_HOSTS in the README.');
-  if (!methods.has(method)) return refused(405, `Yletope does not answer to ${method}.`);
-  if (url.length > LONGEST_ADDRESS)
-    return refused(414, 'This address is longer than any that Yletope gives.');
-  if (!isReadable(url)) return refused(400, 'This address cannot be read: its %-escapes are not valid.');
+    return refused(403, 'Yletope does not answer to this host name. See YLETOPE_HOSTS in the README.');
+  if (!methods.has(method)) return refused(405, `Yletope does not support ${method} requests.`);
+  if (url.length > LONGEST_ADDRESS) return refused(414, 'This address is too long.');
+  if (!isReadable(url)) return refused(400, 'This address has invalid %-escapes.');
   const unknown = isKnown(asking, access);
   if (unknown !== null) return unknown;
   return method === 'POST' ? foreign(asking, access) : null;
@@ -69,13 +68,13 @@ function isReadable(url: string): boolean {
 function isKnown({ url, headers, from }: Asking, { token, trustedProxies }: Access): Verdict {
   if (token === null && trustedProxies.length === 0) return null;
   if (trustedProxies.includes(from.replace(/^::ffff:/, ''))) return null;
-  if (token === null) return refused(403, 'Yletope is asked through its proxy only.');
+  if (token === null) return refused(403, 'Yletope can only be used through its proxy.');
   const shown = /^Bearer (.+)$/.exec(one(headers.authorization) ?? '')?.[1] ?? cookieOf(headers.cookie);
   if (shown !== undefined && isSame(shown, token)) return null;
   const address = new URL(url, 'http://here');
   const given = address.searchParams.get('token');
   if (given === null || !isSame(given, token))
-    return refused(401, 'Yletope asks for its access token: add ?token=… to the address once.');
+    return refused(401, 'An access token is needed: add ?token=… to the address once.');
   address.searchParams.delete('token');
   return {
     cookie: `${TOKEN_COOKIE}=${encodeURIComponent(token)}; Path=/; HttpOnly; SameSite=Strict; Max-Age=2592000`,
@@ -110,7 +109,7 @@ function foreign({ headers }: Asking, { sessionToken }: Access): Verdict {
   if (site === undefined && origin === undefined)
     return refused(
       403,
-      `This request does not say from what page it comes. A script shows the token of the session, in the header ${SESSION_HEADER}; see docs/security.md.`,
+      `This request does not say which page it comes from. Scripts must send the session token in the header ${SESSION_HEADER}; see docs/security.md.`,
     );
   const isOwn =
     (site === undefined || site === 'same-origin') &&
@@ -137,10 +136,10 @@ export function accessOf(env: NodeJS.ProcessEnv, address: string): Omit<Access, 
     .map((each) => each.trim())
     .filter((each) => each !== '');
   if (token !== '' && token.length < SHORTEST_TOKEN)
-    throw new Error(`YLETOPE_TOKEN is shorter than ${SHORTEST_TOKEN} letters, and could be guessed.`);
+    throw new Error(`YLETOPE_TOKEN is shorter than ${SHORTEST_TOKEN} characters, so it could be guessed.`);
   if (!isLoopbackName(address) && token === '' && trustedProxies.length === 0)
     throw new Error(
-      `Yletope does not listen on ${address} for everybody: set YLETOPE_TOKEN, or name a reverse proxy that signs people in with YLETOPE_TRUSTED_PROXY. See docs/security.md.`,
+      `Yletope does not listen on ${address} without access control. Set YLETOPE_TOKEN, or set YLETOPE_TRUSTED_PROXY to a reverse proxy that signs people in. See docs/security.md.`,
     );
   return { hosts: env.YLETOPE_HOSTS ?? '', token: token === '' ? null : token, trustedProxies };
 }

@@ -49,8 +49,6 @@ function tooMuch({
   if (method !== 'POST' || upload.test(url)) return null;
   const length = headers['content-length'];
   if (length === undefined && headers['transfer-encoding'] !== undefined)
-    return { status: 411, sentence: 'A form must say how long it is.' };
-  return Number(length ?? 0) > MOST_BYTES
-    ? { status: 413, sentence: 'This is more than any form of Yletope holds.' }
-    : null;
+    return { status: 411, sentence: 'A form must state its length.' };
+  return Number(length ?? 0) > MOST_BYTES ? { status: 413, sentence: 'This form is too large.' } : null;
 }

@@ -82,7 +82,7 @@ const LAST_MS = 3_000;
 const failed: ErrorRequestHandler = (error: unknown, _request, response, next) => {
   log.error({ err: error }, 'a request failed');
   if (response.headersSent) next(error);
-  else answerWith(response, 500, 'Something went wrong in Yletope itself; its log says what.');
+  else answerWith(response, 500, 'Something went wrong in Yletope. The log has the details.');
 };
 
 function exitWith(why: string): void {

@@ -27,7 +27,7 @@ export function logIntake(log: Log, { files, leftOut, notes, submodules }: Intak
 
 export function logSurvey(log: Log, { survey, leftOut, intake }: SourceSurvey): void {
   const during = leftOut.length - intake.leftOut.length;
-  if (during > 0) log(`${during} files could not be read after all`);
+  if (during > 0) log(`${during} files could not be read`);
   const partly = survey.files.filter(({ parse }) => parse !== 'clean');
   list(
     log,

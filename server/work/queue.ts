@@ -75,7 +75,7 @@ export function createQueue(store: Store): JobQueue {
 
   const start = (kind: JobKind, lane: Lane): Worker => {
     const worker = new Worker(workerFile('surveyWorker'), { workerData: { folder: dataFolder() } });
-    let failure: Error = new Error('its thread ended early');
+    let failure: Error = new Error('its thread stopped unexpectedly');
     worker.on('message', ({ ended }: FromSurveyWorker) => onEnd(kind, lane, ended));
     worker.once('error', (error: Error) => {
       failure = error;

@@ -72,7 +72,7 @@ describe('an upload', () => {
     const store = freshStore();
     await receiveArchive(store, 'a.tgz', request(archive));
     await expect(receiveArchive(store, 'a.tgz', request(Buffer.from('text')))).rejects.toThrow(
-      'a.tgz is no archive',
+      'a.tgz is not an archive',
     );
     expect(readFileSync(join(uploadsFolder(store), 'a.tgz', 'a.tgz'))).toEqual(archive);
     for (const name of ['', '..', '/'])

@@ -85,7 +85,7 @@ describe('a job', () => {
     expect(await runJob(store, created.id)).toBeNull();
     expect(job(store, created.id)).toMatchObject({
       state: 'failed',
-      message: 'The disk is full. Make room and try again; what was there before is still there.',
+      message: 'The disk is full. Make room and try again; nothing that was saved is lost.',
     });
     expect(latestSurvey(store, id)!.id).toBe(first);
     expect(loadSurvey(store, first!).files).toHaveLength(2);
@@ -110,7 +110,7 @@ describe('a job', () => {
     await running;
     // How much was read by then is a matter of luck; that nothing broke is not.
     const { state, message } = job(store, created.id);
-    if (state === 'failed') expect(message).toBe(`All files of ${folder} went away while it was surveyed.`);
+    if (state === 'failed') expect(message).toBe(`All files of ${folder} were removed during the survey.`);
     else expect(state).toBe('finished');
     rmSync(folder, { recursive: true });
     const again = createJob(store, id);

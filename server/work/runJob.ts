@@ -71,8 +71,8 @@ function reporting(store: Store, jobId: number, log: (line: string) => void): On
 }
 
 const phaseLines: Record<Phase, string> = {
-  open: 'opening the source',
-  intake: 'looking over files',
+  open: 'opening',
+  intake: 'scanning files',
   extract: 'reading and parsing',
   link: 'resolving names and imports',
   store: 'measuring and writing',
@@ -157,5 +157,5 @@ function keepInModules({ store, codebase: { id }, log }: Run, before: number, af
     before: surveyedHashes(store, before),
     after: surveyedHashes(store, after),
   });
-  if (followed > 0) log(`${followed} files keep their modules though they were renamed`);
+  if (followed > 0) log(`${followed} renamed files keep their modules`);
 }

@@ -54,7 +54,7 @@ describe('the page of unused code', () => {
     const { text, html } = await shown();
     expect(text).toContain('1,200 f a.ts routine: doubtful: its name occurs elsewhere');
     expect(text).toContain('file: used only by tests');
-    expect(html).toContain('title="Its name stands in a string');
+    expect(html).toContain('title="Its name occurs in a string');
   });
 
   it('says where the code is entered, and what was added by hand', async () => {

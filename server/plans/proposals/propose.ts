@@ -53,7 +53,7 @@ function fromArrangement(input: ShapeInput, arrangement: Arrangement, called: st
 /** The files that patterns name; a pattern that names none, or a file that two modules name, is a Problem. */
 function anchorsIn({ files }: SurveyedCodebase, named: AnchorFile | null): Anchors[] {
   if (named === null || named.size === 0)
-    throw new Problem('badRequest', 'Growing from anchors needs a file that names some for each module.');
+    throw new Problem('badRequest', 'Growing from anchors needs a file with anchors for each module.');
   const takenBy = new Map<number, string>();
   return [...named].map(([name, patterns]) => {
     const found = new Set<number>();

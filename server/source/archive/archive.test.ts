@@ -127,7 +127,7 @@ describe('an archive that is not as it should be', () => {
     );
     expect(paths).toEqual(['good.ts', 'src/windows.ts']);
     const unsafe = intake.leftOut.filter(({ reason }) => reason === 'unsafe');
-    expect(unsafe.map(({ detail }) => detail)).toEqual(Array(5).fill('its name leads out of the archive'));
+    expect(unsafe.map(({ detail }) => detail)).toEqual(Array(5).fill('its name points outside the archive'));
     expect(existsSync(join(workplace, 'evil.ts'))).toBe(false);
     expect(existsSync('/etc/evil.ts')).toBe(false);
     const zipped = renamed(await zip({ 'good.ts': '', 'XX/evil.ts': 'x' }), 'XX/evil.ts', '../evil.ts');
@@ -152,8 +152,8 @@ describe('an archive that is not as it should be', () => {
     expect(paths).toEqual(['a.ts']);
     const links = Object.fromEntries(intake.leftOut.map(({ path, detail }) => [path, detail]));
     expect(links).toEqual({
-      'out.ts': 'it leads out of the archive',
-      'absolute.ts': 'it leads out of the archive',
+      'out.ts': 'it points outside the archive',
+      'absolute.ts': 'it points outside the archive',
       'inside.ts': 'it leads to ../src/a.ts',
       'hard.ts': 'it leads to src/a.ts',
     });
@@ -173,13 +173,13 @@ describe('an archive that is not as it should be', () => {
     expect(paths).toEqual(['A.ts', 'a.ts', 'b/c.ts']);
     expect(intake.files.find(({ path }) => path === 'a.ts')!.lines).toBe(2);
     expect(intake.notes).toEqual([
-      'The archive holds more than one entry for a.ts; the last of each is read.',
-      'Names that differ only in their case are read as files of their own: a.ts and A.ts.',
+      'The archive contains more than one entry for a.ts; the last one is read.',
+      'Names that differ only in upper and lower case are read as separate files: a.ts and A.ts.',
     ]);
     expect(intake.leftOut).toContainEqual({
       path: 'b',
       reason: 'unsafe',
-      detail: 'the archive holds a folder of the same path',
+      detail: 'the archive contains a folder with the same path',
     });
   });
 
@@ -194,7 +194,7 @@ describe('an archive that is not as it should be', () => {
       expect.objectContaining({
         path: 'bomb.ts',
         reason: 'tooLarge',
-        detail: '400.0 MB; nothing over 32 MB is kept of an archive',
+        detail: '400.0 MB; the limit for files of an archive is 32 MB',
       }),
     );
     // The same, but its directory claims that it is small.
@@ -207,16 +207,16 @@ describe('an archive that is not as it should be', () => {
       Object.fromEntries(Array.from({ length: 14 }, (_, i) => [`f${i}.ts`, small.toString('latin1')])),
     );
     expect(await refusal('many.zip', many)).toBe(
-      'many.zip swells to more than 120 times its size, as only an archive made to fill the disk does. Nothing of it was taken in.',
+      'many.zip expands to more than 120 times its size, as only archives made to fill a disk do. Nothing of it was kept.',
     );
     const inTar = gzipSync(await tar([['big.ts', '\0'.repeat(300 * 1024 * 1024)]]));
-    expect(await refusal('bomb.tar.gz', inTar)).toContain('swells to more than 120 times its size');
+    expect(await refusal('bomb.tar.gz', inTar)).toContain('expands to more than 120 times its size');
   });
 
   it('beyond the limit in the settings is refused', async () => {
     expect(
       await refusal('large.tar', await tar([['a.ts', 'x'.repeat(5_000)]]), { unpackedBytes: 4_000 }),
-    ).toBe('large.tar unpacks to more than 0 MB, the limit in the settings. Nothing of it was taken in.');
+    ).toBe('large.tar expands to more than 0 MB, the limit in the settings. Nothing of it was kept.');
     expect(await refusal('many.tar', await tar(code), { entries: 1 })).toContain('holds more than 1 entries');
     expect(await refusal('many.tgz', gzipSync(await tar(code)), { entries: 1 })).toContain(
       'holds more than 1',
@@ -240,7 +240,7 @@ describe('an archive that is not as it should be', () => {
         onProgress: () => written.push(readdirSync(`${into}.unpacking`)),
       });
     await expect(unpacking({ entries: 1 })).rejects.toThrow('more than 1 entries');
-    await expect(unpacking({ unpackedBytes: 20 })).rejects.toThrow('unpacks to more than');
+    await expect(unpacking({ unpackedBytes: 20 })).rejects.toThrow('expands to more than');
     expect(written).toEqual([]);
     await unpacking({});
     expect(written).not.toEqual([]);
@@ -252,7 +252,7 @@ describe('an archive that is not as it should be', () => {
     expect((await opened('padded.tgz', padded)).paths).toEqual(['src/a.ts', 'src/b.ts']);
     const swollen = gzipSync(Buffer.concat([ended, Buffer.alloc(80 * 1024 ** 2)]));
     expect(await refusal('swollen.tgz', swollen)).toBe(
-      'swollen.tgz swells to a great deal that is no entry. Nothing of it was taken in.',
+      'swollen.tgz expands to a large amount of data outside its entries. Nothing of it was kept.',
     );
   });
 
@@ -271,7 +271,7 @@ describe('an archive that is not as it should be', () => {
         const entry = whole.lastIndexOf(Buffer.from('504b0102', 'hex'));
         whole.writeUInt32LE((whole.readUInt32LE(entry + 16) ^ 1) >>> 0, entry + 16);
         expect(await refusal(name, whole)).toBe(
-          `${name} is damaged (the checksum of a.ts is wrong). Nothing of it was taken in.`,
+          `${name} is damaged (the checksum of a.ts is wrong). Nothing of it was kept.`,
         );
       }
   });
@@ -294,19 +294,17 @@ describe('an archive that is not as it should be', () => {
       )
         encrypted[at + (signature === 'PK\x03\x04' ? 6 : 8)] |= 1;
     }
-    expect(await refusal('secret.zip', encrypted)).toBe(
-      'secret.zip is encrypted. Nothing of it was taken in.',
-    );
+    expect(await refusal('secret.zip', encrypted)).toBe('secret.zip is encrypted. Nothing of it was kept.');
   });
 
   it('that is none, or of another kind, is told so', async () => {
     expect(await refusal('notes.zip', Buffer.from('only text'))).toBe(
-      'notes.zip is no archive that Yletope opens; it takes .zip, .tar, .tar.gz and .tgz.',
+      'notes.zip is not an archive that Yletope can open. Use .zip, .tar, .tar.gz or .tgz.',
     );
     expect(await refusal('a.7z', Buffer.from('377abcaf271c0004', 'hex'))).toBe(
-      'a.7z is packed with 7z; pack it as .zip, .tar or .tar.gz.',
+      'a.7z is compressed with 7z. Use .zip, .tar or .tar.gz.',
     );
-    expect(await refusal('empty.zip', Buffer.alloc(0))).toContain('is no archive');
+    expect(await refusal('empty.zip', Buffer.alloc(0))).toContain('is not an archive');
     expect(await refusal('text.gz', gzipSync('only text'))).toMatch(/^text\.gz is (damaged|cut short) \(/);
   });
 

@@ -48,7 +48,7 @@ export class IndexBuilder {
         this.refused.push({
           path: printable(entry.name),
           reason: 'unsafe',
-          detail: 'its name leads out of the archive',
+          detail: 'its name points outside the archive',
         });
       return null;
     }
@@ -58,7 +58,7 @@ export class IndexBuilder {
       this.refused.push({
         path,
         reason: 'link',
-        detail: out ? 'it leads out of the archive' : `it leads to ${printable(entry.target ?? '')}`,
+        detail: out ? 'it points outside the archive' : `it leads to ${printable(entry.target ?? '')}`,
       });
       return null;
     }
@@ -83,7 +83,11 @@ export class IndexBuilder {
     for (const path of [...this.files.keys()]) {
       if (!this.folders.has(path)) continue;
       this.files.delete(path);
-      this.refused.push({ path, reason: 'unsafe', detail: 'the archive holds a folder of the same path' });
+      this.refused.push({
+        path,
+        reason: 'unsafe',
+        detail: 'the archive contains a folder with the same path',
+      });
     }
     const top = sharedTop([...this.files.keys()]);
     const below = (path: string): string =>
@@ -99,7 +103,7 @@ export class IndexBuilder {
   private notesOnDuplicates(below: (path: string) => string): string[] {
     if (this.twice.length === 0) return [];
     return [
-      `The archive holds more than one entry for ${named(this.twice.map(below))}; the last of each is read.`,
+      `The archive contains more than one entry for ${named(this.twice.map(below))}; the last one is read.`,
     ];
   }
 
@@ -114,7 +118,7 @@ export class IndexBuilder {
     }
     return colliding.length === 0
       ? []
-      : [`Names that differ only in their case are read as files of their own: ${named(colliding)}.`];
+      : [`Names that differ only in upper and lower case are read as separate files: ${named(colliding)}.`];
   }
 }
 

@@ -33,7 +33,7 @@ export function archiveSource(folder: string, index: ArchiveIndex): CodeSource {
       ...tooLarge.map(([path, , size]) => ({
         path,
         reason: 'tooLarge' as const,
-        detail: `${(size / 1024 ** 2).toFixed(1)} MB; nothing over ${MAX_KEPT_FILE_BYTES / 1024 ** 2} MB is kept of an archive`,
+        detail: `${(size / 1024 ** 2).toFixed(1)} MB; the limit for files of an archive is ${MAX_KEPT_FILE_BYTES / 1024 ** 2} MB`,
       })),
     ],
     notes: index.notes,

@@ -43,8 +43,8 @@ export function formatOf(file: string, name: string): ArchiveFormat {
   throw new Problem(
     'badArchive',
     other === undefined
-      ? `${name} is no archive that Yletope opens; it takes .zip, .tar, .tar.gz and .tgz.`
-      : `${name} is packed with ${other}; pack it as .zip, .tar or .tar.gz.`,
+      ? `${name} is not an archive that Yletope can open. Use .zip, .tar, .tar.gz or .tgz.`
+      : `${name} is compressed with ${other}. Use .zip, .tar or .tar.gz.`,
   );
 }
 
@@ -52,7 +52,8 @@ function openedArchive(file: string, name: string): number {
   try {
     return openRegularFile(realpathSync(file)).descriptor;
   } catch (error) {
-    if (error instanceof NotRegular) throw new Problem('badArchive', `${name} is no archive: it is no file.`);
+    if (error instanceof NotRegular)
+      throw new Problem('badArchive', `${name} is not an archive, and not a file.`);
     throw error;
   }
 }
@@ -192,7 +193,8 @@ function roomForHeaders(): { read: (bytes: number) => void; entry: (size: number
   return {
     read: (all) => {
       read = all;
-      if (read > allowed) throw new Problem('badArchive', 'swells to a great deal that is no entry');
+      if (read > allowed)
+        throw new Problem('badArchive', 'expands to a large amount of data outside its entries');
     },
     entry: (size) => {
       allowed = Math.max(allowed, read + size + MAX_BYTES_BETWEEN);

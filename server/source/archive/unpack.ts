@@ -67,12 +67,12 @@ async function unpackEntries(
     if (unpacked > limits.unpackedBytes)
       throw new Problem(
         'badArchive',
-        `unpacks to more than ${sized(limits.unpackedBytes)}, the limit in the settings`,
+        `expands to more than ${sized(limits.unpackedBytes)}, the limit in the settings`,
       );
     if (unpacked > ALWAYS_ALLOWED_BYTES && unpacked > MAX_INFLATION * ofAll)
       throw new Problem(
         'badArchive',
-        `swells to more than ${MAX_INFLATION} times its size, as only an archive made to fill the disk does`,
+        `expands to more than ${MAX_INFLATION} times its size, as only archives made to fill a disk do`,
       );
   };
   const count = (bytes: number): void => refuseBeyond((unpacked += bytes));
@@ -172,7 +172,7 @@ function sized(bytes: number): string {
 function archiveProblem(name: string, error: unknown): Problem {
   if (error instanceof Problem) {
     return error.code === 'badArchive' && !error.message.startsWith(name)
-      ? new Problem('badArchive', `${name} ${error.message}. Nothing of it was taken in.`)
+      ? new Problem('badArchive', `${name} ${error.message}. Nothing of it was kept.`)
       : error;
   }
   const known = sentenceOfCode(error);
@@ -184,6 +184,6 @@ function archiveProblem(name: string, error: unknown): Problem {
     );
   return new Problem(
     'badArchive',
-    `${name} ${isCutShort ? 'is cut short' : 'is damaged'} (${said.replace(/\.$/, '')}). Nothing of it was taken in.`,
+    `${name} ${isCutShort ? 'is cut short' : 'is damaged'} (${said.replace(/\.$/, '')}). Nothing of it was kept.`,
   );
 }

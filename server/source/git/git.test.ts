@@ -146,7 +146,9 @@ describe('a repository that is not as it should be', () => {
     await expect(open(repository)).rejects.toThrow('has no commit yet, so there is nothing to survey.');
     const unborn = gitRepository(code);
     gitIn(unborn, 'symbolic-ref', 'HEAD', 'refs/heads/unborn');
-    await expect(open(`file://${unborn}`)).rejects.toThrow('its HEAD leads nowhere); name a branch: main.');
+    await expect(open(`file://${unborn}`)).rejects.toThrow(
+      'its HEAD points to no branch). Name a branch: main.',
+    );
   });
 
   it('a damaged file is left out and the rest is read; a damaged tree is told in one sentence', async () => {
@@ -213,7 +215,7 @@ describe('a repository elsewhere', () => {
       }),
     );
     await expect(open(`${url}/secret.git`)).rejects.toThrow(
-      `${url}/secret.git cannot be read: it needs a password or a token, and Yletope asks for none`,
+      `${url}/secret.git cannot be read: it needs a password or a token, which Yletope does not ask for`,
     );
   });
 
@@ -226,7 +228,7 @@ describe('a repository elsewhere', () => {
       ),
     );
     await expect(open(`${url}/x.git`)).rejects.toThrow(
-      `${url}/x.git cannot be read: it sends on to another address, which is not followed; open that one.`,
+      `${url}/x.git cannot be read: it redirects to another address, which Yletope does not follow; open that address.`,
     );
   });
 

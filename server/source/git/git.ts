@@ -84,20 +84,23 @@ export async function git(
 const reasons: [RegExp, string][] = [
   [
     /could not read (Username|Password)|Authentication failed|terminal prompts disabled|HTTP Basic: Access denied|\b40[13]\b/i,
-    'it needs a password or a token, and Yletope asks for none; clone it yourself and open the clone',
+    'it needs a password or a token, which Yletope does not ask for; clone it yourself and open the clone',
   ],
-  [/Permission denied \((publickey|.*password)/i, 'it accepts none of the keys that ssh has on this machine'],
-  [/Host key verification failed/i, 'ssh does not know this host yet; connect to it once by hand'],
+  [/Permission denied \((publickey|.*password)/i, 'it accepts none of the ssh keys on this machine'],
+  [/Host key verification failed/i, 'the host is unknown to ssh; connect to it once by hand'],
   [
     /could not resolve host|Name or service not known|Temporary failure in name resolution/i,
-    'there is no host of this name in reach',
+    'no host of this name can be reached',
   ],
   [
     /Connection refused|Connection timed out|Failed to connect|No route to host|Network is unreachable/i,
     'the host does not answer',
   ],
   [/SSL|certificate/i, 'its certificate is not trusted on this machine'],
-  [/returned error: 30\d|redirect/i, 'it sends on to another address, which is not followed; open that one'],
+  [
+    /returned error: 30\d|redirect/i,
+    'it redirects to another address, which Yletope does not follow; open that address',
+  ],
   [/transport '.*' not allowed/i, 'this kind of address is not allowed'],
   [
     /not found|does not appear to be a git repository|does not exist|not a git repository/i,
@@ -106,7 +109,7 @@ const reasons: [RegExp, string][] = [
   [/No space left on device/i, 'the disk is full'],
   [
     /corrupt|bad object|missing blob|missing tree|inflate|unable to read|invalid object|bad tree|loose object|not a tree|not a valid object|packfile|fsck/i,
-    'some of its objects are damaged; `git fsck` in it tells which',
+    'some of its objects are damaged; run `git fsck` in it to see which',
   ],
 ];
 

@@ -61,7 +61,7 @@ describe('a repository that leads into another', () => {
     make(bare, other);
     await expect(
       openSource(originOf(bare), { workplace: temporaryFolder(), limits: defaultLimits, refresh: true }),
-    ).rejects.toThrow(`is not read: its ${part} leads to ${other.slice(0, -4)}`);
+    ).rejects.toThrow(`is not read: its ${part} points to ${other.slice(0, -4)}`);
     const tree = gitRepository({ 'a.ts': '' });
     make(join(tree, '.git'), other);
     await expect(
@@ -70,14 +70,14 @@ describe('a repository that leads into another', () => {
         limits: defaultLimits,
         refresh: true,
       }),
-    ).rejects.toThrow(`its ${part} leads to`);
+    ).rejects.toThrow(`its ${part} points to`);
   });
 
   it.each(ways)('by %s is told of where the folder around it is opened', async (_, make, part) => {
     const tree = gitRepository({ 'a.ts': '' });
     make(join(tree, '.git'), join(secret(), '.git'));
     const source = await openSource(originOf(tree), { workplace: '', limits: defaultLimits, refresh: true });
-    expect(source.notes.join('\n')).toContain(`${part} in its repository leads to`);
+    expect(source.notes.join('\n')).toContain(`${part} in its repository points to`);
   });
 
   it('is none that keeps to itself, nor a clone, a work tree or one whose parts are linked within it', () => {

@@ -50,7 +50,7 @@ export function requireOwnObjects(repository: string, address: string): void {
   if (first)
     throw new Problem(
       'repository',
-      `${address} is not read: its ${first.part} leads to ${first.to}, which is another repository's. Open a clone of it that was made without sharing.`,
+      `${address} is not read: its ${first.part} points to ${first.to}, in another repository. Open a clone made without --shared or --reference.`,
     );
 }
 
@@ -62,7 +62,7 @@ function homeOf(git: string): string {
 }
 
 /** Where something leads that cannot be read: a pipe in place of a file. */
-const UNREADABLE = 'what cannot be read';
+const UNREADABLE = 'something that cannot be read';
 
 function textOf(path: string): string | null {
   try {

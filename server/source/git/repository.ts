@@ -64,7 +64,7 @@ export async function resolveCommit(
       'noCommit',
       names.length === 0
         ? `${address} has no commit yet, so there is nothing to survey.`
-        : `${address} has nothing checked out (its HEAD leads nowhere); name a branch: ${listed(names)}.`,
+        : `${address} has nothing checked out (its HEAD points to no branch). Name a branch: ${listed(names)}.`,
     );
   throw new Problem('noSuchRef', `${address} has no branch, tag or commit “${ref}”. ${there(names)}`);
 }
@@ -93,8 +93,7 @@ async function refNames(repository: string, address: string): Promise<string[]> 
 }
 
 const listed = (names: string[]): string => names.slice(0, 5).join(', ') + (names.length > 5 ? ', …' : '');
-const there = (names: string[]): string =>
-  names.length === 0 ? 'It has none at all.' : `It has ${listed(names)}.`;
+const there = (names: string[]): string => (names.length === 0 ? 'It has none.' : `It has ${listed(names)}.`);
 
 /**
  * Fetches what a survey needs of a remote repository into a bare one of our own: the one commit, without history,

@@ -32,12 +32,16 @@ describe('rules that would take long to read', () => {
     [
       'keys under one that is not known',
       `yletope: 1\nx:\n${many(60_000, (i) => `  k${i}: 1\n`)}`,
-      'over 200,000 words',
+      'over 200,000 tokens',
     ],
-    ['quotes', `${'"'.repeat(500_001)}:1`, 'over 200,000 words'],
-    ['brackets that close nothing', '}\n'.repeat(400_000), 'line 1, column 1: this sign has no place here.'],
+    ['quotes', `${'"'.repeat(500_001)}:1`, 'over 200,000 tokens'],
+    [
+      'brackets that close nothing',
+      '}\n'.repeat(400_000),
+      'line 1, column 1: this character is not allowed here.',
+    ],
     ['marks that nothing refers to', `a: [${many(40_000, (i) => `&a${i} x, `)}]`, 'over 20,000 patterns'],
-    ['one list', `a: [${'x,'.repeat(400_000)}]`, 'over 200,000 words'],
+    ['one list', `a: [${'x,'.repeat(400_000)}]`, 'over 200,000 tokens'],
     ['aliases', `a: &a x\nb: [${'*a, '.repeat(200)}]`, 'more than 100 aliases'],
   ])('are refused: %s', (_, text, why) => {
     expect(refusal(text)).toContain(why);
@@ -45,7 +49,7 @@ describe('rules that would take long to read', () => {
 
   it('keys that stand twice are found among many', () => {
     expect(refusal(`yletope: 1\n${many(9_000, (i) => `k${i}: 1\n`)}k77: 2\n`)).toBe(
-      'yletope.yaml, line 9002, column 1: the key “k77” stands here twice.',
+      'yletope.yaml, line 9002, column 1: the key “k77” occurs twice here.',
     );
   });
 
@@ -134,11 +138,11 @@ describe('names that every object has', () => {
 
   it('but for the one by which an object would get another prototype, which is refused with its file', () => {
     expect(refusal('{ "yletope": 1, "__proto__": { "rules": [] } }')).toBe(
-      'yletope.yaml: nothing may be called “__proto__”.',
+      'yletope.yaml: “__proto__” is not allowed as a name.',
     );
     expect(refusal('yletope: 1\nrules:\n  - name: r\n    order: [a]\n    groups: { __proto__: [b] }\n')).toBe(
-      'yletope.yaml: nothing may be called “__proto__”.',
+      'yletope.yaml: “__proto__” is not allowed as a name.',
     );
-    expect(refusal('{ "yletope": 1, "\\u005f_proto__": 1 }')).toContain('nothing may be called');
+    expect(refusal('{ "yletope": 1, "\\u005f_proto__": 1 }')).toContain('is not allowed as a name');
   });
 });

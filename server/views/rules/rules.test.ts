@@ -182,7 +182,7 @@ describe('a file of rules that is wrong is refused whole', () => {
     [rule('order: [a, b, a]'), 'line 4, column 12: a is listed in it twice.'],
     [rule('order: [a]\n    groups: { b: c/** }'), 'line 5, column 18: b has no place in the order.'],
     [rule('order: [a]\n    seas: next'), 'line 5, column 5: there is no key “seas” here.'],
-    [rule('order: [a]\n    order: [b]'), 'line 5, column 5: the key “order” stands here twice.'],
+    [rule('order: [a]\n    order: [b]'), 'line 5, column 5: the key “order” occurs twice here.'],
     [rule('cycles: [a]'), 'line 4, column 13: “groups”, “files”, “types” or “routines” was expected.'],
     [
       rule('from: ./src/**\n    mayNotUse: b'),
