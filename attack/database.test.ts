@@ -142,7 +142,9 @@ describe('a database that is not as it should be', () => {
     expect(bodies.every((body) => /^note \d+: words/.test(body))).toBe(true);
     saved.close();
     expect((await fetch((await serving(into)).url)).status).toBe(200);
-    expect(runBuiltCommandLine(data, 'rescue', '--into', into).stderr).toContain('There already is a database in');
+    expect(runBuiltCommandLine(data, 'rescue', '--into', into).stderr).toContain(
+      'There already is a database in',
+    );
   });
 
   it('cut short is told of in one sentence, by whoever opens it', async () => {
