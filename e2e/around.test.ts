@@ -59,7 +59,7 @@ describe('the finder', () => {
     await find('');
     await waitForText(page, '.finder li', 'Tariff');
     await page.keyboard.type('lock, sideways');
-    await waitForText(page, '.finder .hint', '“sideways” is no kind and no place');
+    await waitForText(page, '.finder .hint', '“sideways” is neither a kind nor a place');
     await page.keyboard.press('Escape');
   });
 
@@ -72,7 +72,7 @@ describe('the finder', () => {
     await page.keyboard.up('Shift');
     await page.waitForFunction(() => location.pathname.endsWith('/text'));
     await waitForText(page, '.text-matches', 'rebateFor');
-    await waitForText(page, '[role=status]', 'looked through');
+    await waitForText(page, '[role=status]', 'searched');
   });
 });
 
@@ -113,7 +113,7 @@ describe('a search in texts', () => {
     await open('text?q=DomainEvent');
     await clickText(page, 'button', 'Mark them on pictures');
     await page.waitForFunction(() => new URL(location.href).searchParams.get('overlay') !== null);
-    await clickText(page, 'a', 'See them in the matrix');
+    await clickText(page, 'a', 'Show in matrix');
     await matrixDrawn(page);
     await waitForText(page, '.matrix-legend', 'marked by the shortlist');
     await waitForText(page, '.caption', 'marking what is in');
@@ -177,7 +177,7 @@ describe('the source', () => {
     const file = join(demo.instrument.demo, 'src', 'tolls', 'season.ts');
     renameSync(file, `${file}.away`);
     await open('source?file=src/tolls/season.ts');
-    await waitForText(page, '.pane-head', 'gone since the survey; the text is the one surveyed');
+    await waitForText(page, '.pane-head', 'deleted since the survey; this is the surveyed text');
     await waitForText(page, '.cm-content', 'seasonOf');
     await waitForText(page, '.outline', 'seasonOf');
     renameSync(`${file}.away`, file);
@@ -266,7 +266,7 @@ describe('types', () => {
     await open(
       'types?as=list&members=all&inherited=yes&focus=src%2Fdesk%2Fscreens%2FtollCounter.ts%23TollCounterScreen',
     );
-    await waitForText(page, '.type-list', 'in place of that of Screen');
+    await waitForText(page, '.type-list', 'overrides Screen');
     await waitForText(page, '.type-list', '1 inherited member');
   });
 

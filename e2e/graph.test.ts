@@ -163,12 +163,12 @@ describe('the graph', () => {
     }
     await waitForText(page, '.graph-tools', '2 chosen');
     expect(parameter('focus')).toBeNull();
-    await takeOut('All but the selected...');
+    await takeOut('All except the selected...');
     await page.waitForFunction(() => document.querySelectorAll('.graph-box').length === 2);
     expect((await boxNames()).sort()).toEqual(['kernel', 'tolls']);
     await page.goBack();
     await page.waitForFunction((count) => document.querySelectorAll('.graph-box').length === count, {}, all);
-    await takeOut('By pattern of paths or names …');
+    await takeOut('By a pattern of paths or names …');
     await page.type('[aria-label="Hide by pattern"]', 'src/{tolls,desk}');
     await page.keyboard.press('Enter');
     await page.waitForFunction(

@@ -137,15 +137,15 @@ describe('a picture that takes more than an address', () => {
     expect(page.url().length).toBeLessThan(400);
     expect(page.url()).not.toContain('open=');
     expect(parameter('order')).toBe('name');
-    await waitForText(page, '.chip', 'Open as at first');
+    await waitForText(page, '.chip', 'Reset open groups');
     // Whoever is sent the address sees the groups that were opened by hand.
     await goTo(page, page.url());
     await matrixDrawn(page);
-    await clickText(page, '.chip', 'Open as at first');
+    await clickText(page, '.chip', 'Reset open groups');
     await page.waitForFunction(() => !new URLSearchParams(location.search).has('kept'));
     expect(parameter('order')).toBe('name');
     await open('matrix?kept=nowhere');
-    await waitForText(page, 'body', 'is not kept here');
+    await waitForText(page, 'body', 'is not stored here');
     expect(errors).toEqual([]);
   });
 });
@@ -182,8 +182,8 @@ describe('a link that is copied', () => {
     await open('survey');
     await surveyAgain(page);
     await goTo(page, link);
-    await waitForText(page, '.survey-part', 'there is a newer one');
-    await clickText(page, '.survey-part a', 'there is a newer one');
+    await waitForText(page, '.survey-part', 'a newer one exists');
+    await clickText(page, '.survey-part a', 'a newer one exists');
     await page.waitForFunction(() => !location.search.includes('survey='));
     expect(parameter('in')).toBe('src');
   });

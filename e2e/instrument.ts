@@ -176,7 +176,7 @@ export async function lookOver({ page, url }: Instrument, path: string, ref = ''
   await goTo(page, url);
   await page.type('input[name=path]', path);
   if (ref !== '') await page.type('input[name=ref]', ref);
-  await clickText(page, 'button', 'Look it over');
+  await clickText(page, 'button', 'Preview files');
 }
 
 /** Opens a codebase and surveys it as the sheet proposes, up to the page that shows the progress. */

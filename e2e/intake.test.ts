@@ -38,7 +38,7 @@ describe('the intake sheet', () => {
     expect(await textOf(page, '.caption')).toContain('would read 136 files');
     await clickNamed('Read src/web/clock.min.js');
     await waitForText(page, '.caption', 'would read 137 files');
-    await waitForText(page, '.intake', 'was made under other decisions');
+    await waitForText(page, '.intake', 'made with other decisions');
     await clickNamed('Undo the decision about src/web/clock.min.js');
     await waitForText(page, '.caption', 'would read 136 files');
   });
@@ -57,7 +57,7 @@ describe('the intake sheet', () => {
     await clickText(page, '.glob-form button', 'Leave out');
     await waitForText(page, '.caption', 'would read 134 files');
     await waitForText(page, '.intake', 'left out by you');
-    await clickText(page, 'button', 'forget all');
+    await clickText(page, 'button', 'undo all');
     await waitForText(page, '.caption', 'would read 136 files');
   });
 
@@ -90,7 +90,7 @@ describe('completeness', () => {
     const { page } = instrument;
     await go('completeness');
     await clickText(page, '.gap-actions button', 'Read vendor/');
-    await waitForText(page, '.survey-again', 'does not know of yet');
+    await waitForText(page, '.survey-again', 'does not include yet');
     await page.evaluate(() => {
       const gap = [...document.querySelectorAll('.gap')].find((e) => e.textContent?.includes('tolls1998'))!;
       const accept = [...gap.querySelectorAll('button')].find((b) => b.textContent === 'Accept as external')!;
@@ -111,7 +111,7 @@ describe('completeness', () => {
     await clickText(page, '.clash a', 'Side by side');
     await page.waitForSelector('.cm-mergeView .cm-changedLine');
     expect(await textOf(page, '.caption')).toContain('src/desk/format.ts beside src/web/api/format.ts');
-    await clickText(page, '.caption a', 'Back to what is missing or doubled');
+    await clickText(page, '.caption a', 'Back to Completeness');
     await page.waitForSelector('#twice');
   });
 
@@ -247,14 +247,14 @@ describe('the log and the watch', () => {
   it('a folder that is watched says that it has changed, and surveys again by itself when asked to', async () => {
     const { page, demo } = instrument;
     await go('survey');
-    await clickText(page, '.keep-current label', 'Watch it, and say when it has changed');
+    await clickText(page, '.keep-current label', 'Watch it and tell when it has changed');
     await page.waitForFunction(
       () => document.querySelectorAll<HTMLInputElement>('.keep-current input')[1].checked,
     );
     await new Promise((resolve) => setTimeout(resolve, 1_000));
     writeFileSync(join(demo, 'src', 'kernel', 'watched.ts'), 'export const watched = 1;\n');
     await waitForText(page, '.title-block', 'files have changed');
-    await clickText(page, '.keep-current label', 'Watch it, and survey again when it has changed');
+    await clickText(page, '.keep-current label', 'Watch it and survey again when it has changed');
     await new Promise((resolve) => setTimeout(resolve, 1_000));
     writeFileSync(join(demo, 'src', 'kernel', 'watchedToo.ts'), 'export const watchedToo = 1;\n');
     await page.waitForFunction(() => !document.body.innerText.includes('files have changed'));

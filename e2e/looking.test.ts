@@ -66,7 +66,7 @@ describe('the measures', () => {
   it('columns are chosen from the catalogue', async () => {
     const { page } = demo.instrument;
     await open('measures?of=file');
-    await clickText(page, 'button', 'Choose columns');
+    await clickText(page, 'button', 'Choose measures');
     await waitForText(page, '[role=dialog]', 'Martin 1994');
     await clickText(page, '.column-chooser label', 'Abstractness');
     await clickText(page, '[role=dialog] button', 'Show 8');

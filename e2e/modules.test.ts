@@ -18,7 +18,7 @@ describe('modules', () => {
   it('are proposed, where there is no plan yet', async () => {
     const { page } = demo.instrument;
     await open('modules');
-    await waitForText(page, '.modules-start h1', 'Which modules is this made of?');
+    await waitForText(page, '.modules-start h1', 'Find the modules of this code');
     await page.click('.propose button[type=submit]');
     await page.waitForSelector('.plan-view');
     await page.waitForFunction(() => new URLSearchParams(location.search).get('plan') === '1');
@@ -213,7 +213,7 @@ describe('modules', () => {
   it('are gone through together, the most doubtful file first', async () => {
     const { page } = demo.instrument;
     await open('modules?plan=1');
-    await clickText(page, '.plan-members h2 .link', 'show all that is not confirmed');
+    await clickText(page, '.plan-members h2 .link', 'show unconfirmed');
     await waitForText(page, '.plan-members h2', 'Not confirmed, in any module');
     expect(
       await page.$$eval('.member-why b', (all) => new Set(all.map(({ textContent }) => textContent)).size),
@@ -360,7 +360,7 @@ describe('modules', () => {
     await top!.drop(bottom!);
     await stands(first, second, third);
     await settledDown();
-    await choose('Where links put it and those beside it');
+    await choose('Default position, by links');
     await stands(...byLinks);
     await settledDown();
     expect(await textOf(page, '.module-heads')).toContain('users above what they use');
@@ -394,9 +394,9 @@ describe('modules', () => {
     const { page } = demo.instrument;
     await open('modules?plan=1');
     const before = await moduleNames();
-    await clickText(page, '.plan-tools .chip', 'States …');
-    await clickText(page, '[role=menuitem]', 'Name the state it is in');
-    await page.waitForSelector('input[aria-label="Name of this state"]');
+    await clickText(page, '.plan-tools .chip', 'Versions …');
+    await clickText(page, '[role=menuitem]', 'Name the current version');
+    await page.waitForSelector('input[aria-label="Name of this version"]');
     await page.keyboard.type('as agreed');
     await page.keyboard.press('Enter');
     await settledDown();
@@ -407,7 +407,7 @@ describe('modules', () => {
       before.length,
     );
     await settledDown();
-    await clickText(page, '.plan-tools .chip', 'States …');
+    await clickText(page, '.plan-tools .chip', 'Versions …');
     await page.waitForSelector('[role=menuitem]');
     await page.evaluate(() => {
       const entry = [...document.querySelectorAll<HTMLElement>('[role=menuitem]')].find((each) =>
@@ -485,10 +485,10 @@ describe('modules', () => {
     expect(await moduleWith(other)).toBe(before);
     // A new file stands where its folder does, and is told until it is known.
     await waitForText(page, '.plan-problem', '1 file is new');
-    await clickText(page, '.plan-problem .link', 'Go through them');
+    await clickText(page, '.plan-problem .link', 'Show them');
     await waitForText(page, '.member-row', 'brandNew.ts');
     expect(await moduleWith('src/gauging/brandNew.ts')).toBe(await moduleWith('src/gauging/station.ts'));
-    await clickText(page, '.plan-problem .link', 'They are known');
+    await clickText(page, '.plan-problem .link', 'Mark as seen');
     await page.waitForFunction(() => !document.body.innerText.includes('is new since'));
     await clickText(page, '.plan-problem .link', 'Remove them');
     await page.waitForFunction(() => document.querySelector('.plan-problem') === null);

@@ -26,7 +26,7 @@ describe('opening a codebase', () => {
   it('an empty list says what to do', async () => {
     const { page, url } = instrument;
     await goTo(page, url);
-    expect(await textOf(page, 'main')).toContain('Type the path of a folder above to look it over');
+    expect(await textOf(page, 'main')).toContain('Type the path of a folder above to preview its files');
   });
 
   it('a path that is not there gets one sentence, at the field, and what was typed stays', async () => {
@@ -40,7 +40,7 @@ describe('opening a codebase', () => {
     const { page } = instrument;
     await typePath(join(instrument.demo, '..', 'data'));
     await page.waitForFunction(() => location.pathname.endsWith('/intake'));
-    await waitForText(page, '.intake', 'Nothing here is in a language that Yletope reads');
+    await waitForText(page, '.intake', 'No file here is in a language that Yletope reads');
     expect(await page.$eval('.intake-actions button', (button) => button.hasAttribute('disabled'))).toBe(
       true,
     );

@@ -44,7 +44,7 @@ describe('rules', () => {
       ['src/fleet', 'src/gauging', 'src/crews'],
       10,
     ]);
-    expect(await textOf(page, '[aria-label=Exceptions]')).toContain('has ended');
+    expect(await textOf(page, '[aria-label=Exceptions]')).toContain('has expired');
   });
 
   it('lead from what breaks them to the lines in the code', async () => {
@@ -165,7 +165,7 @@ describe('rules', () => {
     await page.keyboard.press('Enter');
     await waitForText(page, '[aria-label=Exceptions]', 'Bulletins follow the gauge.');
     expect(await fileNow()).toContain('reason: Bulletins follow the gauge.');
-    await page.$$eval('[aria-label^="Take the exception of src/gauging"]', ([button]) =>
+    await page.$$eval('[aria-label^="Remove the exception for src/gauging"]', ([button]) =>
       (button as HTMLElement).click(),
     );
     await page.waitForFunction(() => !document.body.innerText.includes('Bulletins follow'));

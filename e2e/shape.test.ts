@@ -89,7 +89,7 @@ describe('strays', () => {
     expect(await page.$$('.stray-tools button')).toEqual([]);
     // What the build takes for units has no links to the others.
     await open('strays?by=modules');
-    await waitForText(page, '.strays-list', 'No file strays');
+    await waitForText(page, '.strays-list', 'No strays');
   });
 });
 

@@ -36,13 +36,13 @@ it('what is around begins from a shortlist, from what changed since a survey, an
 
   // Nothing is in focus: sets are offered in place of it.
   await goTo(page, `${url}/codebases/1/around`);
-  await clickText(page, 'button', 'Begin from …');
+  await clickText(page, 'button', 'Start from …');
   await clickText(page, '[role=menuitem]', 'what changed since the survey...');
   await waitForText(page, '.caption', '1 element');
   expect(await listed()).toEqual(['locks/pump.ts', 'desk/form.ts']);
 
   await goTo(page, `${url}/codebases/1/around`);
-  await clickText(page, 'button', 'Begin from …');
+  await clickText(page, 'button', 'Start from …');
   await clickText(page, '[role=menuitem]', 'what changed since a branch, tag or commit …');
   await page.waitForSelector('input[name=ref]:focus');
   await page.keyboard.type('v1');
@@ -60,7 +60,7 @@ it('what is around begins from a shortlist, from what changed since a survey, an
   await page.keyboard.press('Enter');
   await waitForText(page, '.tray-line', 'reached');
   await goTo(page, `${url}/codebases/1/around`);
-  await clickText(page, 'button', 'Begin from …');
+  await clickText(page, 'button', 'Start from …');
   await clickText(page, '[role=menuitem]', 'the shortlist reached, 2 elements');
   await waitForText(page, '.caption', 'the shortlist reached (2 elements)');
 

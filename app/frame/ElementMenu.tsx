@@ -35,7 +35,7 @@ export function ElementMenuProvider({ children }: { children: ReactNode }) {
     ? [
         ...shown.flatMap(({ path, shows }) => [
           { label: shows!.verb, run: following(links.in(path, opened.element)) },
-          ...(path === 'source' ? [{ label: 'Read beside', run: readingBeside(opened.element) }] : []),
+          ...(path === 'source' ? [{ label: 'Open source beside', run: readingBeside(opened.element) }] : []),
         ]),
         ...shown.flatMap(({ path, answers = [] }) =>
           answers.map(({ verb, patch }) => {
@@ -50,7 +50,7 @@ export function ElementMenuProvider({ children }: { children: ReactNode }) {
         },
         { label: 'Add note…', run: () => writeNote({ key: opened.element.key }) },
         { label: 'Mark…', run: markingOf(opened.element) },
-        { label: 'Copy its key', run: () => void navigator.clipboard?.writeText(opened.element.key) },
+        { label: 'Copy key', run: () => void navigator.clipboard?.writeText(opened.element.key) },
       ]
     : [];
   /** Where a file is read already: beside it, the file of the element. */

@@ -100,7 +100,7 @@ export function Finder({ codebaseId, onClose }: { codebaseId: number; onClose: (
           }}
           onKeyDown={onKeyDown}
         />
-        {isEmpty && found.length > 0 && <p className="faded finder-heading">Looked at lately</p>}
+        {isEmpty && found.length > 0 && <p className="faded finder-heading">Recently viewed</p>}
         <ul ref={list} role="listbox" aria-label="Found">
           {found.map((element, index) => (
             <li
@@ -128,7 +128,7 @@ export function Finder({ codebaseId, onClose }: { codebaseId: number; onClose: (
           {!isEmpty && (
             <>
               <button type="button" className="plain-button link" onClick={searchTexts}>
-                Search the texts for it <kbd>Shift+Enter</kbd>
+                Search in texts <kbd>Shift+Enter</kbd>
               </button>
               {data && data.total > 0 && (
                 <button
@@ -159,8 +159,9 @@ function hintFor(
     return 'Refine after commas: a kind (types, routines, fields, classes…), “in” or “not in” a part of a path.';
   if (!data || !isCurrent) return 'Looking…';
   if (data.unknown.length > 0)
-    return `“${data.unknown[0]}” is no kind and no place: try “routines”, or “in src”.`;
-  if (data.total === 0) return `Nothing is called “${typed.trim()}”. Try a part of the name or of the path.`;
+    return `“${data.unknown[0]}” is neither a kind nor a place. Try “routines” or “in src”.`;
+  if (data.total === 0)
+    return `No element is called “${typed.trim()}”. Try a part of the name or of the path.`;
   const shown = data.listed.length < data.total ? `, the best ${data.listed.length} shown` : '';
   return `${counted(data.total, 'element')} found${shown}. Enter sets the focus, Ctrl+Enter opens the source.`;
 }

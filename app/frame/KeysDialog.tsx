@@ -47,7 +47,7 @@ export function KeysDialog({ view, onClose }: { view: string; onClose: () => voi
         </tbody>
       </table>
       <details className="keys-words">
-        <summary>What the words mean</summary>
+        <summary>Glossary</summary>
         <dl>
           {glossary.map(([word, meaning]) => (
             <div key={word}>

@@ -49,13 +49,13 @@ export function SurveyPart({
       </Link>
       {newest !== record.id ? (
         <Link to={`?${patched(params, { survey: null })}`} className="caution">
-          there is a newer one
+          a newer one exists
         </Link>
       ) : null}
       <button
         type="button"
         className="plain-button"
-        title="Copies the address of this picture with this survey, which is then kept: whoever opens it sees the same"
+        title="Copy a link to this picture and this survey. The survey is kept, so that others see the same"
         onClick={() => void copy()}
       >
         {copied === 'yes' ? 'copied' : copied === 'no' ? 'not copied' : 'Copy link'}
@@ -64,7 +64,7 @@ export function SurveyPart({
         <button
           type="button"
           className="plain-button"
-          title="Keeps this picture with all that its sentence says, under a name"
+          title="Save this picture and its caption under a name"
           onClick={() => setSaving(true)}
         >
           Save view

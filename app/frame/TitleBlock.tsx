@@ -106,7 +106,7 @@ function Completeness({
   return (
     <Link
       to={`${base}/completeness`}
-      title="The share of imports that were resolved. New is what Completeness lists and nobody has looked at yet."
+      title="The share of imports that were resolved. New items in Completeness have not been viewed yet."
     >
       <small>
         {counted(totals.gaps, 'gap')}, {totals.partlyRead} partly read

@@ -47,8 +47,7 @@ export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
         </p>
       )}
       <p>
-        <Link to={pathname}>This view from its beginning</Link> ·{' '}
-        <Link to={`${base}/overview`}>Overview</Link>
+        <Link to={pathname}>Reset this view</Link> · <Link to={`${base}/overview`}>Overview</Link>
       </p>
       <p className="faded">Press / to look for what you meant.</p>
     </div>

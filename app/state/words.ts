@@ -53,18 +53,18 @@ export const leftOutWords: Record<LeftOutReason, string> = {
 
 /** Why it is well left out, in a few words. */
 export const whyLeftOut: Record<LeftOutReason, string> = {
-  byChoice: 'until you take it back',
+  byChoice: 'you left it out',
   ignoredByGit: 'a .gitignore names it',
-  vendored: 'other people’s code, kept here',
-  generated: 'made by a program from something else',
-  minified: 'squeezed for delivery',
-  tooLarge: 'more than anybody writes',
+  vendored: 'third-party code',
+  generated: 'written by a program',
+  minified: 'compressed for delivery',
+  tooLarge: 'larger than code written by hand',
   binary: 'no text',
-  unknownLanguage: 'no code, or in a language not read',
-  tests: 'you asked for it',
+  unknownLanguage: 'not code, or a language that is not read',
+  tests: 'you left out tests',
   submodule: 'code of another repository',
-  link: 'what they lead to is read where it lies',
-  unsafe: 'the archive’s entries cannot be placed',
+  link: 'their targets are read in their own place',
+  unsafe: 'entries that cannot be placed',
   unreadable: 'reading it failed',
 };
 

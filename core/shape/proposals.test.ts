@@ -132,7 +132,7 @@ describe('modules from links', () => {
       proposal.modules.flatMap(({ members }) => members).find(({ file }) => input.files[file].path === path)!;
     expect(of('all/barge0.ts').why).toMatchObject({ linked: 6, inside: 5, next: { module: 1, linked: 1 } });
     expect(whyInWords(of('all/barge0.ts').why, proposal, input.files)).toBe(
-      '5 of 6 links, 5 of them calls; also pulled by ledger, 1',
+      '5 of 6 links inside, 5 of them calls; 1 to ledger',
     );
     expect(of('all/ledger4.ts').why.next).toBeNull();
     expect(of('all/ledger0.ts').doubt).toBeGreaterThan(of('all/ledger4.ts').doubt);

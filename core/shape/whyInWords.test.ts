@@ -22,7 +22,7 @@ it('a reason says what all use, and what starts all and is used by nobody', asyn
     const reason = reasons(input.bundles.bundleOf[file]);
     return whyInWords({ ...reason, keptWith: null }, { modules: [{ name: 'all' }] }, survey.files);
   };
-  expect(why('hub.ts')).toBe('a hub that 16 files use; 16 of 16 links, 16 of them calls');
-  expect(why('start.ts')).toBe('starts 16 files, and nobody uses it; 16 of 16 links, 16 of them calls');
-  expect(why('p3.ts')).toBe('2 of 2 links, 2 of them calls');
+  expect(why('hub.ts')).toBe('a hub that 16 files use; 16 of 16 links inside, 16 of them calls');
+  expect(why('start.ts')).toBe('starts 16 files; nothing uses it; 16 of 16 links inside, 16 of them calls');
+  expect(why('p3.ts')).toBe('2 of 2 links inside, 2 of them calls');
 });

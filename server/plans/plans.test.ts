@@ -31,7 +31,7 @@ describe('a plan file', () => {
     expect(plan.modules[0].members[0]).toEqual({
       key: 'fleet/barge.ts',
       doubt: 0,
-      why: '2 of 2 links, 1 of them a call',
+      why: '2 of 2 links inside, 1 of them a call',
     });
     expect(readPlanFile(JSON.stringify(plan), 'plan.json')).toEqual(plan);
     expect([...modulesByFile(plan, 'plan.json').keys()].sort()).toEqual(Object.keys(code).sort());

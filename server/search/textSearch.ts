@@ -85,6 +85,6 @@ export async function* searchTexts(task: SearchTask): AsyncGenerator<SearchPart,
 function runAway({ text }: TextQuery): Problem {
   return new Problem(
     'badRequest',
-    `The pattern ${text} takes too long on this code: it tries ever more ways to match. Make it more definite.`,
+    `The pattern ${text} takes too long on this code: it tries ever more ways to match. Create more definite.`,
   );
 }

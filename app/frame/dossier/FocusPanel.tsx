@@ -38,7 +38,7 @@ export function FocusPanel({
   const { load, data } = useFetcher<Part<'dossier'>>();
   const query = besideQuery(picture.params, { focus });
   useEffect(() => void load(`/codebases/${codebaseId}/dossier?${query}`), [load, codebaseId, query]);
-  if (!data) return <p className="faded">Looking it up…</p>;
+  if (!data) return <p className="faded">Loading…</p>;
   const close = (
     <span className="dossier-steps">
       <StepButton
@@ -55,7 +55,7 @@ export function FocusPanel({
         can={trail.canGoForward}
         onStep={() => trail.step(1)}
       />
-      <CloseButton onClose={() => picture.focusOn(null)} label="Let go of the focus" />
+      <CloseButton onClose={() => picture.focusOn(null)} label="Clear the selection" />
     </span>
   );
   if ('problem' in data) {
@@ -164,7 +164,7 @@ function FocusDetails({
           {dossier.group.arrangement} <ElementName element={dossier.group} />
           {dossier.alsoIn.length > 0 && (
             <>
-              , with most of its code; the rest is in{' '}
+              , with most of its code; others are{' '}
               {dossier.alsoIn.map((group, index) => (
                 <span key={group.key}>
                   {index > 0 && ', '}

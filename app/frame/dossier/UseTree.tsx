@@ -72,7 +72,7 @@ export function UseTree({
           </select>
         )}
       </h2>
-      {!step && <p className="faded">Looking it up…</p>}
+      {!step && <p className="faded">Loading…</p>}
       {first.total > 1 && (
         <Link
           className="quiet-link"
@@ -231,7 +231,7 @@ function Branch({
           {figure(use.count)}
         </button>
       </div>
-      {step === 'loading' && <p className="faded">Looking it up…</p>}
+      {step === 'loading' && <p className="faded">Loading…</p>}
       {step === 'failed' && <p className="against">The server did not answer; try again.</p>}
       {isOpen && (
         <Step

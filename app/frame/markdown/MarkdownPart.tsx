@@ -26,7 +26,7 @@ export function MarkdownPart({
       <>
         {tree === null && (
           <p className="faded">
-            This part is too long or too nested to be laid out; it stands as it is written.
+            This part is too long or too deeply nested to be formatted, so it is shown as written.
           </p>
         )}
         <div className="as-written">{text}</div>

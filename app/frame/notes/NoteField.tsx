@@ -44,7 +44,7 @@ export function NoteField({
           onChange(`${latest.current.slice(0, at)}${inserted}${latest.current.slice(at)}`);
         }
       } catch {
-        setProblem('The picture could not be sent.');
+        setProblem('The image could not be uploaded.');
       } finally {
         setWaiting((n) => n - 1);
       }
@@ -65,7 +65,7 @@ export function NoteField({
         autoFocus
         className="field mono"
         aria-label="The note, in Markdown"
-        placeholder="Markdown. A picture can be pasted or dropped here. Ctrl+Enter keeps the note."
+        placeholder="Markdown. Paste or drop images here. Ctrl+Enter saves the note."
         rows={7}
         value={value}
         onChange={({ target }) => onChange(target.value)}

@@ -83,12 +83,12 @@ export function SaveDialog({
         </label>
         <fieldset>
           <label>
-            <input type="radio" checked={!isPinned} onChange={() => setPinned(false)} /> It follows the newest
-            survey, and says what came and went
+            <input type="radio" checked={!isPinned} onChange={() => setPinned(false)} /> Follow the newest
+            survey and show what was added or removed
           </label>
           <label>
-            <input type="radio" checked={isPinned} onChange={() => setPinned(true)} /> It stays with the
-            survey of {dateAndTime(record.surveyedAt)}
+            <input type="radio" checked={isPinned} onChange={() => setPinned(true)} /> Stay with the survey of{' '}
+            {dateAndTime(record.surveyedAt)}
           </label>
         </fieldset>
         <footer>

@@ -48,14 +48,14 @@ export function OfferDialog({
             autoFocus
             className="field"
             aria-label="Name of a new shortlist"
-            placeholder="A new one, named…"
+            placeholder="name of a new shortlist"
             value={name}
             maxLength={80}
             onChange={({ target }) => setName(target.value)}
             onFocus={({ target }) => target.select()}
           />
           <Button type="submit" disabled={!isNew}>
-            Make it
+            Create
           </Button>
         </form>
       </div>

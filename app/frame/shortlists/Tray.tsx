@@ -179,7 +179,7 @@ function OpenList({
               <button
                 type="button"
                 className="plain-button faded"
-                aria-label={`Take ${member.name} out`}
+                aria-label={`Remove ${member.name}`}
                 onClick={() =>
                   void edit({ edit: 'takeOut', id: String(list.id), keys: JSON.stringify([member.key]) })
                 }
@@ -191,7 +191,7 @@ function OpenList({
         </NamedList>
       </ul>
       {list.more > 0 && <p className="faded">and {figure(list.more)} more</p>}
-      {list.count === 0 && <p className="faded">It is empty: add elements from any view by their menu.</p>}
+      {list.count === 0 && <p className="faded">It is empty. Add elements from any view with their menu.</p>}
     </div>
   );
 }

@@ -179,10 +179,10 @@ function AroundList({
         {groups.length === 0 && (
           <p className="faded">
             {filter !== ''
-              ? 'None of them is called so.'
+              ? 'No name matches.'
               : query.direction === 'usedBy'
-                ? 'Nothing uses it, as far as is counted here.'
-                : 'It uses nothing, as far as is counted here.'}
+                ? 'Nothing uses it, under these filters.'
+                : 'It uses nothing, under these filters.'}
           </p>
         )}
         {query.direction === 'usedBy' && <LedOnLine imports={ledOn} />}

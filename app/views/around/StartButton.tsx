@@ -48,7 +48,7 @@ export function StartButton({ lists, others, hasCommits }: Starts) {
             : []),
         ]}
       >
-        Begin from …
+        Start from …
       </MenuChip>
       {isNaming && (
         <form

@@ -61,7 +61,7 @@ export function CodebasesPage({
         <h2>Codebases</h2>
         {codebases.length === 0 ? (
           <p className="faded">
-            None yet. Type the path of a folder above to look it over; nothing in it is changed or run.
+            None yet. Type the path of a folder above to preview its files. Nothing in it is changed or run.
           </p>
         ) : (
           <ul>
@@ -76,7 +76,7 @@ export function CodebasesPage({
         <DialogContent>
           Remove <b>{removing?.name}</b> and its surveys from Yletope?{' '}
           {removing?.kind === 'archive' ? (
-            'An archive that was uploaded is removed with it.'
+            'The uploaded archive is deleted too.'
           ) : (
             <>
               The code in <span className="mono">{removing?.address}</span> is not touched.

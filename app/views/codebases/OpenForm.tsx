@@ -55,7 +55,7 @@ export function OpenForm({
           }}
         />
         <Button type="submit" variant="contained" disabled={isSending}>
-          {isSending ? 'Opening…' : 'Look it over'}
+          {isSending ? 'Opening…' : 'Preview files'}
         </Button>
       </div>
       <UploadArea limit={uploadLimit} />

@@ -13,21 +13,22 @@ export function SettingsDialog({ settings, onClose }: { settings: Settings; onCl
       <Form method="post" onSubmit={onClose}>
         <input type="hidden" name="intent" value="settings" />
         <DialogContent className="settings">
+          <h1>Settings</h1>
           <GigabyteField
             name="uploadLimit"
-            label="Largest archive that may be uploaded, in GB"
+            label="Upload limit for archives, in GB"
             value={settings.uploadLimit}
           />
           <GigabyteField
             name="unpackedLimit"
-            label="Most that an archive may hold unpacked, in GB"
+            label="Limit for unpacked archives, in GB"
             value={settings.unpackedLimit}
           />
         </DialogContent>
         <DialogActions>
           <Button onClick={onClose}>Cancel</Button>
           <Button type="submit" variant="contained">
-            Set
+            Save
           </Button>
         </DialogActions>
       </Form>

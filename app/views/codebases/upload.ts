@@ -28,7 +28,7 @@ export function upload(file: File, onProgress: (upload: Upload) => void): Promis
       if (request.status === 200 && typeof answer.id === 'number') resolve({ id: answer.id });
       else reject(new Error(answer.problem ?? `The upload was refused (${request.status}).`));
     };
-    request.onerror = () => reject(new Error('The upload broke off. Is Yletope still running?'));
+    request.onerror = () => reject(new Error('The upload was interrupted. Is Yletope still running?'));
     request.onabort = () => reject(new Error('The upload was stopped. Nothing of it was kept.'));
     request.open('POST', fromBase(`/upload?name=${encodeURIComponent(file.name)}`));
     request.setRequestHeader('content-type', 'application/octet-stream');

@@ -25,7 +25,7 @@ export function ComparePage({ comparison, codebaseId }: { comparison: Comparison
           <b className="mono">{right.path}</b>
         </Link>
         : {isSame ? 'not a character differs' : 'what differs is marked'}.{' '}
-        <Link to={`?${patched(params, { compare: null })}`}>Back to what is missing or doubled</Link>
+        <Link to={`?${patched(params, { compare: null })}`}>Back to Completeness</Link>
       </Caption>
       {left.text === null || right.text === null ? (
         <div className="page">

@@ -126,7 +126,7 @@ function SurveyAgain() {
       <span className="caution">
         {isRunning
           ? 'A survey is running; its result will appear here.'
-          : 'You have decided about things that this survey does not know of yet.'}
+          : 'You have made decisions that this survey does not include yet.'}
       </span>
       <Button type="submit" variant="contained" disabled={isRunning || fetcher.state !== 'idle'}>
         Survey again

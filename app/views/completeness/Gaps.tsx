@@ -22,8 +22,8 @@ export function Gaps({ page, codebaseId }: { page: CompletenessPage; codebaseId:
         id="gaps"
         title="Gaps"
         total={page.totals.gaps}
-        meaning="referred to and not found: what leads there is missing from every picture"
-        none="None: all that is referred to was found, or is an external."
+        meaning="referenced but not found: dependencies on these are missing from every picture"
+        none="None: everything that is referenced was found, or is an external."
         rows={page.gaps}
       >
         {(gap) => <Gap key={gap.item} gap={gap} codebaseId={codebaseId} />}

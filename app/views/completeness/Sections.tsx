@@ -22,7 +22,7 @@ export function Doubtful({ page }: { page: CompletenessPage }) {
       id="doubtful"
       title="Doubtful externals"
       total={page.totals.doubtful}
-      meaning="no manifest declares them, and files here bear their names: is a source root missing?"
+      meaning="not declared in a manifest, and files here have the same name: is a source root missing?"
       none=""
       rows={page.doubtful}
     >
@@ -46,7 +46,7 @@ export function PartlyRead({ page, codebaseId }: SectionProps) {
       id="partly"
       title="Partly read"
       total={page.totals.partly}
-      meaning="regions that did not parse: what they declare and use is not known"
+      meaning="regions that did not parse: what they declare and use is unknown"
       none="None: every file parsed from its first line to its last."
       rows={page.partly}
     >
@@ -87,8 +87,8 @@ export function Clashes({ page, codebaseId }: SectionProps) {
       id="clashes"
       title="Same name, different place"
       total={page.totals.clashes}
-      meaning="copies or versions of one file: is the one that is used the one that is meant?"
-      none="None: no two files of one name are copies of, or like, each other."
+      meaning="copies or versions of one file: is the right one used?"
+      none="None: no two files of the same name are copies or similar."
       rows={page.clashes}
     >
       {(clash) => <Clash key={clash.name} clash={clash} codebaseId={codebaseId} />}
@@ -105,7 +105,7 @@ export function Versions({ page }: { page: CompletenessPage }) {
       id="versions"
       title="Versions of one tree"
       total={page.totals.versions}
-      meaning="the same files at the same places of two folders: which of them is the system that is meant?"
+      meaning="two folders with the same files at the same places: which one is the system in question?"
       none=""
       rows={page.versions}
     >
@@ -194,7 +194,7 @@ export function Twice({ page }: { page: CompletenessPage }) {
       id="twice"
       title="Declared more than once"
       total={page.totals.twice}
-      meaning="one name for several things: a reader cannot know which is meant"
+      meaning="one name for several things: readers cannot tell which is meant"
       none="None: within each package, every exported name is declared once."
       rows={page.twice}
     >
@@ -226,7 +226,7 @@ export function Unreferred({ page, codebaseId }: SectionProps) {
       id="unreferred"
       title="Never referred to"
       total={page.totals.unreferred}
-      meaning="no file uses them and no manifest names them: unused, or entered from outside in a way that was not found"
+      meaning="no file uses them and no manifest names them: unused, or used from outside in a way that was not found"
       none="None: each file is used by another, is a test, or is known as an entry point."
       rows={page.unreferred}
     >
@@ -250,7 +250,7 @@ export function Split({ page }: { page: CompletenessPage }) {
       id="split"
       title="Packages in several build modules"
       total={page.totals.split}
-      meaning="a build module alone holds only a part of them"
+      meaning="each build module contains only a part of them"
       none=""
       rows={page.split}
     >

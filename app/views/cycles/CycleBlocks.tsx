@@ -98,14 +98,14 @@ export function CycleBlocks({ cycle, noun }: { cycle: CycleDetails; noun: string
       </section>
       <section className="block">
         <h2>
-          <span>The other links inside, the thinnest first</span>
+          <span>The other links inside, the weakest first</span>
           <span>references</span>
         </h2>
         <StepList steps={cycle.steps.filter(({ against }) => !against)} />
         {cycle.stepCount > cycle.steps.length && (
           <p className="faded">
-            {figure(cycle.stepCount - cycle.steps.length)} thicker ones are not listed; the matrix shows them
-            all.
+            {figure(cycle.stepCount - cycle.steps.length)} stronger links are not listed here; the matrix
+            shows all.
           </p>
         )}
       </section>

@@ -130,10 +130,10 @@ function Empty({ modules, unread }: { modules: number; unread: number }) {
       <h1>{modules < 2 ? 'No build modules to compare' : 'Nothing of this kind'}</h1>
       <p className="faded">
         {modules < 2
-          ? 'No project files of Maven, Gradle, npm, C#, CMake or Python tell at least two modules apart.'
+          ? 'There are not two build modules: Maven, Gradle, npm, C#, CMake or Python project files define fewer.'
           : unread > 0
-            ? `${counted(unread, 'dependency', 'dependencies')} not judged: a build file of theirs is only partly read.`
-            : 'What build modules declare of each other agrees with what they use, as far as this list goes.'}
+            ? `${counted(unread, 'dependency', 'dependencies')} not judged, because a build file was only partly read.`
+            : 'Declared and used dependencies agree, under these filters.'}
       </p>
     </div>
   );

@@ -23,7 +23,7 @@ export function DocumentPage({
     <>
       <Caption>
         <b className="mono">{path}</b>,{' '}
-        {isMarkdown || blocks ? 'as its authors wrote it; pictures are not shown' : 'as it is'}.
+        {isMarkdown || blocks ? 'as written by its authors; images are not shown' : 'as it is'}.
       </Caption>
       <div className="document-view">
         <nav aria-label="Texts of this codebase" className="outline">

@@ -7,13 +7,13 @@ import { fromBase } from '../../state/base.ts';
 import { captionText } from '../../frame/captionText.ts';
 
 const formats = [
-  ['svg', 'SVG, with its sentence and legend'],
-  ['pdf', 'PDF, the same as a page in lines and letters'],
+  ['svg', 'SVG, with caption and legend'],
+  ['pdf', 'PDF, with caption and legend, as vectors'],
   ['dot', 'DOT'],
   ['graphml', 'GraphML, with coordinates'],
   ['nestedGraphml', 'GraphML, groups as graphs in nodes'],
   ['mermaid', 'Mermaid'],
-  ['csv', 'CSV, a line for each link'],
+  ['csv', 'CSV, one line per link'],
   ['json', 'JSON, with coordinates'],
 ] as const;
 
@@ -36,7 +36,7 @@ export function ExportButton({ codebaseId }: { codebaseId: string }) {
       if (!response.ok) throw new Error(response.statusText);
       saveFile(await pngOf(await response.text()), 'graph.png');
     } catch {
-      setProblem('The picture could not be made.');
+      setProblem('The picture could not be exported.');
     }
   };
   return (

@@ -72,9 +72,9 @@ export function GraphPage({
       <NoWayLine picture={picture} />
       {picture.rolledUp.length > 0 && (
         <p className="caution graph-said">
-          {counted(picture.rolledUp.length, 'group')} stayed closed: of more boxes nothing can be read. The{' '}
-          <Link to={`/codebases/${codebaseId}/matrix?${patched(params, { as: null })}`}>matrix</Link> has room
-          for them.
+          {counted(picture.rolledUp.length, 'group')} stayed closed, because more boxes would be unreadable.
+          The <Link to={`/codebases/${codebaseId}/matrix?${patched(params, { as: null })}`}>matrix</Link> can
+          show them all.
         </p>
       )}
       {nodes.length === 0 ? (
@@ -99,7 +99,7 @@ function NoWayLine({ picture: { noWay } }: { picture: GraphPicture }) {
   const { bothUse, usesBoth } = noWay;
   return (
     <p className="caution graph-said">
-      No path leads from one to the other by the references shown.{' '}
+      No path leads from one to the other along the references shown.{' '}
       {bothUse && (
         <>
           Both use <ElementName element={bothUse} />.{' '}
@@ -110,7 +110,7 @@ function NoWayLine({ picture: { noWay } }: { picture: GraphPicture }) {
           <ElementName element={usesBoth} /> uses both.
         </>
       )}
-      {!bothUse && !usesBoth && 'Nothing is used by both, and nothing uses both.'}
+      {!bothUse && !usesBoth && 'No element is used by both, and none uses both.'}
     </p>
   );
 }

@@ -115,6 +115,6 @@ function summary({ nodes, links, hidden, left }: GraphPicture, chosen: number): 
   const parts = [`${counted(boxes, 'box', 'boxes')}, ${counted(links - hidden, 'link')}`];
   if (chosen > 0) parts.push(`${figure(chosen)} chosen`);
   if (hidden > 0) parts.push(`${figure(hidden)} left out`);
-  if (left > 0) parts.push(`${figure(left)} more elements have no room`);
+  if (left > 0) parts.push(`${figure(left)} more elements do not fit`);
   return parts.join('; ');
 }

@@ -50,7 +50,7 @@ export function HideButton({
           },
           {
             key: 'others',
-            label: `All but the selected: ${boxes(others)}`,
+            label: `All except the selected: ${boxes(others)}`,
             disabled: own.length === 0 || others.length === 0,
             run: () => edits.leaveOut(others),
           },
@@ -66,7 +66,7 @@ export function HideButton({
             disabled: alone.length === 0,
             run: () => edits.leaveOut(alone),
           },
-          { key: 'pattern', label: 'By pattern of paths or names …', run: () => setTyping(true) },
+          { key: 'pattern', label: 'By a pattern of paths or names …', run: () => setTyping(true) },
         ]}
       >
         Hide …

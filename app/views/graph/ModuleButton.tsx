@@ -35,7 +35,7 @@ export function ModuleButton({
           const name = event.currentTarget.value.trim();
           if (event.key === 'Enter' && name !== '') {
             const from = { keys: [...keys] };
-            editor.edit(`${name} made of a drawing`, {
+            editor.edit(`${name} made from the graph`, {
               edit: 'takeIn',
               into: { name },
               from,

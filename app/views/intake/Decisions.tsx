@@ -32,10 +32,10 @@ export function Decisions({ rules }: { rules: IntakeRules }) {
   return (
     <section className="block">
       <h2>
-        <span>Decided by you</span>
+        <span>Your decisions</span>
         {made.length > 0 && (
           <button type="button" className="plain-button quiet" onClick={() => send({ edit: 'reset' })}>
-            forget all
+            undo all
           </button>
         )}
       </h2>

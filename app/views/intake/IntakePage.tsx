@@ -49,13 +49,13 @@ export function IntakePage({
           <editor.fetcher.Form method="post">
             <input type="hidden" name="edit" value="look" />
             <Button type="submit" disabled={job !== null}>
-              {codebase.kind === 'remote' ? 'Fetch and look again' : 'Look again'}
+              {codebase.kind === 'remote' ? 'Fetch and scan again' : 'Scan again'}
             </Button>
           </editor.fetcher.Form>
           <RefField codebase={codebase} />
           {sheet && (
             <span className="faded push">
-              looked over {dateAndTime(sheet.takenAt)}
+              scanned {dateAndTime(sheet.takenAt)}
               {sheet.commit && `, commit ${sheet.commit.slice(0, 10)}`}
             </span>
           )}
@@ -65,8 +65,7 @@ export function IntakePage({
         {job && <JobLine job={job} stop={<StopButton />} />}
         {differs && (
           <p className="caution">
-            The survey that the other views show was made under other decisions. Survey again to bring it to
-            these.
+            The other views show a survey made with other decisions. Survey again to apply these.
           </p>
         )}
         {sheet?.notes.map((note) => (
@@ -92,7 +91,7 @@ export function IntakePage({
         ) : (
           !job &&
           !failed &&
-          takenAt === null && <p className="faded">This codebase has not been looked over yet.</p>
+          takenAt === null && <p className="faded">This codebase has not been scanned yet.</p>
         )}
       </div>
     </EditContext>
@@ -163,7 +162,7 @@ function Submodules({ sheet }: { sheet: IntakeSheet }) {
             {url && <span className="faded"> {url}</span>}
           </span>
           <span className={isHere ? undefined : 'caution'}>
-            {isHere ? 'its files are here, and read' : 'its files are not here'}
+            {isHere ? 'its files are here and are read' : 'its files are not here'}
           </span>
         </div>
       ))}

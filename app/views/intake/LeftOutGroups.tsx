@@ -20,7 +20,7 @@ export function LeftOutGroups({ sheet }: { sheet: IntakeSheet }) {
             type="search"
             className="quiet-field"
             placeholder="part of a path"
-            aria-label="Show only what was left out with this in its path"
+            aria-label="Filter by a part of the path"
             defaultValue={params.get('filter') ?? ''}
             onChange={({ target }) =>
               setParams((now) => patched(now, { filter: target.value === '' ? null : target.value }), {
@@ -31,7 +31,7 @@ export function LeftOutGroups({ sheet }: { sheet: IntakeSheet }) {
           />
         </span>
       </h2>
-      {sheet.leftOut.length === 0 && <p className="faded">Nothing: every file would be read.</p>}
+      {sheet.leftOut.length === 0 && <p className="faded">Nothing. Every file would be read.</p>}
       {sheet.leftOut.map((group) => (
         <Group key={group.reason} group={group} />
       ))}

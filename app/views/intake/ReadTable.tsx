@@ -83,7 +83,7 @@ export function ReadTable({ sheet }: { sheet: IntakeSheet }) {
           ))}
         </details>
       )}
-      {sheet.inside.length === 0 && <p className="faded">There is nothing in it.</p>}
+      {sheet.inside.length === 0 && <p className="faded">It is empty.</p>}
       {sheet.more > 0 && <p className="faded">and {figure(sheet.more)} more</p>}
     </section>
   );

@@ -13,7 +13,7 @@ export function Languages({ sheet }: { sheet: IntakeSheet }) {
       </h2>
       {sheet.languages.length === 0 && (
         <p className="caution">
-          Nothing here is in a language that Yletope reads: {sheet.known.map(({ name }) => name).join(', ')}.
+          No file here is in a language that Yletope reads: {sheet.known.map(({ name }) => name).join(', ')}.
         </p>
       )}
       {sheet.languages.length > 0 && <ReadHead last="share" />}
@@ -142,7 +142,7 @@ export function ImportRoots({ sheet }: { sheet: IntakeSheet }) {
   return (
     <section className="block">
       <h2>
-        <span>Where imports lead</span>
+        <span>Import resolution</span>
         <span>{counted(sheet.projectFiles.length, 'project file')}</span>
       </h2>
       {sheet.projectFiles.slice(0, shows).map(({ path, isOff }) => (
@@ -153,7 +153,7 @@ export function ImportRoots({ sheet }: { sheet: IntakeSheet }) {
             <button
               type="button"
               className="plain-button quiet"
-              aria-label={isOff ? `Believe ${path} again` : `Do not believe ${path}`}
+              aria-label={isOff ? `Use ${path} again` : `Ignore ${path}`}
               onClick={() => send({ edit: 'projectFile', path, on: isOff ? 'on' : 'off' })}
             >
               {isOff ? 'believe it' : 'disregard'}
@@ -179,7 +179,7 @@ export function ImportRoots({ sheet }: { sheet: IntakeSheet }) {
         lines={sheet.rules.sourceRoots}
         onSet={(sourceRoots) => send({ edit: 'roots', sourceRoots })}
       >
-        Source roots and include paths: folders from which imports and includes are also resolved, one a line
+        Source roots and include paths: further folders to resolve imports and includes from, one per line
       </LinesForm>
     </section>
   );
@@ -199,7 +199,7 @@ export function DefinedMacros({ sheet }: { sheet: IntakeSheet }) {
         placeholder="EXPORTED="
         onSet={(defines) => send({ edit: 'defines', defines })}
       >
-        Macros of C and C++ that the build defines, one a line: <span className="mono">NAME</span>,{' '}
+        Macros that the build defines for C and C++, one per line: <span className="mono">NAME</span>,{' '}
         <span className="mono">NAME=text</span> or <span className="mono">NAME(x)=text</span>
       </LinesForm>
     </section>

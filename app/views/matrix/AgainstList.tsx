@@ -31,8 +31,8 @@ export function AgainstList({
         <CloseButton onClose={() => change({ against: null })} label="Close the list" />
       </header>
       <p className="faded">
-        Rows are ordered so that few references go against the order. In a cycle some always do: they are
-        listed here, the heaviest first.
+        Rows are ordered so that few references go against the order. In a cycle, some always do. They are
+        listed here, heaviest first.
         {done > 0 && ` ${figure(done)} of ${figure(against.length)} ticked off.`}
       </p>
       <ol>
@@ -78,7 +78,7 @@ export function AgainstList({
       </ol>
       {totals.againstCells > against.length && (
         <p className="faded">
-          The {figure(against.length)} weightiest are listed; open a part of the codebase for the others.
+          The {figure(against.length)} heaviest are listed; open a part of the codebase to see the others.
         </p>
       )}
     </aside>

@@ -86,7 +86,7 @@ export function MatrixPage({
           <div className="empty">
             <h1>Nothing to compare here</h1>
             <p className="faded">
-              The filters leave nothing in this scope. Choose another scope in the caption, or show tests.
+              No row matches the filters in this scope. Choose another scope in the caption, or show tests.
             </p>
           </div>
         ) : (
@@ -129,7 +129,7 @@ export function MatrixPage({
           <Remarks scene={scene} picture={picture} codebaseId={codebaseId} />
           {picture.isOpenByHand && !flat && (
             <button type="button" className="chip" onClick={() => change({ open: null, zoom: null })}>
-              Open as at first
+              Reset open groups
             </button>
           )}
         </span>
@@ -146,7 +146,7 @@ function CellSentence({ scene, cell }: { scene: Scene; cell: Cell }) {
   if (row?.heading || column?.heading) {
     return (
       <>
-        <b className="mono">{scene.labels[row?.heading ? cell.row : cell.column]}</b> is open; its parts stand
+        <b className="mono">{scene.labels[row?.heading ? cell.row : cell.column]}</b> is open; its parts are
         below it
       </>
     );

@@ -80,7 +80,7 @@ export function MeasuresGrid({
       localeText={{
         noRowsLabel:
           query.filter === ''
-            ? `There are no ${query.kind}s here. Choose a folder further up in the sentence above.`
+            ? `There are no ${query.kind}s here. Choose a larger folder in the caption.`
             : `No ${query.kind} has “${query.filter}” in its name or path.`,
       }}
     />

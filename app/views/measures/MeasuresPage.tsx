@@ -100,7 +100,7 @@ export function MeasuresPage({
       </Caption>
       <div className="measures-tools">
         <FilterBox key={query.kind} initial={query.filter} />
-        <Button onClick={() => setChoosing(true)}>Choose columns</Button>
+        <Button onClick={() => setChoosing(true)}>Choose measures</Button>
         <Button component="a" href={fromBase(`/codebases/${codebaseId}/measures.csv?${address}`)} download>
           Export as CSV
         </Button>

@@ -45,8 +45,8 @@ export function InterfaceList({
         )}
         {hidden.length > 0 && (
           <>
-            , and <b className="caution">{counted(hidden.length, 'element')}</b> that others use would have to
-            become public if the module were built separately
+            , and <b className="caution">{counted(hidden.length, 'element')}</b> that others use must become
+            public if the module is built separately
           </>
         )}
         .{' '}
@@ -91,7 +91,7 @@ export function InterfaceList({
         {unused.length > 0 && <Unused unused={unused} />}
       </NamedList>
       {used.length === 0 && unused.length === 0 && (
-        <p className="faded">Nothing of it is public, and nobody uses it.</p>
+        <p className="faded">Nothing in it is public, and nothing uses it.</p>
       )}
     </div>
   );
@@ -128,7 +128,7 @@ function UsedTable({
             {isNamed && (
               <input
                 type="checkbox"
-                aria-label={`${each.name} is of the interface`}
+                aria-label={`${each.name} is part of the interface`}
                 checked={each.isNamed}
                 disabled={isBusy}
                 onChange={() => toggle(each)}
@@ -186,7 +186,7 @@ function Unused({ unused }: { unused: InterfacePage['unused'] }) {
   return (
     <>
       <h3>
-        <span>public, and used by nobody outside</span>
+        <span>public, but unused outside</span>
         <span>{figure(unused.length)}</span>
       </h3>
       {unused.slice(0, isWhole ? unused.length : LISTED).map((each) => (

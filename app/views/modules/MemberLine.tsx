@@ -99,7 +99,7 @@ export function MemberLine({
 function Doubt({ row: { doubt, isSettled } }: { row: MemberRow }) {
   const percent = Math.round(100 * doubt);
   return (
-    <span className="member-doubt" title="How close the module that pulls next comes to this one">
+    <span className="member-doubt" title="How close the second-best module comes to this one">
       <span className={`track${isSettled ? '' : ' open'}`} aria-hidden="true">
         <span style={{ width: `${percent}%` }} />
       </span>

@@ -214,7 +214,7 @@ function orderEntries(
     ['Move down', movedBy(modules, row, 1)],
     ['To the top', movedTo(modules, row, 0)],
     ['To the bottom', movedTo(modules, row, last)],
-    ['Where links put it and those beside it', orderedByLinks(modules, row)],
+    ['Default position, by links', orderedByLinks(modules, row)],
   ];
   return choices.map(([label, named]) => ({
     key: label,
@@ -246,8 +246,8 @@ function PatternField({ row, editor }: { row: ModuleRow; editor: PlanEditor }) {
     >
       <input
         className="field mono"
-        aria-label="Take in by pattern"
-        placeholder="take in: src/tolls/**"
+        aria-label="Add files by pattern"
+        placeholder="add files: src/tolls/**"
         value={pattern}
         onChange={({ target }) => setPattern(target.value)}
       />

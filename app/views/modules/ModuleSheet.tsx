@@ -192,7 +192,7 @@ function Row({
             {row.doubtful > 0 && (
               <span
                 className="caution"
-                title={`${counted(row.doubtful, 'file')} that another module pulls at as much`}
+                title={`${counted(row.doubtful, 'file')} that fit another module equally well`}
               >
                 {figure(row.doubtful)} doubtful{' '}
               </span>

@@ -149,10 +149,10 @@ function NoPlan({
     <>
       <Caption>This codebase has no plan of modules yet.</Caption>
       <div className="page modules-start">
-        <h1>Which modules is this made of?</h1>
+        <h1>Find the modules of this code</h1>
         <p className="faded">
-          Start from a proposal. Each file gets a reason and a doubt: check the doubtful ones and confirm
-          them. Every view can then group the code by these modules instead of by its folders.
+          Start from a proposal. Each file gets a reason and a doubt. Check the doubtful ones, then confirm.
+          Every view can then group the code by these modules instead of by its folders.
         </p>
         <ProposeForm plan={null} editor={editor} codebaseId={codebaseId} hasSettled={false} apart={apart} />
         <p className="faded">
@@ -188,22 +188,22 @@ function Changes({
     <>
       {newFiles > 0 && (
         <p className="plan-problem">
-          {counted(newFiles, 'file')} {newFiles === 1 ? 'is' : 'are'} new since all were known.{' '}
+          {counted(newFiles, 'file')} {newFiles === 1 ? 'is' : 'are'} new since you last went through them.{' '}
           <button type="button" className="plain-button link" onClick={() => onOpen(NEW_FILES)}>
-            Go through them
+            Show them
           </button>{' '}
           <button
             type="button"
             className="plain-button link"
             onClick={() => editor.send({ do: 'knowNew', id: String(plan!.id) })}
           >
-            They are known
+            Mark as seen
           </button>
         </p>
       )}
       {gone.length > 0 && (
         <p className="caution plan-problem">
-          {counted(gone.length, 'file')} placed by the plan and missing from this survey:{' '}
+          {counted(gone.length, 'file')} in the plan but missing from this survey:{' '}
           <span className="mono">{gone.slice(0, GONE_NAMED).join(', ')}</span>
           {gone.length > GONE_NAMED && (
             <span title={gone.slice(GONE_NAMED).join('\n')}>
@@ -277,7 +277,7 @@ function OpenModule({
           )}
           {page.open !== ALL_OPEN && (
             <button type="button" className="plain-button link" onClick={() => onOpen(ALL_OPEN)}>
-              show all that is not confirmed
+              show unconfirmed
             </button>
           )}
         </span>

@@ -84,9 +84,9 @@ export function PlanTools({
       <span className="push" />
       <input
         className="field plan-author"
-        aria-label="Your name, kept with what you place"
+        aria-label="Your name, saved with what you place"
         placeholder="your name"
-        title="kept with what you place"
+        title="saved with what you place"
         maxLength={80}
         key={name}
         defaultValue={name}
@@ -101,15 +101,15 @@ export function PlanTools({
           entries={[
             {
               key: 'yaml',
-              label: 'Write it as YAML, as it is kept: folders and exceptions',
+              label: 'Export as YAML: folders and exceptions',
               run: () => window.location.assign(`${file}.yaml`),
             },
             {
               key: 'json',
-              label: 'Write it as JSON, every file with its reason',
+              label: 'Export as JSON: every file with its reason',
               run: () => window.location.assign(`${file}.json`),
             },
-            { key: 'read', label: 'Read another plan from a file', run: () => input.current?.click() },
+            { key: 'read', label: 'Import a plan from a file', run: () => input.current?.click() },
           ]}
           onClose={() => setWriting(null)}
         />
@@ -149,8 +149,8 @@ function StatesButton({ page, plan, editor }: { page: PlanPage; plan: PlanRecord
     return (
       <input
         className="field"
-        aria-label="Name of this state"
-        placeholder="name of this state"
+        aria-label="Name of this version"
+        placeholder="name of this version"
         autoFocus
         maxLength={80}
         onBlur={() => setNaming(false)}
@@ -165,7 +165,7 @@ function StatesButton({ page, plan, editor }: { page: PlanPage; plan: PlanRecord
     <>
       <MenuChip
         entries={[
-          { key: 'name', label: 'Name the state it is in', run: () => setNaming(true) },
+          { key: 'name', label: 'Name the current version', run: () => setNaming(true) },
           ...page.states.map((state) => ({
             key: `to ${state.id}`,
             label: (
@@ -188,7 +188,7 @@ function StatesButton({ page, plan, editor }: { page: PlanPage; plan: PlanRecord
           })),
         ]}
       >
-        States …
+        Versions …
       </MenuChip>
     </>
   );

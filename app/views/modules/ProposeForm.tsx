@@ -116,7 +116,7 @@ export function ProposeForm({
               aria-valuenow={progress?.done}
               aria-valuemax={progress?.of}
             >
-              {progress === null ? 'Weighing links' : `Run ${progress.done + 1} of ${progress.of}`}
+              {progress === null ? 'Computing weights' : `Run ${progress.done + 1} of ${progress.of}`}
             </span>
             <button type="button" className="chip" onClick={editor.stop}>
               Stop

@@ -32,7 +32,7 @@ export function ReadPlan({ editor }: { editor: PlanEditor }) {
   return (
     <>
       <button type="button" className="chip" disabled={editor.isBusy} onClick={() => input.current?.click()}>
-        Read a plan …
+        Import a plan …
       </button>
       <PlanFileInput editor={editor} input={input} />
     </>

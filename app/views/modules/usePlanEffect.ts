@@ -49,7 +49,7 @@ export function usePlanEffect(codebaseId: string): PlanTrial {
           .then((answer) => setTried({ what, ...answer }))
           .catch(() => {
             if (!controller.signal.aborted)
-              setTried({ what, effect: null, problem: 'It could not be worked out.' });
+              setTried({ what, effect: null, problem: 'The effect could not be computed.' });
           });
       }, PAUSE);
       underWay.current = { key, controller, timer };

@@ -64,8 +64,8 @@ export function NoteCard({
       {theirs && (
         <section className="note-theirs" aria-label="Changed meanwhile">
           <p className="caution">
-            Somebody has changed this note since you began ({when(theirs.changedAt ?? theirs.writtenAt)}). It
-            now reads:
+            Somebody else changed this note while you were writing (
+            {when(theirs.changedAt ?? theirs.writtenAt)}). It now reads:
           </p>
           <NoteText body={theirs.body} codebaseId={codebaseId} />
           <Button onClick={() => save(theirs.revision)}>Replace with mine</Button>
@@ -104,7 +104,7 @@ export function NoteCard({
             <Button onClick={() => setDraft(null)}>Cancel</Button>
           </>
         )}
-        {note.candidates.length > 0 && <span>Put it on:</span>}
+        {note.candidates.length > 0 && <span>Move it to:</span>}
         {note.candidates.map((candidate) => (
           <button
             key={candidate.key}

@@ -39,7 +39,7 @@ export function NotesPage({ notes, codebaseId }: { notes: ShownNote[]; codebaseI
         )}
         {lost > 0 && (
           <p className="caution">
-            {counted(lost, 'note')} stand{lost === 1 ? 's' : ''} on what this survey does not have any more.
+            {counted(lost, 'note')} stand{lost === 1 ? 's' : ''} on elements that this survey no longer has.
           </p>
         )}
         {data?.problem && <p className="against">{data.problem}</p>}
@@ -81,7 +81,7 @@ export function NotesPage({ notes, codebaseId }: { notes: ShownNote[]; codebaseI
           <div className="empty">
             <h1>No notes yet</h1>
             <p className="faded">
-              Write one on any element by its menu, or on a line of a source. They outlive later surveys.
+              Add one from the menu of any element, or on a line of source. Notes stay when you survey again.
             </p>
           </div>
         )}

@@ -39,21 +39,19 @@ function Use({ manifest: { use }, base }: { manifest: ManifestSummary; base: str
   if (!use) return null;
   const { used, unused, undeclared } = use;
   if (unused.length === 0 && undeclared.length === 0)
-    return used > 0 ? (
-      <p className="faded">All that is used is declared, and all that is declared is used.</p>
-    ) : null;
+    return used > 0 ? <p className="faded">Declared and used packages agree.</p> : null;
   return (
     <>
       {unused.length > 0 && (
         <p>
-          <span className="caution">Declared, and no file uses it: </span>
+          <span className="caution">Declared, but unused: </span>
           <span className="mono">{unused.slice(0, SHOWN).join(', ')}</span>
           {unused.length > SHOWN && <More names={unused.slice(SHOWN)} />}
         </p>
       )}
       {undeclared.length > 0 && (
         <p>
-          <span className="caution">Used, and not declared: </span>
+          <span className="caution">Used, but not declared: </span>
           {undeclared.slice(0, SHOWN).map(({ name, files, first }, i) => (
             <span key={name} className="mono">
               {i > 0 && ', '}

@@ -78,7 +78,7 @@ export function OverviewPage({
                 text: ecosystem === 'node' ? `node:${name}` : name,
                 value: files,
               }))}
-              empty="It uses nothing from outside."
+              empty="It uses no externals."
             />
           </Block>
           <CyclesBlock overview={overview} base={base} />

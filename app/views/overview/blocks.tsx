@@ -33,7 +33,7 @@ export function EntryPoints({ overview, codebaseId }: { overview: Overview; code
   return (
     <Block title="Entry points" note={counted(entryPointCount, 'file')}>
       {entryPoints.length === 0 && (
-        <p className="faded">No manifest names any, and no file looks like one.</p>
+        <p className="faded">None found: no manifest names one, and no file looks like one.</p>
       )}
       {entryPoints.slice(0, isWhole ? undefined : SHOWN).map(({ path, role, name }) => (
         <div key={path} className="entry-line">
@@ -142,7 +142,9 @@ export function CyclesBlock({ overview, base }: { overview: Overview; base: stri
   const more = overview.cycleCount - overview.cycles.length;
   return (
     <Block title="Cycles of files" note="members">
-      {overview.cycles.length === 0 && <p className="faded">None: the files can be put in an order.</p>}
+      {overview.cycles.length === 0 && (
+        <p className="faded">None: the files can be put in an order without cycles.</p>
+      )}
       {overview.cycles.map(({ tag, key, names, size }) => (
         <div key={tag} className="cycle-line">
           <Link to={cycles({ cycle: key })}>{tag}</Link>

@@ -40,8 +40,7 @@ export function SurveyPage({
       {problem && <p className="against">{problem}</p>}
       {changedAt && !job && (
         <p className="caution">
-          Files have changed since the survey; it was noticed at {dateAndTime(changedAt)}. Survey again to see
-          them.
+          Files have changed since the survey, noticed at {dateAndTime(changedAt)}. Survey again to see them.
         </p>
       )}
       {job ? <Running job={job} /> : <Ended job={last} record={record} codebase={codebase} />}
@@ -71,7 +70,7 @@ function Running({ job }: { job: LiveJob }) {
         <input type="hidden" name="intent" value="stop" />
         <Button type="submit">Stop</Button>{' '}
         <span className="faded">
-          What was read is kept. You may also close this page; the survey goes on.
+          You may close this page; the survey continues. Everything read so far is kept if you stop.
         </span>
       </Form>
     </section>
@@ -128,8 +127,8 @@ function Ended({
 
 const keepWords: Record<KeepCurrent, string> = {
   no: 'Do not watch the folder',
-  offer: 'Watch it, and say when it has changed',
-  survey: 'Watch it, and survey again when it has changed',
+  offer: 'Watch it and tell when it has changed',
+  survey: 'Watch it and survey again when it has changed',
 };
 
 function KeepCurrentChoice({ codebase }: { codebase: Codebase }) {

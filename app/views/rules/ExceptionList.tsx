@@ -4,8 +4,8 @@ import type { RulesEditor } from '../../state/useRulesEdit.ts';
 
 const words: Record<ExceptionLine['state'], string> = {
   holds: 'accepted',
-  ended: 'has ended, and what it covers is told again',
-  exceeded: 'has no room for all it covers, which is told again',
+  ended: 'has expired; its violations are reported again',
+  exceeded: 'covers fewer references than there are; the violations are reported again',
   unneeded: 'is needed by nothing any more',
 };
 
@@ -23,8 +23,8 @@ export function ExceptionList({ exceptions, editor }: { exceptions: ExceptionLin
               <button
                 type="button"
                 className="plain-button"
-                aria-label={`Take the exception of ${says} out`}
-                title="take the exception out"
+                aria-label={`Remove the exception for ${says}`}
+                title="remove the exception"
                 onClick={() => editor.edit('took an exception out', { do: 'takeExceptionOut', at })}
               >
                 ×

@@ -87,7 +87,7 @@ export function OrderSteps({
   const onKey = (event: React.KeyboardEvent, at: number): void => {
     const { key, shiftKey, altKey } = event;
     const { id, rank } = groups[at];
-    if (key === 'Delete') editor.edit(`took ${id} out`, { do: 'takeGroupOut', rule, group: id });
+    if (key === 'Delete') editor.edit(`removed ${id}`, { do: 'takeGroupOut', rule, group: id });
     else if (shiftKey && key === 'ArrowUp')
       put(at, altKey ? rank : Math.max(0, rank - 1), altKey || rank === 0);
     else if (shiftKey && key === 'ArrowDown') put(at, rank + 1, altKey);

@@ -128,8 +128,9 @@ export function RulesRoutePage({ page }: { page: RulesPage }) {
                 onOpen={(from, to) => change({ pair: [order.rule, from, to].join('|'), part: null })}
               />
               <p className="faded rules-legend">
-                Layers from the top. References that follow the order run down on the left, violations up on
-                the right, red and notched. Accepted ones are dashed. Beside each name: its number of files.
+                Layers from the top. References that follow the order run down on the left. Violations run up
+                on the right, red and notched; accepted ones are dashed. The number beside a name is its
+                number of files.
               </p>
               <RepairList order={order} onLook={(repair) => change({ try: repair })} />
             </div>
@@ -279,7 +280,7 @@ function OwnFile({ own, isEmpty, editor }: { own: OwnRules; isEmpty: boolean; ed
             </>
           )}
           {intake > 0 &&
-            `; it decides ${counted(intake, 'time')} what is read, which would hold from the next survey on`}
+            `; it contains ${counted(intake, 'decision')} on what is read, which would apply from the next survey on`}
           .{' '}
           <button type="button" className="chip" disabled={editor.isBusy} onClick={() => editor.takeOver()}>
             Use these rules

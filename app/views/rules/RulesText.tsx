@@ -35,7 +35,7 @@ export function RulesText({
           {written === text ? 'Close' : 'Cancel'}
         </button>{' '}
         <span className="faded">
-          docs/rules.md describes the format: order, mayNotUse, only, inside, cycles.
+          The format is described in docs/rules.md: order, mayNotUse, only, inside, cycles.
         </span>
       </p>
     </form>

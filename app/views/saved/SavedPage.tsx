@@ -18,7 +18,7 @@ export function SavedPage({ saved, codebaseId }: { saved: ShownSavedView[]; code
           'No saved views of this codebase yet.'
         ) : (
           <>
-            <b>{counted(saved.length, 'saved view')}</b> of this codebase, in the order that people gave them.
+            <b>{counted(saved.length, 'saved view')}</b> of this codebase, in the order you gave them.
           </>
         )}
       </Caption>
@@ -58,10 +58,7 @@ export function SavedPage({ saved, codebaseId }: { saved: ShownSavedView[]; code
         {saved.length === 0 && (
           <div className="empty">
             <h1>No views saved yet</h1>
-            <p className="faded">
-              “Save view” at the top keeps any picture with all that its sentence says, under a name of its
-              own.
-            </p>
+            <p className="faded">“Save view” at the top saves any picture with its caption under a name.</p>
           </div>
         )}
       </div>
@@ -194,7 +191,8 @@ function News({ news: { came, gone, missing } }: { news: SavedNews }) {
       ))}
       {missing.length > 0 && (
         <span className="caution">
-          It names what is not there any more: <span className="mono">{missing.slice(0, 3).join(', ')}</span>
+          It refers to elements that no longer exist:{' '}
+          <span className="mono">{missing.slice(0, 3).join(', ')}</span>
           {missing.length > 3 && ` and ${figure(missing.length - 3)} more`}.
         </span>
       )}

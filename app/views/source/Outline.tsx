@@ -112,11 +112,7 @@ export function Outline({
       />
       {rows.length === 0 && (
         <p className="faded">
-          {outline === null
-            ? 'It is being read.'
-            : all.length === 0
-              ? 'It declares nothing.'
-              : 'Nothing is called so.'}
+          {outline === null ? 'Loading.' : all.length === 0 ? 'It has no declarations.' : 'No name matches.'}
         </p>
       )}
       {outline !== null && <FilesAround path={path} outline={outline} codebaseId={codebaseId} />}

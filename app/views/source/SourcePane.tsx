@@ -159,9 +159,9 @@ export function SourcePane({
       <header className="pane-head">
         <span className="mono">{source.path}</span>
         {source.state === 'kept' && (
-          <span className="caution">gone since the survey; the text is the one surveyed</span>
+          <span className="caution">deleted since the survey; this is the surveyed text</span>
         )}
-        {source.changed && <span className="caution">changed since the survey; lines may be off</span>}
+        {source.changed && <span className="caution">changed since the survey; line numbers may be off</span>}
         <span className="pane-tools">
           <button
             type="button"
@@ -211,8 +211,8 @@ export function SourcePane({
         <div className="empty">
           <h1>The text cannot be shown</h1>
           <p className="faded">
-            {source.path} has gone since the survey, may not be read any more, or is over 8 MB. What the
-            survey knows of it stands beside.
+            {source.path} was deleted since the survey, is no longer readable, or is over 8 MB. What the
+            survey knows is shown beside it.
           </p>
         </div>
       ) : (

@@ -37,7 +37,7 @@ function element(tag: string, className: string, text = ''): HTMLElement {
 
 function unknownCard(): HTMLElement {
   const dom = element('div', 'name-card');
-  dom.append(element('p', 'faded', 'Not resolved: the survey does not know where this name leads.'));
+  dom.append(element('p', 'faded', 'Not resolved: it is unknown where this name leads.'));
   return dom;
 }
 

@@ -129,7 +129,7 @@ export function StraysPage({
       >
         {strays.length === 0 && (
           <div className="empty">
-            <h1>No file strays</h1>
+            <h1>No strays</h1>
             <p className="faded">
               {groups < 2
                 ? `There is at most one ${word.one}: choose another arrangement, or a greater depth.`
@@ -204,7 +204,10 @@ function Stray({
         <span className="faded">
           <CutName name={ownGroupText(own)} />
         </span>
-        <span className="stray-pull" title="how much more its links pull there, beside the most">
+        <span
+          className="stray-pull"
+          title="How much more its links lead there, relative to the largest stray"
+        >
           <span style={{ width: `${Math.max(4, 100 * share)}%` }} />
         </span>
         <b>

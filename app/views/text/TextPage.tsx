@@ -144,8 +144,8 @@ function Result({
         <span>
           {figure(total)} {total === 1 ? 'match' : 'matches'} in {counted(matches.files.length, 'file')}
           {matches.isDone
-            ? `, of ${figure(matches.of)} looked through`
-            : `; ${figure(matches.through)} of ${figure(matches.of)} looked through…`}
+            ? ` of ${figure(matches.of)} searched`
+            : `; ${figure(matches.through)} of ${figure(matches.of)} searched…`}
         </span>
         <span className="push" />
         {keys.length > 0 && (
@@ -162,7 +162,7 @@ function Result({
             </button>
             {params.get('overlay') !== null && (
               <Link className="chip" to={`/codebases/${codebaseId}/matrix${carriedOver(params)}`}>
-                See them in the matrix
+                Show in matrix
               </Link>
             )}
           </>
@@ -170,7 +170,7 @@ function Result({
       </div>
       {matches.isDone && total === 0 ? (
         <div className="empty">
-          <h1>No text holds this</h1>
+          <h1>No matches</h1>
           <p className="faded">
             Try without “whole words” and “match case”, in all files, or with tests shown.
           </p>

@@ -88,7 +88,7 @@ export function ClassDiagram({
       top: box.y * now - drawn.clientHeight / 3,
     });
   }, [placed, focused]);
-  if (failed) return <p className="empty">The drawing could not be laid out; the list shows the same.</p>;
+  if (failed) return <p className="empty">The diagram could not be drawn. The list shows the same.</p>;
   if (!laid || !placed) return <p className="empty faded">Laying out {boxes.length} types…</p>;
   const width = placed.width + 2 * EDGE;
   const height = placed.height + 2 * EDGE;

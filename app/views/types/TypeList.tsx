@@ -82,7 +82,7 @@ function MemberLine({ member, of }: { member: MemberRow; of?: string }) {
       <span className="faded">
         {member.overrides && (
           <>
-            in place of that of <ElementName element={member.overrides} />
+            overrides <ElementName element={member.overrides} />
           </>
         )}
         {of && `of ${of}`}

@@ -117,11 +117,11 @@ function Nothing({ query, list, where }: { query: TypesState; list: string | nul
       : query.of === 'list'
         ? [
             list === null ? 'No shortlist is chosen' : `“${list}” holds no types`,
-            'Open a shortlist at the foot of the page and choose “Show only these”.',
+            'Open a shortlist at the bottom of the page and choose “Show only these”.',
           ]
         : [
             'No type is selected',
-            'Press / and look for one, such as “classes, in src”; or show all types of the folder instead.',
+            'Press / to find one, for example “classes, in src”, or show all types of the folder.',
           ];
   return (
     <div className="empty">

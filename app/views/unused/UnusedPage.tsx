@@ -109,7 +109,7 @@ function Row({ row, editor }: { row: UnusedRow; editor: RulesEditor }) {
       <button
         type="button"
         className="plain-button link"
-        title={`Makes ${row.file} an entry point: it and all it uses count as used`}
+        title={`Make ${row.file} an entry point, so that it and everything it uses count as used`}
         onClick={() =>
           editor.edit(`added the entry point ${row.file}`, { do: 'addEntry', pattern: row.file })
         }
@@ -150,7 +150,7 @@ function EntryPoints({
       ))}
       .{' '}
       {libraries > 0 &&
-        `${counted(libraries, 'file')} of libraries: all that is public there counts as used. `}
+        `${counted(libraries, 'file')} of libraries: everything public in them counts as used. `}
       Frameworks and reflection may use code that nothing references.{' '}
       <form
         className="unused-add"

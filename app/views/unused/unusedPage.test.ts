@@ -59,7 +59,7 @@ describe('the page of unused code', () => {
 
   it('says where the code is entered, and what was added by hand', async () => {
     expect((await shown()).text).toContain('Entry points: 2 programs, 1 export; added: app/** ×');
-    expect((await shown()).text).toContain('1 file of libraries: all that is public there counts as used.');
+    expect((await shown()).text).toContain('1 file of libraries: everything public in them counts as used.');
     const { text } = await shown({ entryPoints: [], said: [], libraries: 0 });
     expect(text).toContain('Entry points: none found. Frameworks');
   });

@@ -79,7 +79,7 @@ export const c: LanguageDefinition = {
   interpreters: /^tcc$/,
   castsLookLikeCalls: true,
   siblingFor: (path, text) =>
-    path.endsWith('.h') && speaksCpp.test(text) ? { id: 'cpp', why: 'it holds what only C++ has' } : null,
+    path.endsWith('.h') && speaksCpp.test(text) ? { id: 'cpp', why: 'it contains C++ constructs' } : null,
 };
 
 export const cpp: LanguageDefinition = {

@@ -90,7 +90,7 @@ describe('strays', () => {
       key: 'x/deep/stray.ts',
       own: { name: 'money' },
       towards: { name: 'locks', end: 'plan:locks' },
-      why: '1 of 5 links, 1 of them a call; also pulled by locks, 3',
+      why: '1 of 5 links inside, 1 of them a call; 3 to locks',
       share: 1,
       left: null,
     });

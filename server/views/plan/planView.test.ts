@@ -334,7 +334,7 @@ describe('the page of modules', () => {
     const yard = page.members.find(({ key }) => key === 'y/yard.ts')!;
     expect(yard).toMatchObject({
       doubt: 1,
-      why: expect.stringMatching(/^0 of 1 link; also pulled by/) as string,
+      why: expect.stringMatching(/^0 of 1 link inside; 1 to/) as string,
     });
     const after = page.modules.find(({ id }) => id === money)!;
     expect(after.inside).toBe(before.inside);
@@ -354,7 +354,7 @@ describe('the page of modules', () => {
     expect(members[0].doubt).toBeGreaterThan(members[1].doubt);
     expect(members.at(-1)).toMatchObject({ key: 'y/bill.ts', isSettled: true });
     expect(settledShare).toBeCloseTo(2 / codeLines);
-    expect(members[0].why).toMatch(/^2 of 3 links, 2 of them calls; also pulled by .+, 1$/);
+    expect(members[0].why).toMatch(/^2 of 3 links inside, 2 of them calls; 1 to /);
   });
 
   it('shows what is not placed when asked, and the first module for one that is gone', () => {

@@ -87,7 +87,7 @@ export interface PlanPage {
   files: number;
   codeLines: number;
   notPlaced: { files: number; codeLines: number };
-  /** What is placed and is not in this survey, and how many files are new since all were known. */
+  /** What is placed and is not in this survey, and how many files are new since you last went through them. */
   gone: string[];
   newFiles: number;
   /** Share of the code that somebody stands behind, 0 to 1. */
