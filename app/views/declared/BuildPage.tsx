@@ -130,7 +130,7 @@ function Empty({ modules, unread }: { modules: number; unread: number }) {
       <h1>{modules < 2 ? 'No build modules to compare' : 'Nothing of this kind'}</h1>
       <p className="faded">
         {modules < 2
-          ? 'There are not two build modules: Maven, Gradle, npm, C#, CMake or Python project files define fewer.'
+          ? 'This list needs at least two build modules, from project files of Maven, Gradle, npm, C#, CMake or Python.'
           : unread > 0
             ? `${counted(unread, 'dependency', 'dependencies')} not judged, because a build file was only partly read.`
             : 'Declared and used dependencies agree, under these filters.'}
