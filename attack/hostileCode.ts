@@ -198,7 +198,7 @@ export const hostileCode: HostileCode[] = [
     'with patterns that take for ever',
     '.gitignore',
     lines(50, () => `${'*a'.repeat(40)}b`),
-    /50 patterns of \.gitignore are not followed/,
+    /50 patterns of \.gitignore are ignored/,
   ),
   {
     name: 'pipes, devices and links in place of files',

@@ -2,8 +2,10 @@ import { AxePuppeteer } from '@axe-core/puppeteer';
 import { cpSync, mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Browser, ElementHandle, HTTPResponse, Page } from 'puppeteer-core';
+import type { Browser, BrowserContext, ElementHandle, HTTPResponse, Page } from 'puppeteer-core';
 import { startServer } from '../tests/runningServer.ts';
+import { cookieWithView } from '../app/state/visitedViews.ts';
+import { allViews } from '../app/views.ts';
 import { copySurveyed, demoFolder } from './surveyedData.ts';
 
 /** A running Yletope with a database of its own, and a browser to drive it. */
@@ -41,6 +43,7 @@ export async function startedIn(
   const context = await browser.createBrowserContext();
   const page = await context.newPage();
   await page.setViewport({ width: 1280, height: 800 });
+  await beenEverywhere(context, url);
   const errors: string[] = [];
   page.on('pageerror', (error) => errors.push(String(error)));
   return {
@@ -60,6 +63,13 @@ export async function startedIn(
       rmSync(folder, { recursive: true, force: true, maxRetries: 10, retryDelay: 100 });
     },
   };
+}
+
+/** Spares a browser the introductions that views have for newcomers. */
+async function beenEverywhere(context: BrowserContext, url: string): Promise<void> {
+  const cookie = allViews.reduce((known, { path }) => cookieWithView(known, path), '');
+  const [name, value] = cookie.split(';')[0].split('=');
+  await context.setCookie({ name, value, domain: new URL(url).hostname, path: '/' });
 }
 
 /** Waits until the page is alive and waits for nothing: it says so itself. */

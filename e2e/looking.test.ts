@@ -253,6 +253,23 @@ describe('the frame', () => {
     await waitForText(page, '.dossier', 'assessPassage');
   });
 
+  it('says once what a view answers, to somebody who has not been there', async () => {
+    const { page, url } = demo.instrument;
+    await page.deleteCookie({ name: 'yletope-visited', url });
+    await open('matrix');
+    expect(await textOf(page, '.first-visit')).toContain('Matrix: Who uses whom');
+    await page.click('[aria-label="Close the introduction"]');
+    await page.waitForFunction(() => document.querySelector('.first-visit') === null);
+    // Its neighbour is told of by going there, and neither is told of again.
+    await clickText(page, '.rail a', 'Graph');
+    await waitForText(page, '.first-visit', 'Graph: ');
+    await clickText(page, '.rail a', 'Matrix');
+    await matrixDrawn(page);
+    expect(await page.$('.first-visit')).toBeNull();
+    await open('graph');
+    expect(await page.$('.first-visit')).toBeNull();
+  });
+
   it('D folds the dossier, ? shows the keys, figures lead from view to view', async () => {
     const { page } = demo.instrument;
     await open('matrix?focus=src%2Ftolls%2Ftariff.ts');

@@ -7,6 +7,7 @@ import { arrangementWords } from '../../server/views/graphQuery/arrangementWords
 import type { ScopeChoice } from '../../server/views/scopeView.ts';
 import { certaintyChoices, kindChoices } from '../../server/views/graphQuery/filters.ts';
 import { groupText } from '../../server/views/graphQuery/groupText.ts';
+import { meaningOf } from './glossary.ts';
 import { OpenMenu } from './parts.ts';
 import { useShortlists } from './shortlists/Shortlists.tsx';
 import { noEvidence, usePicture } from '../state/usePicture.ts';
@@ -49,7 +50,8 @@ function FoldedParts({ parts }: { parts: readonly FoldedPart[] }) {
       ))}
       {(isOpen || shown.length < parts.length) && (
         <>
-          {' '}
+          {/* It stays with the word before it. */}
+          {'\u00A0'}
           <button
             type="button"
             className="plain-button link caption-more"
@@ -255,7 +257,7 @@ function useBarrelsPart(): FoldedPart[] {
   if (!useHasBarrels()) return [];
   const part = (
     <>
-      imports of barrels{' '}
+      <span title={meaningOf('barrel')}>imports of barrels</span>{' '}
       <ParameterChoice
         label="imports of barrels"
         name="barrels"

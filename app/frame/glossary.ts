@@ -1,5 +1,5 @@
 /** The product's own words and the terms of the trade that it uses, each with one line: shown in `?`, and in docs/glossary.md. */
-export const glossary: readonly (readonly [word: string, meaning: string])[] = [
+export const glossary = [
   ['against the order', 'A reference from below to above in the one order that all views share.'],
   ['ambiguous', 'A reference that may mean one of several elements.'],
   [
@@ -40,4 +40,11 @@ export const glossary: readonly (readonly [word: string, meaning: string])[] = [
   ['survey', 'One analysis of one state of a codebase.'],
   ['transitive link', 'A link between two elements that a longer path implies as well.'],
   ['violation', 'A reference that a rule forbids. An accepted one is an exception, with a reason.'],
-];
+] as const satisfies readonly (readonly [word: string, meaning: string])[];
+
+type Word = (typeof glossary)[number][0];
+
+/** The line on a word, to be shown on pointing at it. */
+export function meaningOf(word: Word): string {
+  return glossary.find(([each]) => each === word)![1];
+}

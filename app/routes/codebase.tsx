@@ -8,6 +8,7 @@ import { KEPT } from '../../server/views/graphQuery/address.ts';
 import { newsOf } from '../../server/views/completenessNews.ts';
 import { Dossier, useDossierPlace } from '../frame/Dossier.tsx';
 import { ElementMenuProvider } from '../frame/ElementMenu.tsx';
+import { FirstVisit } from '../frame/FirstVisit.tsx';
 import { onDemand } from '../frame/onDemand.tsx';
 import { Rail } from '../frame/Rail.tsx';
 import { TitleBlock } from '../frame/TitleBlock.tsx';
@@ -22,6 +23,7 @@ import { noteVisit } from '../state/recent.ts';
 import { pictureState } from '../state/pictureState.ts';
 import { answering, requestedCodebase } from './requests.ts';
 import { usePicture } from '../state/usePicture.ts';
+import { visitedViews } from '../state/visitedViews.ts';
 import { allViews } from '../views.ts';
 import type { Route } from './+types/codebase';
 
@@ -49,6 +51,7 @@ export function loader({ params, request }: Route.LoaderArgs) {
     news: record && newsOf(runtime, codebase.id, record.id),
     marks: marks(runtime.store, codebase.id),
     markings: markings(runtime.store, codebase.id),
+    visited: visitedViews(request.headers.get('cookie')),
   };
 }
 
@@ -65,7 +68,7 @@ export default function CodebaseFrame(props: Route.ComponentProps) {
 }
 
 function Frame({ loaderData }: Route.ComponentProps) {
-  const { codebase, record, newest, state, news, marks: known, markings: shown } = loaderData;
+  const { codebase, record, newest, state, news, marks: known, markings: shown, visited } = loaderData;
   const [finding, setFinding] = useState(false);
   const [showsKeys, setShowsKeys] = useState(false);
   const picture = usePicture();
@@ -110,6 +113,7 @@ function Frame({ loaderData }: Route.ComponentProps) {
                   data-keeps-room={place.keepsRoom && record !== null ? '' : undefined}
                 >
                   <ViewTabs codebaseId={codebase.id} view={view} />
+                  <FirstVisit key={view} view={view} visited={visited} onKeys={() => setShowsKeys(true)} />
                   <Outlet />
                 </main>
                 {place.isShown && record && <Dossier codebaseId={codebase.id} />}

@@ -9,6 +9,7 @@ import { useMarks } from '../marks/Marks.tsx';
 import { NamedList } from '../names/Names.tsx';
 import { ElementName } from '../ElementName.tsx';
 import { useShortlists, type EditAnswer } from './Shortlists.tsx';
+import { meaningOf } from '../glossary.ts';
 import { fromBase } from '../../state/base.ts';
 import './tray.css';
 
@@ -40,7 +41,11 @@ export function Tray({ codebaseId }: { codebaseId: string }) {
         />
       )}
       <div className="tray-line">
-        {lists.length > 0 && <span className="faded">Shortlists</span>}
+        {lists.length > 0 && (
+          <span className="faded" title={meaningOf('shortlist')}>
+            Shortlists
+          </span>
+        )}
         {lists.map((list) => (
           <button
             key={list.id}

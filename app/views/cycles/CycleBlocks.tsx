@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
+import { meaningOf } from '../../frame/glossary.ts';
 import type { CycleDetails, CycleStep } from '../../../server/views/cyclesView.ts';
 import { ElementName } from '../../frame/ElementName.tsx';
 import { NamedList, useNameOf } from '../../frame/names/Names.tsx';
@@ -88,7 +89,7 @@ export function CycleBlocks({ cycle, noun }: { cycle: CycleDetails; noun: string
       </section>
       <section className="block">
         <h2>
-          <span>
+          <span title={meaningOf('against the order')}>
             First candidates to cut: {counted(cycle.against.steps, 'link')} with{' '}
             {counted(cycle.against.references, 'reference')} against the order
           </span>

@@ -1,3 +1,4 @@
+import { meaningOf } from '../../frame/glossary.ts';
 import { UNDECLARED } from '../../../server/views/declaredWords.ts';
 import type { Scene } from './scene.ts';
 import { figure } from '../../state/figures.ts';
@@ -14,7 +15,7 @@ export function MatrixLegend({
       <span>
         1 <i className="ramp" /> {figure(Math.max(1, largest))} references
       </span>
-      <span>
+      <span title={meaningOf('against the order')}>
         <svg width="13" height="13" aria-hidden="true">
           <path d="M0 0h9l4 4v9H0Z" fill="var(--against)" />
         </svg>{' '}

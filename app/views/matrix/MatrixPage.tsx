@@ -1,5 +1,6 @@
 import { useMemo, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
+import { meaningOf } from '../../frame/glossary.ts';
 import type { MatrixPicture } from '../../../server/views/matrixView.ts';
 import type { ScopeChoice } from '../../../server/views/scopeView.ts';
 import {
@@ -233,6 +234,7 @@ function Remarks({
         <button
           type="button"
           className="chip against"
+          title={meaningOf('against the order')}
           aria-expanded={params.get('against') === '1'}
           onClick={() => change({ against: params.get('against') === '1' ? null : '1' })}
         >

@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
 import type { ModuleRow, PlanPage } from '../../../server/views/plan/planView.ts';
 import { NOT_PLACED } from '../../../server/views/plan/planOpen.ts';
+import { meaningOf } from '../../frame/glossary.ts';
 import { counted, figure } from '../../state/figures.ts';
 import { ModuleArcs } from './ModuleArcs.tsx';
 import { chosenColour } from '../../theme/useSheetColours.ts';
@@ -53,7 +54,9 @@ export function ModuleSheet({
         <span>code lines, the confirmed part dark</span>
         <span>stays inside</span>
         <span className="module-arcs-head">
-          <span className="against">◂ against the order</span>
+          <span className="against" title={meaningOf('against the order')}>
+            ◂ against the order
+          </span>
           <span>uses ▸</span>
         </span>
       </div>

@@ -18,6 +18,7 @@ import { PlanTools } from './PlanTools.tsx';
 import { ProposeForm } from './ProposeForm.tsx';
 import { ReadPlan } from './ReadPlan.tsx';
 import { movedBy, movedTo, siblingsOf, type NamedEdit } from './moduleOrder.ts';
+import { meaningOf } from '../../frame/glossary.ts';
 import { usePlanEdit, type PlanEditor } from '../../state/usePlanEdit.ts';
 import { usePlanEffect, type PlanTrial } from './usePlanEffect.ts';
 import './modules.css';
@@ -283,7 +284,7 @@ function OpenModule({
         </span>
         {!shown && (
           <>
-            <span>doubt</span>
+            <span title={meaningOf('doubt')}>doubt</span>
             <span>code lines</span>
           </>
         )}
