@@ -137,11 +137,11 @@ describe('a picture that takes more than an address', () => {
     expect(page.url().length).toBeLessThan(400);
     expect(page.url()).not.toContain('open=');
     expect(parameter('order')).toBe('name');
-    await waitForText(page, '.chip', 'Reset open groups');
+    await waitForText(page, '.chip', 'Reset groups');
     // Whoever is sent the address sees the groups that were opened by hand.
     await goTo(page, page.url());
     await matrixDrawn(page);
-    await clickText(page, '.chip', 'Reset open groups');
+    await clickText(page, '.chip', 'Reset groups');
     await page.waitForFunction(() => !new URLSearchParams(location.search).has('kept'));
     expect(parameter('order')).toBe('name');
     await open('matrix?kept=nowhere');

@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
 import { cookieWithView, visitedViews } from '../state/visitedViews.ts';
+import { CloseButton } from './CloseButton.tsx';
 import { useViews } from './viewDescriptor.ts';
 
 /** What a view answers, in one line, the first time that somebody is there. `visited` is what the server knew of that. */
@@ -29,14 +30,7 @@ export function FirstVisit({
       <button type="button" className="plain-button link" onClick={onKeys}>
         Keys and terms
       </button>
-      <button
-        type="button"
-        className="plain-button faded push"
-        aria-label="Close the introduction"
-        onClick={() => setFirst(false)}
-      >
-        ×
-      </button>
+      <CloseButton onClose={() => setFirst(false)} label="Close the introduction" />
     </div>
   );
 }

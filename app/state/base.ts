@@ -1,5 +1,10 @@
 /** Where the application is mounted, without a slash at its end: empty unless it was built with `YLETOPE_BASE`. */
-const base = import.meta.env.BASE_URL.replace(/\/$/, '');
+const base = (mounted()?.BASE_URL ?? '').replace(/\/$/, '');
+
+/** What the build says; nothing where a module of the interface is run by itself, as scripts do. */
+function mounted(): Partial<ImportMetaEnv> | undefined {
+  return import.meta.env;
+}
 
 /**
  * An address for what the browser asks or goes to by itself. Links, forms and redirects know where the application is mounted;

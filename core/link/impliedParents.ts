@@ -8,9 +8,16 @@ export function saysParent(kind: number): boolean {
   return kind === REFERENCE.inherit || kind === REFERENCE.implement;
 }
 
-/** True for the name of a type that is seen without an import, also where it tells its parameters (`Collection<>`). */
-export function isImplied({ types }: ImpliedTypes, name: string): boolean {
-  return types.has(name.replace(/<.*$/, ''));
+/**
+ * True for the name of a type that is seen without an import, also where it tells its parameters (`Collection<>`), unless it is one of
+ * the types that the codebase declares in the language.
+ */
+export function isImplied(
+  { types }: ImpliedTypes,
+  declared: ReadonlySet<string> | undefined,
+  name: string,
+): boolean {
+  return types.has(name.replace(/<.*$/, '')) && !declared?.has(name);
 }
 
 /** Names of the types that files of each language declare. O(declarations). */
@@ -41,7 +48,7 @@ export function impliedParents(
     const { kind, expression } = facts.references;
     const isNamed = kind.some((each, r) => {
       const name = saysParent(each) ? lastName(facts, expression[r]) : null;
-      return name !== null && isImplied(implied, name) && !declared.get(language)?.has(name);
+      return name !== null && isImplied(implied, declared.get(language), name);
     });
     if (isNamed) found.set(language, implied);
   }

@@ -100,8 +100,7 @@ export function link(
       const named = qualifier === null ? undefined : externalNamed.get(qualifier);
       if (named !== undefined) return named;
       const platform = implied.get(language);
-      const isPlatforms = platform && isImplied(platform, name) && !types.get(language)?.has(name);
-      return isPlatforms ? impliedElement.get(language)! : -1;
+      return platform && isImplied(platform, types.get(language), name) ? impliedElement.get(language)! : -1;
     },
   };
   const joined = joinsByFile(context);

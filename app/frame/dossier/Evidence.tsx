@@ -15,7 +15,7 @@ import { ElementName } from '../ElementName.tsx';
 import { useElementLinks } from '../elementLinks.ts';
 import { CutName, NamedList } from '../names/Names.tsx';
 import { useShortlists } from '../shortlists/Shortlists.tsx';
-import { CloseButton } from './CloseButton.tsx';
+import { CloseButton } from '../CloseButton.tsx';
 import { useEvidence } from './useEvidence.ts';
 
 /** The places in the code behind one claim: `from` uses `to`. */

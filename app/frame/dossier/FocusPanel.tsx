@@ -15,7 +15,7 @@ import { nameAlone } from '../../../server/views/graphQuery/namesApart.ts';
 import { useElementMenu } from '../ElementMenu.tsx';
 import { LedOnLine } from '../LedOnLine.tsx';
 import { useElementLinks } from '../elementLinks.ts';
-import { CloseButton } from './CloseButton.tsx';
+import { CloseButton } from '../CloseButton.tsx';
 import { DocComment } from './DocComment.tsx';
 import { DossierNotes } from './DossierNotes.tsx';
 import { MeasureList } from './Measures.tsx';

@@ -7,6 +7,7 @@ import { useElementLinks } from '../elementLinks.ts';
 import { MarksLegend } from '../marks/MarksLegend.tsx';
 import { useMarks } from '../marks/Marks.tsx';
 import { NamedList } from '../names/Names.tsx';
+import { CloseButton } from '../CloseButton.tsx';
 import { ElementName } from '../ElementName.tsx';
 import { useShortlists, type EditAnswer } from './Shortlists.tsx';
 import { meaningOf } from '../glossary.ts';
@@ -156,14 +157,7 @@ function OpenList({
         <button type="button" className="chip against" onClick={() => void onRemove()}>
           Remove
         </button>
-        <button
-          type="button"
-          className="plain-button faded"
-          aria-label="Fold the shortlist"
-          onClick={() => openList(null)}
-        >
-          ✕
-        </button>
+        <CloseButton onClose={() => openList(null)} label="Fold the shortlist" />
       </div>
       {list.gone > 0 && (
         <p className="caution">

@@ -1,5 +1,5 @@
 import type { MatrixPicture } from '../../../server/views/matrixView.ts';
-import { CloseButton } from '../../frame/dossier/CloseButton.tsx';
+import { CloseButton } from '../../frame/CloseButton.tsx';
 import { CutName } from '../../frame/names/Names.tsx';
 import { counted, figure } from '../../state/figures.ts';
 import { useTicked } from '../../state/ticked.ts';

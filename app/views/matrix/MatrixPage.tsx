@@ -130,7 +130,7 @@ export function MatrixPage({
           <Remarks scene={scene} picture={picture} codebaseId={codebaseId} />
           {picture.isOpenByHand && !flat && (
             <button type="button" className="chip" onClick={() => change({ open: null, zoom: null })}>
-              Reset open groups
+              Reset groups
             </button>
           )}
         </span>

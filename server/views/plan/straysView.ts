@@ -68,7 +68,7 @@ export function straysView(view: ViewRequest): StraysPage {
       why: inWords(whyOf(file, towards)),
       share: margin / most,
       ...references[at],
-      left: placing?.isSettled ? saidOf(placing) || 'settled' : null,
+      left: placing?.isSettled ? saidOf(placing) || 'confirmed' : null,
     };
   });
   return {
