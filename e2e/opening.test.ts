@@ -93,7 +93,7 @@ describe('a survey that takes a while', () => {
     const large = join(demo, '..', 'large');
     const line = 'export function f(x: number) { return x > 1 ? g(x) : h(x && 2); }\n';
     mkdirSync(large);
-    for (let i = 0; i < 600; i++) writeFileSync(join(large, `f${i}.ts`), line.repeat(120));
+    for (let i = 0; i < 600; i++) writeFileSync(join(large, `f${i}.ts`), line.repeat(60));
     await survey(large);
     // Stopped within the page as soon as it says how far it is, for the rest takes a second or two.
     const phase = await page.waitForFunction(() => {
