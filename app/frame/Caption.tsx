@@ -50,8 +50,8 @@ function FoldedParts({ parts }: { parts: readonly FoldedPart[] }) {
       ))}
       {(isOpen || shown.length < parts.length) && (
         <>
-          {/* It stays with the word before it. */}
-          {'\u00A0'}
+          {/* It stays with what is before it: a no-break space alone does not keep a button from the next line. */}
+          {'\u2060\u00A0\u2060'}
           <button
             type="button"
             className="plain-button link caption-more"

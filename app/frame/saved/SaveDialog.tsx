@@ -76,7 +76,7 @@ export function SaveDialog({
           <input
             className="field"
             maxLength={300}
-            placeholder="a sentence, or nothing"
+            placeholder="optional"
             value={sentence}
             onChange={({ target }) => setSentence(target.value)}
           />

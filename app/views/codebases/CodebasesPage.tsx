@@ -84,7 +84,7 @@ export function CodebasesPage({
           )}
         </DialogContent>
         <DialogActions>
-          <Button onClick={() => setRemoving(null)}>Keep</Button>
+          <Button onClick={() => setRemoving(null)}>Cancel</Button>
           <Form method="post" onSubmit={() => setRemoving(null)}>
             <input type="hidden" name="intent" value="remove" />
             <input type="hidden" name="id" value={removing?.id ?? ''} />

@@ -58,7 +58,7 @@ const drawings = [
   { value: 'drawing', label: 'a drawing' },
   { value: 'table', label: 'a table' },
 ];
-const nothing: Option = { value: '', label: 'nothing' };
+const nothing: Option = { value: '', label: 'none' };
 
 /** What the drawing is of, and by what. */
 export function GraphCaption({
@@ -188,7 +188,7 @@ function drawnParts(query: GraphQuery, measureChoices: readonly Option[]): Folde
       isUsual: query.tint === null,
       part: (
         <>
-          tinted by{' '}
+          {query.tint === null ? 'tint' : 'tinted by'}{' '}
           <ParameterChoice label="tint" name="tint" options={measureChoices} value={query.tint ?? ''} />
         </>
       ),
@@ -198,7 +198,7 @@ function drawnParts(query: GraphQuery, measureChoices: readonly Option[]): Folde
       isUsual: query.bar === null,
       part: (
         <>
-          with bars for{' '}
+          {query.bar === null ? 'bars' : 'with bars for'}{' '}
           <ParameterChoice label="bars" name="bar" options={measureChoices} value={query.bar ?? ''} />
         </>
       ),
