@@ -28,8 +28,8 @@ export default defineConfig({
           include: ['attack/**/*.test.ts'],
           testTimeout: 120_000,
           hookTimeout: 120_000,
-          // Each file attacks a server of its own; what is late must not be so because of another.
-          fileParallelism: false,
+          // Each file attacks a server of its own, and mostly waits for it.
+          maxWorkers: 2,
         },
       },
       {
@@ -40,7 +40,8 @@ export default defineConfig({
           hookTimeout: 120_000,
           // One browser for all files; each has a server and a window of its own.
           globalSetup: ['e2e/sharedBrowser.ts'],
-          maxWorkers: 2,
+          // A file waits for its page and for its server by turns: three keep two cores busy.
+          maxWorkers: 3,
           isolate: false,
         },
       },

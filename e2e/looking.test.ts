@@ -88,8 +88,8 @@ describe('the matrix', () => {
   async function moveToCell(sentence: string): Promise<{ x: number; y: number }> {
     const { page } = demo.instrument;
     const box = (await (await page.$('canvas.matrix-canvas'))!.boundingBox())!;
-    for (let y = box.y + 90; y < box.y + box.height; y += 12) {
-      for (let x = box.x + 170; x < box.x + box.width - 40; x += 12) {
+    for (let y = box.y + 90; y < box.y + box.height; y += 18) {
+      for (let x = box.x + 170; x < box.x + box.width - 40; x += 18) {
         await page.mouse.move(x, y);
         const said = await page.$eval('.reading .sentence', (element) => (element as HTMLElement).innerText);
         if (said.includes(sentence)) return { x, y };

@@ -1,5 +1,4 @@
 // `npm test`: types, lint, unit tests, small attacks on a server, browser tests. `-- --unit` leaves the browser out.
-import { spawnSync } from 'node:child_process';
 import { existsSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { build, compileDatabase, installPackages, ran, root } from './install.mjs';
@@ -7,13 +6,14 @@ import { build, compileDatabase, installPackages, ran, root } from './install.mj
 const CHROMIUM = '/usr/bin/chromium';
 const withBrowser = !process.argv.includes('--unit');
 
+// Fetched from elsewhere than the packages, and so beside them.
+const browser = withBrowser ? ensureChromium() : undefined;
 installPackages();
-if (withBrowser) ensureChromium();
 // Compiling takes one core; the other builds meanwhile, and then looks at types and lint, beside the tests if there is nothing to compile.
 const compiled = compileDatabase();
 await build();
 const beside = typesAndLint();
-await compiled;
+await Promise.all([compiled, browser]);
 const projects = ['unit', 'alone', 'attack', ...(withBrowser ? ['browser'] : [])];
 const results = [...(await vitest(projects)), ...(await beside)];
 const passed = results.reduce((sum, result) => sum + result.passed, 0);
@@ -53,19 +53,16 @@ async function vitest(projects) {
   return [{ passed: numPassedTests, failed: numFailedTests + others }];
 }
 
-function ensureChromium() {
+async function ensureChromium() {
   if (existsSync(CHROMIUM)) return;
   console.log('Installing Chromium for the browser tests…');
   const isRoot = process.getuid?.() === 0;
   const apt = (...args) => {
     const [command, ...rest] = isRoot ? ['apt-get', ...args] : ['sudo', '-n', 'apt-get', ...args];
-    return spawnSync(command, rest, {
-      stdio: 'inherit',
-      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
-    });
+    return ran(command, rest, { env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } });
   };
-  apt('update', '-qq');
-  apt('install', '-y', '-qq', '--no-install-recommends', 'chromium');
+  await apt('update', '-qq');
+  await apt('install', '-y', '-qq', '--no-install-recommends', 'chromium');
   if (existsSync(CHROMIUM)) return;
   console.error(
     `The browser tests need ${CHROMIUM}, and it could not be installed here.\n` +
