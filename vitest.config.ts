@@ -4,12 +4,15 @@ const unit = ['{core,server,cli,app,tests}/**/*.test.ts'];
 /** Tests that replace modules, or hold the one runtime of a process: others in the same process would see it. */
 const alone = ['**/*.alone.test.ts'];
 
+const afterBrowser = { groupOrder: 1 };
+
 export default defineConfig({
   test: {
     projects: [
       {
         test: {
           name: 'unit',
+          sequence: afterBrowser,
           include: unit,
           exclude: [...alone, '**/node_modules/**'],
           testTimeout: 60_000,
@@ -20,11 +23,12 @@ export default defineConfig({
         },
       },
       {
-        test: { name: 'alone', include: alone, testTimeout: 60_000, maxWorkers: 2 },
+        test: { name: 'alone', sequence: afterBrowser, include: alone, testTimeout: 60_000, maxWorkers: 2 },
       },
       {
         test: {
           name: 'attack',
+          sequence: afterBrowser,
           include: ['attack/**/*.test.ts'],
           testTimeout: 120_000,
           hookTimeout: 120_000,
@@ -40,6 +44,8 @@ export default defineConfig({
           hookTimeout: 120_000,
           // One browser for all files; each has a server and a window of its own.
           globalSetup: ['e2e/sharedBrowser.ts'],
+          // First, while types and lint are looked at beside; attacks measure what is late.
+          sequence: { groupOrder: 0 },
           // A file waits for its page and for its server by turns: three keep two cores busy.
           maxWorkers: 3,
           isolate: false,

@@ -116,7 +116,7 @@ describe('a search in texts', () => {
     await clickText(page, 'a', 'Show in matrix');
     await matrixDrawn(page);
     await waitForText(page, '.matrix-legend', 'marked by the shortlist');
-    await waitForText(page, '.caption', 'marking what is in');
+    await waitForText(page, '.caption', 'marking elements of');
   });
 });
 
@@ -324,7 +324,7 @@ describe('shortlists', () => {
     await page.keyboard.press('Enter');
     await waitForText(page, '.tray-members', 'tariff.ts');
     await clickText(page, '.tray button', 'Show only these');
-    await waitForText(page, '.caption', 'only what is in “the tolls”');
+    await waitForText(page, '.caption', 'only elements of “the tolls”');
     await page.select('select[aria-label="Complete the list"]', 'uses');
     await waitForText(page, '.tray-line', 'the tolls with what it uses');
     await waitForText(page, '.tray-members', 'money.ts');

@@ -37,7 +37,7 @@ const set: Record<string, string> = {
   measures: '?of=type&in=src&tests=in&list=1',
   matrix: '?in=src&by=modules&grain=types&kinds=calls&certainty=all&tests=in&order=name&list=1&overlay=1',
   graph:
-    '?in=src&grain=types&kinds=types&certainty=exact&tests=in&externals=in&rings=one&least=2&implied=out&flow=right&tint=loc&bar=cyclomatic&list=1',
+    '?in=src&grain=types&kinds=types&certainty=exact&tests=in&externals=in&rings=one&least=2&implied=out&flow=right&tint=codeLines&bar=lcom4&list=1',
   around: '?focus=src%2Ftolls%2Ftariff.ts&direction=uses&reach=all&kinds=calls&tests=in&together=distance',
   cycles: '?grain=types&by=packages&kinds=runtime&certainty=exact&tests=in&list=1',
   types: '?of=folder&in=src/desk&members=all&as=list',

@@ -285,8 +285,8 @@ export function ListsPart() {
   const { lists } = useShortlists();
   const name = (id: number): string => lists.find((own) => own.id === id)?.name ?? '…';
   const parts = [
-    { parameter: 'list', id: list, words: 'only what is in' },
-    { parameter: 'overlay', id: overlay, words: 'marking what is in' },
+    { parameter: 'list', id: list, words: 'only elements of' },
+    { parameter: 'overlay', id: overlay, words: 'marking elements of' },
   ];
   return (
     <>

@@ -34,7 +34,7 @@ export function ComparePage({ page }: { page: ComparedPage }) {
       <Caption>
         Files <SidePart parameter="one" side={one} choices={choices} /> compared with files{' '}
         <SidePart parameter="other" side={other} choices={choices} />, as{' '}
-        <ParameterChoice label="drawing" name="as" options={drawings} value={as} />, tests <TestsPart />.
+        <ParameterChoice label="drawing" name="as" options={drawings} value={as} />; tests <TestsPart />.
       </Caption>
       <Figures page={page} />
       {one.groups.length === 0 || other.groups.length === 0 ? (

@@ -26,12 +26,12 @@ export function CyclesPage({ picture, scope }: { picture: CyclesPicture; scope: 
   const groups = grainLabel('groups', by);
   const sorts = [
     { title: `Among ${noun}`, listed: cycles.filter(({ within }) => within === null) },
-    { title: `Among neighbours in ${groups}`, listed: cycles.filter(({ within }) => within !== null) },
+    { title: `Among neighbouring ${groups}`, listed: cycles.filter(({ within }) => within !== null) },
   ];
   return (
     <>
       <Caption>
-        Cycles among the <GrainPart /> of <ScopePart scope={scope} />, and among neighbours{' '}
+        Cycles among the <GrainPart /> of <ScopePart scope={scope} />, and among neighbouring groups{' '}
         <ArrangementPart scope={scope} />, by references of <KindsPart />, <CertaintyPart />; tests{' '}
         <TestsPart />
         <ListsPart />; <b>{counted(cycles.length, 'cycle')}</b>

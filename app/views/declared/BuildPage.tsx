@@ -21,7 +21,7 @@ const stateWords: Record<DeclaredRow['state'], string> = {
 export function BuildPage({ page }: { page: DeclaredPage }) {
   const { rows, counts, show, modules } = page;
   const shows = [
-    { value: 'faults', label: 'where both differ' },
+    { value: 'faults', label: 'where the two differ' },
     ...Object.entries(stateWords).map(([value, label]) => ({
       value,
       label: `${label} (${figure(counts[value as DeclaredRow['state']])})`,
@@ -39,7 +39,7 @@ export function BuildPage({ page }: { page: DeclaredPage }) {
     <>
       <Caption>
         Dependencies between the {counted(modules, 'build module')}, as declared and as used,{' '}
-        <ParameterChoice label="which" name="show" options={shows} value={show} usual="faults" />, tests{' '}
+        <ParameterChoice label="which" name="show" options={shows} value={show} usual="faults" />; tests{' '}
         <TestsPart />
         <CaptionEnd />
       </Caption>

@@ -18,10 +18,11 @@ import {
 } from '../../frame/Caption.tsx';
 import { ElementName } from '../../frame/ElementName.tsx';
 import { dateAndTime } from '../../state/figures.ts';
+import { measureInSentence } from '../../state/measureInSentence.ts';
 
 /** What a drawing can be tinted by, and compared with. */
 export interface GraphChoices {
-  measures: readonly { id: string; name: string }[];
+  measures: readonly { id: string; name: string; unit: string }[];
   others: readonly { id: number; surveyedAt: string; commitHash: string | null }[];
 }
 
@@ -58,7 +59,7 @@ const drawings = [
   { value: 'drawing', label: 'a drawing' },
   { value: 'table', label: 'a table' },
 ];
-const nothing: Option = { value: '', label: 'none' };
+const none: Option = { value: '', label: 'none' };
 
 /** What the drawing is of, and by what. */
 export function GraphCaption({
@@ -74,9 +75,12 @@ export function GraphCaption({
   scope: ScopeChoice;
   isTable: boolean;
 } & GraphChoices) {
-  const measureChoices = [nothing, ...measures.map(({ id, name }) => ({ value: id, label: name }))];
+  const measureChoices = [
+    none,
+    ...measures.map((measure) => ({ value: measure.id, label: measureInSentence(measure) })),
+  ];
   const surveyChoices = [
-    nothing,
+    { value: '', label: 'no other survey' },
     ...others.map(({ id, surveyedAt, commitHash }) => ({
       value: String(id),
       label: `the survey of ${dateAndTime(surveyedAt)}${commitHash === null ? '' : `, ${commitHash.slice(0, 8)}`}`,

@@ -19,6 +19,7 @@ import { counted, figure } from '../../state/figures.ts';
 import type { MeasuresState } from '../../../server/views/measuresQuery.ts';
 import { useShortlists } from '../../frame/shortlists/Shortlists.tsx';
 import { useSearchParams } from 'react-router';
+import { measureInSentence } from '../../state/measureInSentence.ts';
 import { usePicture } from '../../state/usePicture.ts';
 import { fromBase } from '../../state/base.ts';
 import { ownFetch } from '../../state/ownFetch.ts';
@@ -88,7 +89,7 @@ export function MeasuresPage({
           label="sorted by"
           name="sort"
           options={[
-            ...table.columns.map(({ id, name }) => ({ value: id, label: name.toLowerCase() })),
+            ...table.columns.map((measure) => ({ value: measure.id, label: measureInSentence(measure) })),
             { value: 'name', label: 'name' },
           ]}
           value={query.sort}

@@ -25,10 +25,10 @@ const kindOfGrain: Record<Grain, MeasuredKind> = {
 };
 
 /** The measures of what a drawing of a grain has as boxes: elements, and closed groups. */
-export function measuresOfBoxes(grain: Grain): { id: string; name: string }[] {
+export function measuresOfBoxes(grain: Grain): Pick<Measure, 'id' | 'name' | 'unit'>[] {
   return catalogue
     .filter(({ appliesTo }) => appliesTo.includes(kindOfGrain[grain]))
-    .map((measure) => ({ id: measure.id, name: named(measure) }));
+    .map(({ id, name, unit }) => ({ id, name, unit }));
 }
 
 const named = ({ name, unit }: Measure): string => (unit === '' ? name : `${name}, ${unit}`);

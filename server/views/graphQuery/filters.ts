@@ -12,7 +12,7 @@ export const kindChoices = {
     kinds: kindsOf('import', 'typeImport', 'reExport', 'dynamicImport', 'require', 'include'),
   },
   runtime: {
-    label: 'kinds there at run time',
+    label: 'run-time kinds',
     kinds: ALL_KINDS & ~kindsOf('typeImport', 'typeUse', 'implement'),
   },
   calls: { label: 'calls and constructions', kinds: kindsOf('call', 'construct') },
