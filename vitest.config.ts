@@ -4,15 +4,12 @@ const unit = ['{core,server,cli,app,tests}/**/*.test.ts'];
 /** Tests that replace modules, or hold the one runtime of a process: others in the same process would see it. */
 const alone = ['**/*.alone.test.ts'];
 
-const afterBrowser = { groupOrder: 1 };
-
 export default defineConfig({
   test: {
     projects: [
       {
         test: {
           name: 'unit',
-          sequence: afterBrowser,
           include: unit,
           exclude: [...alone, '**/node_modules/**'],
           testTimeout: 60_000,
@@ -23,17 +20,17 @@ export default defineConfig({
         },
       },
       {
-        test: { name: 'alone', sequence: afterBrowser, include: alone, testTimeout: 60_000, maxWorkers: 2 },
+        test: { name: 'alone', include: alone, testTimeout: 60_000, maxWorkers: 2 },
       },
       {
         test: {
           name: 'attack',
-          sequence: afterBrowser,
           include: ['attack/**/*.test.ts'],
           testTimeout: 120_000,
           hookTimeout: 120_000,
-          // Each file attacks a server of its own, and mostly waits for it.
-          maxWorkers: 2,
+          // Each file attacks a server of its own; what is late must not be so because of another.
+          fileParallelism: false,
+          isolate: false,
         },
       },
       {
@@ -44,10 +41,7 @@ export default defineConfig({
           hookTimeout: 120_000,
           // One browser for all files; each has a server and a window of its own.
           globalSetup: ['e2e/sharedBrowser.ts'],
-          // First, while types and lint are looked at beside; attacks measure what is late.
-          sequence: { groupOrder: 0 },
-          // A file waits for its page and for its server by turns: three keep two cores busy.
-          maxWorkers: 3,
+          maxWorkers: 2,
           isolate: false,
         },
       },

@@ -72,9 +72,10 @@ async function beenEverywhere(context: BrowserContext, url: string): Promise<voi
   await context.setCookie({ name, value, domain: new URL(url).hostname, path: '/' });
 }
 
-/** Waits until the page is alive and waits for nothing: it says so itself. */
+/** Waits until the page is alive and waits for nothing, as it says itself, and nothing moves any more because its letters come late. */
 export async function quiet(page: Page): Promise<void> {
   await page.waitForSelector('html[data-quiet]');
+  await page.waitForFunction(() => document.fonts.status === 'loaded');
 }
 
 /** Loads the page at hand anew and waits until it is quiet. */
