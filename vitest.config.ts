@@ -30,7 +30,6 @@ export default defineConfig({
           hookTimeout: 120_000,
           // Each file attacks a server of its own; what is late must not be so because of another.
           fileParallelism: false,
-          isolate: false,
         },
       },
       {
