@@ -80,7 +80,7 @@ describe('rules', () => {
     const { page } = demo.instrument;
     await open('matrix');
     await waitForText(page, '.matrix-legend', 'violates a rule');
-    await waitForText(page, '.remarks', '6 cells with violations');
+    await waitForText(page, '.remarks', '6 with violations');
     // The cell in which voyages use manifests, reached by key from the first.
     await page.focus('.matrix-canvas');
     await page.keyboard.press('ArrowDown');

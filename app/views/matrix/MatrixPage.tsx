@@ -221,8 +221,12 @@ function Remarks({
         </Link>
       )}
       {picture.broken.length > 0 && (
-        <Link className="chip against" to={`/codebases/${codebaseId}/rules${carriedOver(params)}`}>
-          ⊢ {counted(picture.broken.length, 'cell')} with violations →
+        <Link
+          className="chip against"
+          title="Cells with violations of rules"
+          to={`/codebases/${codebaseId}/rules${carriedOver(params)}`}
+        >
+          ⊢ {figure(picture.broken.length)} with violations →
         </Link>
       )}
       {picture.unused.length > 0 && (
