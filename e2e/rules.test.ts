@@ -105,7 +105,7 @@ describe('rules', () => {
     await open('graph?as=table');
     await waitForText(page, '.link-table', '⊢ 5 violate layers');
     await open('matrix');
-    await clickText(page, '.remarks a', '⊢ 6 cells...');
+    await clickText(page, '.remarks a', '⊢ 6 with violations...');
     await page.waitForSelector('.order-steps');
   });
 
