@@ -1,6 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
+import { openStore } from '../server/store/database.ts';
+import { changeRuleBook, ruleBook } from '../server/store/ruleBooks.ts';
 import { accessibilityFaults, clickText, textOf, waitForText } from './instrument.ts';
 import { surveyedDemo } from './surveyedDemo.ts';
 
@@ -205,6 +207,33 @@ describe('rules', () => {
       expect(await accessibilityFaults(demo.instrument.page)).toEqual([]);
     },
   );
+});
+
+describe('rules that cannot be read any more', () => {
+  it('leave every view usable, say why, and are mended where they are', async () => {
+    const { page, data } = demo.instrument;
+    // As an earlier version may have kept them: this one refuses to.
+    const store = openStore(data);
+    const { revision } = ruleBook(store, 1);
+    changeRuleBook(store, 1, { revision, what: 'kept' }, () => 'yletope: 1\nrules:\n  - name: odd\n');
+    store.close();
+    for (const path of ['matrix', 'graph', 'modules', 'unused']) {
+      await open(path);
+      expect(await textOf(page, '.unread-rules')).toMatch(
+        /cannot be read: the rules, line 3.*Edit the rules/,
+      );
+    }
+    await clickText(page, 'a', 'Edit the rules');
+    await waitForText(page, '.caption', 'The rules cannot be read');
+    expect(await textOf(page, '[role=alert]')).toContain('the rules, line 3');
+    expect(await fileNow()).toContain('name: odd');
+    await page.$eval('.rules-text textarea', (area) => (area.value = ''));
+    await page.type('.rules-text textarea', 'yletope: 1');
+    await clickText(page, 'button', 'Save');
+    await waitForText(page, '.caption', 'No rules yet');
+    await open('matrix');
+    expect(await page.$('.unread-rules')).toBeNull();
+  });
 });
 
 describe('unused code', () => {

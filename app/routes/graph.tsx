@@ -1,3 +1,4 @@
+import { UnreadRules } from '../frame/UnreadRules.tsx';
 import { GraphPage } from '../views/graph/GraphPage.tsx';
 import { pageOf } from './requests.ts';
 import type { Route } from './+types/graph';
@@ -7,5 +8,11 @@ export const loader = (args: Route.LoaderArgs) => pageOf('graph', args);
 export { revalidatesPicture as shouldRevalidate } from '../state/pictureState.ts';
 
 export default function GraphRoute({ loaderData, params }: Route.ComponentProps) {
-  return <GraphPage {...loaderData} codebaseId={params.codebaseId} />;
+  const { unreadRules, ...page } = loaderData;
+  return (
+    <>
+      <UnreadRules problem={unreadRules} />
+      <GraphPage {...page} codebaseId={params.codebaseId} />
+    </>
+  );
 }

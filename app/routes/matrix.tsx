@@ -1,3 +1,4 @@
+import { UnreadRules } from '../frame/UnreadRules.tsx';
 import { pageOf } from './requests.ts';
 import { MatrixPage } from '../views/matrix/MatrixPage.tsx';
 import type { Route } from './+types/matrix';
@@ -7,5 +8,11 @@ export const loader = (args: Route.LoaderArgs) => pageOf('matrix', args);
 export { revalidatesPicture as shouldRevalidate } from '../state/pictureState.ts';
 
 export default function Matrix({ loaderData }: Route.ComponentProps) {
-  return <MatrixPage {...loaderData} />;
+  const { unreadRules, ...page } = loaderData;
+  return (
+    <>
+      <UnreadRules problem={unreadRules} />
+      <MatrixPage {...page} />
+    </>
+  );
 }

@@ -13,6 +13,7 @@ import {
   renamePlan,
   stepPlan,
 } from '../../server/store/modulePlans.ts';
+import { UnreadRules } from '../frame/UnreadRules.tsx';
 import { ModulesPage } from '../views/modules/ModulesPage.tsx';
 import { askFor, formOf, orProblem, pageOf, requestedCodebase } from './requests.ts';
 import type { Route } from './+types/modules';
@@ -89,6 +90,11 @@ export async function action(args: Route.ActionArgs) {
 export { revalidatesPicture as shouldRevalidate } from '../state/pictureState.ts';
 
 export default function ModulesRoute({ loaderData, params }: Route.ComponentProps) {
-  const { page, interface: shown } = loaderData;
-  return <ModulesPage page={page} shown={shown} codebaseId={params.codebaseId} />;
+  const { page, interface: shown, unreadRules } = loaderData;
+  return (
+    <>
+      <UnreadRules problem={unreadRules} />
+      <ModulesPage page={page} shown={shown} codebaseId={params.codebaseId} />
+    </>
+  );
 }

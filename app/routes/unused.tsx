@@ -1,3 +1,4 @@
+import { UnreadRules } from '../frame/UnreadRules.tsx';
 import { UnusedPage } from '../views/unused/UnusedPage.tsx';
 import { pageOf } from './requests.ts';
 import type { Route } from './+types/unused';
@@ -8,5 +9,10 @@ export const loader = (args: Route.LoaderArgs) => pageOf('unused', args);
 export { revalidatesPicture as shouldRevalidate } from '../state/pictureState.ts';
 
 export default function Unused({ loaderData }: Route.ComponentProps) {
-  return <UnusedPage {...loaderData} />;
+  return (
+    <>
+      <UnreadRules problem={loaderData.unreadRules} />
+      <UnusedPage {...loaderData} />
+    </>
+  );
 }

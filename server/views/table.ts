@@ -97,6 +97,7 @@ export const views = {
         broken: brokenInPicture(view),
       }),
       scope: scopeView(survey, scope),
+      unreadRules: judgementOf(view).problem,
     };
   },
 
@@ -109,6 +110,7 @@ export const views = {
       picture: graphView(survey, asked),
       scope: scopeView(survey, scope),
       measures: measuresOfBoxes(asked.grain),
+      unreadRules: judgementOf(view).problem,
       /** Other surveys that this one can be compared with. */
       others: otherSurveys(view),
     };
@@ -246,6 +248,7 @@ export const views = {
       page,
       interface: isInterface ? interfaceView(survey, plans.content(), page.open, question) : null,
       scope: scopeView(survey, scope),
+      unreadRules: judgementOf(view).problem,
     };
   },
 

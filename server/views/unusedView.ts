@@ -11,7 +11,7 @@ import { elementOf, kindOf, labelOf, type ElementLabel } from './surveyAccess/el
 import { surveyMemo } from './surveyAccess/surveyMemo.ts';
 import { isInScope } from './surveyAccess/scope.ts';
 import { testElements } from './surveyAccess/tests.ts';
-import { keptRules } from './rules/readRules.ts';
+import { rulesInUse } from './rules/readRules.ts';
 import { doubtSentences, unusedWords } from './unusedWords.ts';
 import type { ViewRequest } from './viewRequest.ts';
 
@@ -38,6 +38,8 @@ export interface UnusedPage {
   /** Where it begins: what was found, by role, and what people said. */
   entryPoints: { role: EntryPoint['role']; count: number }[];
   said: string[];
+  /** Why the rules cannot be read, and with them these patterns; null where they can. */
+  unreadRules: string | null;
   /** So many files are of a part without an entry point, of which all that is public counts as one. */
   libraries: number;
   revision: number;
@@ -65,7 +67,8 @@ export function unusedView({
   params,
 }: ViewRequest): UnusedPage {
   const { text, revision } = ruleBook(store, codebase.id);
-  const said = [...keptRules(text).entries];
+  const { book, problem } = rulesInUse(text);
+  const said = [...book.entries];
   const { entryPoints } = intakeOf(store, record.id);
   const { found, libraries } = unreachedOf(survey, entryPoints, said);
   const { elements, files } = survey;
@@ -95,6 +98,7 @@ export function unusedView({
       0,
     ),
     ...{ counts, show, page, pages, said, libraries, revision },
+    unreadRules: problem,
     entryPoints: roles.map((role) => ({
       role,
       count: entryPoints.filter((each) => each.role === role && elementOf(survey, each.path) !== undefined)

@@ -17,12 +17,13 @@ import './rules.css';
 
 /** The intended order and the other rules of a codebase, what breaks them, what was accepted, and how to mend it. */
 export function RulesRoutePage({ page }: { page: RulesPage }) {
-  const { book, trial, rules, order, breaks, exceptions, own } = page;
+  const { book, problem, trial, rules, order, breaks, exceptions, own } = page;
   const { params, change } = usePicture();
   const { codebaseId } = useParams();
   const editor = useRulesEdit(book.revision);
   const broken = rules.reduce((sum, { references }) => sum + references, 0);
-  const isText = params.get('as') === 'text';
+  // What cannot be read can only be mended as text.
+  const isText = problem !== null || params.get('as') === 'text';
   const orders = rules.filter(({ sort }) => sort === 'order');
   const open = breaks.find(({ id }) => id === params.get('pair'));
   return (
@@ -31,7 +32,7 @@ export function RulesRoutePage({ page }: { page: RulesPage }) {
         order={order}
         orders={orders.map(({ name }) => name)}
         editor={editor}
-        count={rules.length}
+        count={problem === null ? rules.length : null}
       />
       <div className="view-tools">
         <span>
@@ -64,6 +65,8 @@ export function RulesRoutePage({ page }: { page: RulesPage }) {
           type="button"
           className="chip"
           aria-pressed={isText}
+          disabled={problem !== null}
+          title={problem === null ? undefined : 'Rules that cannot be read are shown as text'}
           onClick={() => change({ as: isText ? null : 'text' })}
         >
           As text
@@ -75,6 +78,11 @@ export function RulesRoutePage({ page }: { page: RulesPage }) {
       {editor.problem !== null && (
         <p className="against rules-said" role="alert">
           {editor.problem}
+        </p>
+      )}
+      {problem !== null && (
+        <p className="against rules-said" role="alert">
+          No rules are applied until this is corrected: {problem}
         </p>
       )}
       {page.notes.length > 0 && (
@@ -105,7 +113,7 @@ export function RulesRoutePage({ page }: { page: RulesPage }) {
           key={book.revision}
           text={book.text}
           editor={editor}
-          onClose={() => change({ as: null })}
+          onClose={problem === null ? () => change({ as: null }) : null}
         />
       ) : rules.length === 0 ? (
         <div className="empty">
@@ -154,13 +162,16 @@ function RulesSentence({
   order: RulesPage['order'];
   orders: string[];
   editor: RulesEditor;
-  count: number;
+  /** Null where the rules cannot be read. */
+  count: number | null;
 }) {
   const { change } = usePicture();
   if (order === null)
     return (
       <Caption>
-        {count === 0 ? (
+        {count === null ? (
+          'The rules cannot be read.'
+        ) : count === 0 ? (
           'No rules yet.'
         ) : (
           <>

@@ -9,7 +9,8 @@ export function RulesText({
 }: {
   text: string;
   editor: RulesEditor;
-  onClose: () => void;
+  /** Null where nothing else can be shown. */
+  onClose: (() => void) | null;
 }) {
   const [written, setWritten] = useState(text);
   return (
@@ -31,9 +32,11 @@ export function RulesText({
         <button type="submit" className="chip" disabled={editor.isBusy || written === text}>
           Save
         </button>{' '}
-        <button type="button" className="chip" onClick={onClose}>
-          {written === text ? 'Close' : 'Cancel'}
-        </button>{' '}
+        {onClose !== null && (
+          <button type="button" className="chip" onClick={onClose}>
+            {written === text ? 'Close' : 'Cancel'}
+          </button>
+        )}{' '}
         <span className="faded">
           The format is described in docs/rules.md: order, mayNotUse, only, inside, cycles.
         </span>

@@ -26,6 +26,7 @@ const page: Page = {
     pages: 3,
     libraries: 1,
     revision: 4,
+    unreadRules: null,
   },
   counts: { notReferenced: 1, byUnused: 2, byTests: 3, doubtful: 4 },
   entryPoints: [

@@ -7,7 +7,7 @@ import { editableText } from '../../plans/parsedText.ts';
 import type { PlanFile } from '../../plans/planFile.ts';
 import { Problem } from '../../problem.ts';
 import { placedInPlan, setPlan } from './planInRules.ts';
-import { readRules, RULES_VERSION } from './readRules.ts';
+import { readRules, RULES_VERSION, rulesInUse } from './readRules.ts';
 
 /** What may be done to a book of rules. Rules are named; exceptions are numbered from 0. */
 export type RulesEdit =
@@ -252,8 +252,9 @@ function isNamedGroup(document: Document, rule: string, group: string): boolean 
 /** The rules with what was decided of intake, as a file to be put into the codebase; what is usual is not said. */
 export function withIntake(text: string, intake: IntakeRules): string {
   const written = text === '' ? EMPTY_RULES : text;
-  // What says so already stays as it was written.
-  if (isDeepStrictEqual(readRules({ name: 'the rules', text: written }).intake, intake)) return written;
+  const { book, problem } = rulesInUse(written);
+  // What says so already, and what cannot be read, stays as it was written.
+  if (problem !== null || isDeepStrictEqual(book.intake, intake)) return written;
   const document = editableText(written, 'the rules');
   const said = Object.entries(intake).filter(([, decided]) => decided.length > 0);
   if (said.length === 0) document.delete('intake');

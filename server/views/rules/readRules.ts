@@ -73,10 +73,25 @@ const publishedSchema = z.strictObject({
   ...beside,
 });
 
-/** The same of the rules that are kept of a codebase: '' for none. */
-export function keptRules(text: string, name = 'the rules'): RulesFile {
-  if (text === '') return { rules: [], exceptions: [], entries: [], intake: noRules, plan: null };
-  return readRules({ name, text });
+/** Rules as a view needs them, which is shown whether they can be read or not. */
+export interface RulesInUse {
+  /** Without rules where they cannot be read. */
+  book: RulesFile;
+  /** Why they cannot be read; null where they can. */
+  problem: string | null;
+}
+
+const none: RulesFile = { rules: [], exceptions: [], entries: [], intake: noRules, plan: null };
+
+/** The rules of a text that is kept, or that a codebase brings: '' for none. An earlier version may have kept what this one refuses. */
+export function rulesInUse(text: string, name = 'the rules'): RulesInUse {
+  if (text === '') return { book: none, problem: null };
+  try {
+    return { book: readRules({ name, text }), problem: null };
+  } catch (error) {
+    if (!(error instanceof Problem)) throw error;
+    return { book: none, problem: error.message };
+  }
 }
 
 /** True where something is decided of intake. */

@@ -14,7 +14,6 @@ import { isUse, sentenceOfRule, type Rule } from '../../../core/judge/kinds/regi
 import type { Exception } from '../../../core/judge/violation.ts';
 import type { Judgement, RuleBook } from '../../../core/judge/rules.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
-import { Problem } from '../../problem.ts';
 import { ruleBook, type RuleBookRecord } from '../../store/ruleBooks.ts';
 import { elementOf } from '../surveyAccess/elements.ts';
 import { arrangementOf, arrangementsOf } from '../surveyAccess/scope.ts';
@@ -22,7 +21,7 @@ import { surveyMemo } from '../surveyAccess/surveyMemo.ts';
 import { testElements } from '../surveyAccess/tests.ts';
 import type { ViewRequest } from '../viewRequest.ts';
 import { editedRules } from './editRules.ts';
-import { keptRules, type RulesFile } from './readRules.ts';
+import { rulesInUse, type RulesInUse } from './readRules.ts';
 import { rulesPlan, type RulesPlan } from './rulesPlan.ts';
 import { notesOf, sentenceOfException } from './ruleWords.ts';
 
@@ -105,6 +104,8 @@ export interface OwnRules {
 
 export interface RulesPage {
   book: Pick<RuleBookRecord, 'revision' | 'undo' | 'redo'> & { text: string };
+  /** Why the rules cannot be read; null where they can. There are none then, but as text. */
+  problem: string | null;
   /** The edit that is only looked at. */
   trial: { rule: string; path: string; group: string } | null;
   rules: RuleLine[];
@@ -139,17 +140,16 @@ export function judgementOf(
   return survey === written ? asWritten : whereItLeads(survey, day, text, written, asWritten);
 }
 
-interface JudgedByRules {
-  book: RulesFile;
+interface JudgedByRules extends RulesInUse {
   judgement: Judgement;
   broken: BrokenRows;
 }
 
 const judgedBy = surveyMemo(
   (written: SurveyedCodebase, day: string, text: string, name: string | undefined): JudgedByRules => {
-    const book = keptRules(text, name);
+    const { book, problem } = rulesInUse(text, name);
     const judgement = judged(judgedSurvey(written), book, day);
-    return { book, judgement, broken: brokenRows(judgement.violations) };
+    return { book, problem, judgement, broken: brokenRows(judgement.violations) };
   },
   { keyOf: (day, text) => [day, text] },
 );
@@ -175,15 +175,16 @@ export async function rulesView(view: ViewRequest): Promise<RulesPage> {
   const kept = ruleBook(store, codebase.id);
   const asked = trialOf(params);
   const text =
-    asked === null || kept.text === ''
+    asked === null || kept.text === '' || judgementOf(view).problem !== null
       ? kept.text
       : editedRules(kept.text, { do: 'place', rule: asked.rule, path: asked.path, group: asked.group });
-  const { book, judgement } = judgementOf(view, text);
+  const { book, problem, judgement } = judgementOf(view, text);
   const orders = book.rules.filter((rule) => rule.sort === 'order');
   const shown = orders.find(({ name }) => name === params.get('rule')) ?? orders[0] ?? null;
   return {
     book: { revision: kept.revision, undo: kept.undo, redo: kept.redo, text: kept.text },
-    trial: asked,
+    problem,
+    trial: problem === null ? asked : null,
     rules: book.rules.map((rule) => ruleLine(rule, judgement)),
     order: shown && orderShown(survey, shown),
     breaks: breaksOf(book, judgement, survey, params),
@@ -344,24 +345,17 @@ function groupNamesOf(survey: SurveyedCodebase, rule: OrderRule): (path: string)
 
 function ownRules(view: ViewRequest, text: string | null, kept: string): OwnRules | null {
   if (text === null || text === kept) return null;
-  try {
-    const {
-      book: own,
-      judgement: { accepted },
-    } = judgementOf(view, text, RULES_FILE);
-    const known = keptRules(kept);
-    const said = (rules: readonly Rule[]): Map<string, string> =>
-      new Map(rules.map((rule) => [rule.name, JSON.stringify(rule)]));
-    const [theirs, ours] = [said(own.rules), said(known.rules)];
-    const differs = [...new Set([...theirs.keys(), ...ours.keys()])].filter(
-      (name) => theirs.get(name) !== ours.get(name),
-    );
-    if (JSON.stringify(own.exceptions) !== JSON.stringify(known.exceptions)) differs.push('exceptions');
-    const hides = accepted.reduce((sum, { violation }) => sum + violation.lines.length, 0);
-    const intake = Object.values(own.intake).reduce((sum, decided) => sum + decided.length, 0);
-    return { problem: null, rules: own.rules.length, hides, differs, intake };
-  } catch (error) {
-    if (!(error instanceof Problem)) throw error;
-    return { problem: error.message, rules: 0, hides: 0, differs: [], intake: 0 };
-  }
+  const { book: own, problem, judgement } = judgementOf(view, text, RULES_FILE);
+  if (problem !== null) return { problem, rules: 0, hides: 0, differs: [], intake: 0 };
+  const { book: known } = rulesInUse(kept);
+  const said = (rules: readonly Rule[]): Map<string, string> =>
+    new Map(rules.map((rule) => [rule.name, JSON.stringify(rule)]));
+  const [theirs, ours] = [said(own.rules), said(known.rules)];
+  const differs = [...new Set([...theirs.keys(), ...ours.keys()])].filter(
+    (name) => theirs.get(name) !== ours.get(name),
+  );
+  if (JSON.stringify(own.exceptions) !== JSON.stringify(known.exceptions)) differs.push('exceptions');
+  const hides = judgement.accepted.reduce((sum, { violation }) => sum + violation.lines.length, 0);
+  const intake = Object.values(own.intake).reduce((sum, decided) => sum + decided.length, 0);
+  return { problem: null, rules: own.rules.length, hides, differs, intake };
 }
