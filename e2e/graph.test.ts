@@ -13,7 +13,7 @@ import {
 import { surveyedDemo } from './surveyedDemo.ts';
 
 const demo = surveyedDemo();
-const { open, parameter } = demo;
+const { open, load, parameter } = demo;
 
 /** The names of the boxes that are not open, as they stand in the page. */
 const boxNames = (): Promise<string[]> =>
@@ -277,7 +277,7 @@ describe('the graph', () => {
     const { page } = demo.instrument;
     const groups = ['src', ...['tolls', 'kernel', 'web', 'ledger'].map((name) => `src/${name}`)];
     const search = new URLSearchParams(groups.map((key) => ['open', key]));
-    await open(`graph?in=&grain=routines&${search}`);
+    await load(`graph?in=&grain=routines&${search}`);
     await page.waitForSelector('.graph-image[data-painted]');
     await waitForText(page, '.graph-legend', 'links between groups run together');
     expect(await page.$$('.graph-edge')).toHaveLength(0);
@@ -314,7 +314,7 @@ describe('the graph', () => {
 
   it('starts from a menu, from what a claim counts, and from a cycle', async () => {
     const { page } = demo.instrument;
-    await open('graph?in=src&open=');
+    await load('graph?in=src&open=');
     await page.click('.graph-box .element[title="src/tolls"]', { button: 'right' });
     await clickText(page, '[role=menuitem]', 'What a change reaches');
     await page.waitForFunction(() => location.search.includes('around=src%2Ftolls'));

@@ -91,6 +91,31 @@ export async function goTo(page: Page, address: string): Promise<HTTPResponse | 
   return answer;
 }
 
+/** What the application's router can be told from outside. */
+interface RoutedWindow {
+  __reactRouterDataRouter?: { navigate(to: string): Promise<void> };
+}
+
+/** Goes to an address as a link on the page does, without loading the page anew; where none of the application is open, it is loaded. */
+export async function followLink(page: Page, address: string): Promise<void> {
+  const { origin, pathname, search } = new URL(address);
+  if (!page.url().startsWith(`${origin}/codebases/`)) {
+    await goTo(page, address);
+    return;
+  }
+  // A page that is still taking its own first steps would be left half way.
+  await quiet(page);
+  const isFollowed = await page.evaluate(async (to) => {
+    const { __reactRouterDataRouter: router } = window as RoutedWindow;
+    if (!router) return false;
+    delete document.documentElement.dataset.quiet;
+    await router.navigate(to);
+    return true;
+  }, pathname + search);
+  if (isFollowed) await quiet(page);
+  else await goTo(page, address);
+}
+
 /** Waits until the matrix has been drawn with its present rows. */
 export async function matrixDrawn(page: Page): Promise<void> {
   await page.waitForSelector('canvas.matrix-canvas[data-drawn]');

@@ -19,7 +19,7 @@ const everyView = [
 ];
 
 const demo = surveyedDemo();
-const { open, parameter } = demo;
+const { open, load, parameter } = demo;
 
 describe('the measures', () => {
   it('sort by a click on the header, and the address keeps it', async () => {
@@ -50,6 +50,10 @@ describe('the measures', () => {
     );
     expect(paths.length).toBeGreaterThan(3);
     expect(paths.every((path) => path.includes('ledger/'))).toBe(true);
+    // A link to the same view without a filter shows all again, and is not undone by what was typed.
+    await open('measures?of=routine');
+    expect(await page.$eval('input[aria-label="Filter by name or path"]', ({ value }) => value)).toBe('');
+    await waitForText(page, '.measures-grid, [role=grid]', 'assessPassage');
   });
 
   it('a row leads to the dossier, and its line to the source', async () => {
@@ -191,7 +195,7 @@ describe('the matrix', () => {
 
   it('the caption changes what is counted', async () => {
     const { page } = demo.instrument;
-    await open('matrix?in=src');
+    await load('matrix?in=src');
     await matrixDrawn(page);
     const before = await textOf(page, '.reading .sentence');
     await page.click('button[aria-label^="kinds of dependency"]');
@@ -355,7 +359,7 @@ describe('the frame', () => {
 
   it('leads to its picture by keys: from the first stop, by P, and by the number of a view', async () => {
     const { page } = demo.instrument;
-    await open('matrix?in=src');
+    await load('matrix?in=src');
     await matrixDrawn(page);
     await page.keyboard.press('Tab');
     await page.keyboard.press('Enter');
@@ -390,7 +394,7 @@ describe('the frame', () => {
     const { page } = demo.instrument;
     // In a script of the page: what is evaluated from outside is not heard there, and pages run none that stands in them unasked.
     await page.setBypassCSP(true);
-    await open('survey');
+    await load('survey');
     const isReported = async (name: string): Promise<string | null> => {
       await page.addScriptTag({
         content: `window.addEventListener('unhandledrejection', (event) => {
@@ -419,7 +423,7 @@ describe('the frame', () => {
   });
 
   it.each(everyView)('%s has no accessibility faults in either sheet', async (view) => {
-    await open(view);
+    await load(view);
     expect(await accessibilityFaults(demo.instrument.page)).toEqual([]);
   });
 });

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, expect } from 'vitest';
-import { goTo, type Instrument } from './instrument.ts';
+import { followLink, goTo, type Instrument } from './instrument.ts';
 import { startInstrument } from './startInstrument.ts';
 
 /** Yletope for all tests of a file; the pages must report no failure of their own. */
@@ -9,8 +9,10 @@ export interface Running {
 
 /** The same with the demo surveyed. */
 export interface SurveyedDemo extends Running {
-  /** Goes to a view of the demo and waits until it has loaded. */
+  /** Goes to a view of the demo, as by a link where a page of it is open, and waits until it is quiet. */
   open(path: string): Promise<void>;
+  /** The same by its address: the page is loaded anew. */
+  load(path: string): Promise<void>;
   /** A parameter of the address at hand. */
   parameter(name: string): string | null;
 }
@@ -34,14 +36,13 @@ export function running(surveyed: boolean): Running {
 
 export function surveyedDemo(): SurveyedDemo {
   const demo = running(true);
+  const addressOf = (path: string): string => `${demo.instrument.url}/codebases/1/${path}`;
   return {
     get instrument() {
       return demo.instrument;
     },
-    async open(path) {
-      const { instrument } = demo;
-      await goTo(instrument.page, `${instrument.url}/codebases/1/${path}`);
-    },
+    open: (path) => followLink(demo.instrument.page, addressOf(path)),
+    load: async (path) => void (await goTo(demo.instrument.page, addressOf(path))),
     parameter: (name) => new URL(demo.instrument.page.url()).searchParams.get(name),
   };
 }

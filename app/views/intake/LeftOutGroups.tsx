@@ -1,13 +1,24 @@
+import { useCallback } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import type { IntakeSheet, LeftOutGroup } from '../../../server/views/intakeView.ts';
 import { counted, figure, size } from '../../state/figures.ts';
 import { patched } from '../../state/pictureState.ts';
 import { leftOutWords, whyLeftOut } from '../../state/words.ts';
 import { useEdit } from '../../state/edit.ts';
+import { useTyped } from '../../state/useTyped.ts';
 
 /** What would be left out, by reason. Each reason and each path can be turned round. */
 export function LeftOutGroups({ sheet }: { sheet: IntakeSheet }) {
   const [params, setParams] = useSearchParams();
+  const send = useCallback(
+    (text: string) =>
+      setParams((now) => patched(now, { filter: text === '' ? null : text }), {
+        replace: true,
+        preventScrollReset: true,
+      }),
+    [setParams],
+  );
+  const [typed, type] = useTyped(params.get('filter') ?? '', send);
   const turned = sheet.rules.turned.filter(
     (reason) => !sheet.leftOut.some((group) => group.reason === reason),
   );
@@ -21,13 +32,8 @@ export function LeftOutGroups({ sheet }: { sheet: IntakeSheet }) {
             className="quiet-field"
             placeholder="part of a path"
             aria-label="Filter by a part of the path"
-            defaultValue={params.get('filter') ?? ''}
-            onChange={({ target }) =>
-              setParams((now) => patched(now, { filter: target.value === '' ? null : target.value }), {
-                replace: true,
-                preventScrollReset: true,
-              })
-            }
+            value={typed}
+            onChange={({ target }) => type(target.value)}
           />
         </span>
       </h2>

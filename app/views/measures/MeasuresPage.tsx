@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useEffect, useState } from 'react';
+import { useCallback, useState } from 'react';
 import type { MeasureHeader, MeasuresTable } from '../../../server/views/measuresView.ts';
 import { arrangementWords } from '../../../server/views/graphQuery/arrangementWords.ts';
 import type { ScopeChoice } from '../../../server/views/scopeView.ts';
@@ -21,6 +21,7 @@ import { useShortlists } from '../../frame/shortlists/Shortlists.tsx';
 import { useSearchParams } from 'react-router';
 import { measureInSentence } from '../../state/measureInSentence.ts';
 import { usePicture } from '../../state/usePicture.ts';
+import { useTyped } from '../../state/useTyped.ts';
 import { fromBase } from '../../state/base.ts';
 import { ownFetch } from '../../state/ownFetch.ts';
 import './measures.css';
@@ -100,7 +101,7 @@ export function MeasuresPage({
         <CaptionEnd />
       </Caption>
       <div className="measures-tools">
-        <FilterBox key={query.kind} initial={query.filter} />
+        <FilterBox key={query.kind} filter={query.filter} />
         <Button onClick={() => setChoosing(true)}>Choose measures</Button>
         <Button component="a" href={fromBase(`/codebases/${codebaseId}/measures.csv?${address}`)} download>
           Export as CSV
@@ -131,23 +132,19 @@ export function MeasuresPage({
 }
 
 /** Narrows the table as one types, without a step in the history for each letter. */
-function FilterBox({ initial }: { initial: string }) {
+function FilterBox({ filter }: { filter: string }) {
   const { change } = usePicture();
-  const [typed, setTyped] = useState(initial);
-  useEffect(() => {
-    if (typed === initial) return;
-    const timer = setTimeout(
-      () => change({ filter: typed === '' ? null : typed, page: null }, { replace: true }),
-      120,
-    );
-    return () => clearTimeout(timer);
-  }, [typed, initial, change]);
+  const send = useCallback(
+    (text: string) => change({ filter: text === '' ? null : text, page: null }, { replace: true }),
+    [change],
+  );
+  const [typed, type] = useTyped(filter, send);
   return (
     <TextField
       value={typed}
-      onChange={(event) => setTyped(event.target.value)}
+      onChange={({ target }) => type(target.value)}
       placeholder="Filter by name or path"
-      slotProps={{ htmlInput: { 'aria-label': 'Filter by name or path', className: 'mono' } }}
+      slotProps={{ htmlInput: { 'aria-label': 'Filter by name or path', className: 'mono', maxLength: 500 } }}
     />
   );
 }

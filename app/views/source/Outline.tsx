@@ -45,7 +45,9 @@ export function Outline({
   onFocus: (key: string) => void;
 }) {
   const links = useElementLinks(codebaseId);
-  const [filter, setFilter] = useState('');
+  // What was typed for one file hides nothing of the next.
+  const [typed, setTyped] = useState({ path, filter: '' });
+  const filter = typed.path === path ? typed.filter : '';
   const [order, setOrder] = useState<Order>('source');
   const [withInherited, setWithInherited] = useState(false);
   const { rows: all } = outline ?? nothing;
@@ -64,7 +66,7 @@ export function Outline({
           aria-label="Filter the outline"
           placeholder="Filter the outline"
           value={filter}
-          onChange={({ target }) => setFilter(target.value)}
+          onChange={({ target }) => setTyped({ path, filter: target.value })}
         />
         <select
           className="field"

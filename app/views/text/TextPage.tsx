@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState, type ReactNode } from 'react';
+import { useCallback, useMemo, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { ScopeChoice } from '../../../server/views/scopeView.ts';
 import { Caption, ListsPart, ScopePart, TestsPart } from '../../frame/Caption.tsx';
@@ -9,12 +9,11 @@ import { counted, figure } from '../../state/figures.ts';
 import { carriedOver } from '../../state/pictureState.ts';
 import type { TextState } from '../../../server/views/textQuery.ts';
 import { usePicture } from '../../state/usePicture.ts';
+import { useTyped } from '../../state/useTyped.ts';
 import { grouped, matchedKeys, type FileGroup, type FolderGroup } from './groups.ts';
 import { useMatches, type Matches } from './useMatches.ts';
 import './text.css';
 
-/** What is asked for after the last key press. */
-const SETTLE_MS = 120;
 /** Lines drawn at once; more are shown when asked for. */
 const FIRST_SHOWN = 600;
 
@@ -36,6 +35,10 @@ export function TextPage({
     return `/codebases/${codebaseId}/matches?${asked}`;
   }, [params, query.text, codebaseId]);
   const matches = useMatches(address);
+  const onChange = useCallback(
+    (patch: Record<string, string | null>) => change(patch, { replace: true }),
+    [change],
+  );
   return (
     <>
       <Caption>
@@ -43,11 +46,7 @@ export function TextPage({
         <TestsPart />
         <ListsPart />.
       </Caption>
-      <TextForm
-        key={String(query.text === '')}
-        query={query}
-        onChange={(patch) => change(patch, { replace: true })}
-      />
+      <TextForm query={query} onChange={onChange} />
       <Result matches={matches} isAsked={address !== null} codebaseId={codebaseId} text={query.text} />
     </>
   );
@@ -66,13 +65,14 @@ function TextForm({
   query: TextState;
   onChange: (patch: Record<string, string | null>) => void;
 }) {
-  const [text, setText] = useState(query.text);
-  const [glob, setGlob] = useState(query.glob);
-  useEffect(() => {
-    if (text === query.text && glob === query.glob) return;
-    const timer = setTimeout(() => onChange({ q: text || null, glob: glob || null }), SETTLE_MS);
-    return () => clearTimeout(timer);
-  }, [text, glob, query.text, query.glob, onChange]);
+  const [text, setText] = useTyped(
+    query.text,
+    useCallback((typed: string) => onChange({ q: typed || null }), [onChange]),
+  );
+  const [glob, setGlob] = useTyped(
+    query.glob,
+    useCallback((typed: string) => onChange({ glob: typed || null }), [onChange]),
+  );
   return (
     <form className="text-form" onSubmit={(event) => event.preventDefault()}>
       <input
@@ -80,6 +80,7 @@ function TextForm({
         className="field mono"
         aria-label="Text to search for"
         placeholder="Text to search for"
+        maxLength={1000}
         spellCheck={false}
         value={text}
         onChange={({ target }) => setText(target.value)}
@@ -98,6 +99,7 @@ function TextForm({
         className="field mono"
         aria-label="Only in files"
         placeholder="only in: *.ts, tolls"
+        maxLength={500}
         spellCheck={false}
         value={glob}
         onChange={({ target }) => setGlob(target.value)}
