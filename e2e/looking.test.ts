@@ -348,7 +348,7 @@ describe('the frame', () => {
   it('keeps the frame when an address cannot be answered, and shows the nearest', async () => {
     const { page } = demo.instrument;
     await open('source?file=src/tolls/gone.ts');
-    expect(await textOf(page, '.view h1')).toBe('This survey has no file src/tolls/gone.ts.');
+    expect(await textOf(page, '.view h1')).toBe('There is no file src/tolls/gone.ts in this survey.');
     expect(await textOf(page, '.view')).toContain('src/tolls');
     expect(await page.$('.rail')).not.toBeNull();
     await open('source');
@@ -417,9 +417,9 @@ describe('the frame', () => {
     await goTo(page, `${demo.instrument.url}/codebases/99/overview`);
     expect(await textOf(page, 'h1')).toBe('There is no codebase 99; it may have been removed.');
     await open('matrix?in=no/such/folder');
-    expect(await textOf(page, 'h1')).toBe('This survey has no no/such/folder.');
+    expect(await textOf(page, 'h1')).toBe('There is no no/such/folder in this survey.');
     await open('overview?focus=no/such.ts');
-    await waitForText(page, '.dossier', 'This survey has no no/such.ts.');
+    await waitForText(page, '.dossier', 'There is no no/such.ts in this survey.');
   });
 
   it.each(everyView)('%s has no accessibility faults in either sheet', async (view) => {

@@ -74,13 +74,13 @@ describe('reading', () => {
       line: 2,
     });
     expect(await card(asked('card', { key: 'never.ts' }))).toEqual({
-      problem: 'This survey has no never.ts.',
+      problem: 'There is no never.ts in this survey.',
     });
     expect(await dossier(asked('dossier', { focus: 'src/rate.ts#rate' }))).toMatchObject({
       answer: { usedBy: { total: 1, listed: [{ key: 'src/desk.ts#charge' }] } },
     });
     expect(await dossier(asked('dossier', { focus: 'never.ts' }))).toEqual({
-      problem: 'This survey has no never.ts.',
+      problem: 'There is no never.ts in this survey.',
     });
   });
 
@@ -96,7 +96,7 @@ describe('reading', () => {
       problem: 'A step of uses leads up (uses) or down (usedBy).',
     });
     expect(await step({ key: 'never.ts', direction: 'uses' })).toEqual({
-      problem: 'This survey has no never.ts.',
+      problem: 'There is no never.ts in this survey.',
     });
   });
 

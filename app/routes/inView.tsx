@@ -37,11 +37,11 @@ export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
   return (
     <div className="empty" role="alert">
       <h1>{sentence}</h1>
-      {nearest !== null && (
+      {nearest && (
         <p>
-          The nearest that this survey has is{' '}
+          The closest match is{' '}
           <Link to={`${base}/matrix?focus=${encodeURIComponent(nearest)}`} className="mono">
-            {nearest === '' ? 'the whole codebase' : nearest}
+            {nearest}
           </Link>
           .
         </p>

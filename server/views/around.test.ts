@@ -221,7 +221,9 @@ describe('types and outlines', () => {
     expect(edges.map(({ from, to, link }) => `${from} ${link} ${to}`)).toEqual([
       'src/desk.ts#Desk dependency src/rate.ts#Tariff',
     ]);
-    expect(() => hierarchyView(survey, 'gone', { page: 0, size: 100 })).toThrow('This survey has no gone.');
+    expect(() => hierarchyView(survey, 'gone', { page: 0, size: 100 })).toThrow(
+      'There is no gone in this survey.',
+    );
   });
 
   it('of many types the most used come first, and all can be reached', async () => {

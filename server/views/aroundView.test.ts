@@ -119,7 +119,7 @@ describe('what is around an element', () => {
     const around = aroundView(survey, 'src/tolls', question, state({ reach: 'all', together: 'certainty' }));
     const keys = around.groups.flatMap(({ members }) => members.map(({ key }) => key)).sort();
     expect(keys).toEqual(['src/desk/desk.ts', 'src/web/page.ts']);
-    expect(() => aroundView(survey, 'gone', question, state({}))).toThrow('This survey has no gone.');
+    expect(() => aroundView(survey, 'gone', question, state({}))).toThrow('There is no gone in this survey.');
   });
 });
 

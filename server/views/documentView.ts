@@ -33,7 +33,7 @@ export async function documentView(
   path: string,
 ): Promise<DocumentPage> {
   const readable = new Set([...intake.documents, ...intake.manifests.map(([manifest]) => manifest)]);
-  if (!readable.has(path)) throw new Problem('notFound', `This survey has no text ${path}.`);
+  if (!readable.has(path)) throw new Problem('notFound', `There is no text ${path} in this survey.`);
   const source = await readText(path);
   if (!source) throw new Problem('notFound', `${path} cannot be read any more.`);
   const name = path.slice(path.lastIndexOf('/') + 1);

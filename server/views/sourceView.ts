@@ -54,7 +54,7 @@ export async function sourceView(
   const record = survey.files.find((file) => file.path === path);
   const element = elementOf(survey, path);
   if (!record || element === undefined)
-    throw new Problem('notFound', `This survey has no file ${path}.`, nearestKey(survey, path));
+    throw new Problem('notFound', `There is no file ${path} in this survey.`, nearestKey(survey, path));
   const source = await readText(path);
   return {
     path,

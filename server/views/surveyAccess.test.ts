@@ -216,7 +216,7 @@ describe('evidence', () => {
   it('of something that is not there is a problem in one sentence', async () => {
     await expect(
       evidenceView(survey, unread, { question, from: 'src/none.ts/.', to: 'src', page: 0 }),
-    ).rejects.toThrow('This survey has no src/none.ts.');
+    ).rejects.toThrow('There is no src/none.ts in this survey.');
   });
 });
 

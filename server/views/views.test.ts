@@ -64,7 +64,7 @@ describe('scope', () => {
   });
 
   it('a folder that is not there is a problem in one sentence', () => {
-    expect(() => inFolder('src/none')).toThrow('This survey has no src/none.');
+    expect(() => inFolder('src/none')).toThrow('There is no src/none in this survey.');
   });
 });
 
@@ -356,7 +356,7 @@ describe('the source', () => {
     const gone = await sourceView(survey, readText, { path: 'src/base/a.ts', surveyedHash: 'a hash' });
     expect(gone).toMatchObject({ text: null, changed: false });
     await expect(sourceView(survey, readText, { path: 'src/none.ts', surveyedHash: null })).rejects.toThrow(
-      'This survey has no file src/none.ts.',
+      'There is no file src/none.ts in this survey.',
     );
   });
 });

@@ -35,12 +35,14 @@ export function RulesRoutePage({ page }: { page: RulesPage }) {
         count={problem === null ? rules.length : null}
       />
       <div className="view-tools">
-        <span>
-          <b className={broken > 0 ? 'against' : undefined}>{counted(broken, 'violation')}</b> of{' '}
-          {counted(rules.length, 'rule')}
-          {exceptions.length > 0 && `, ${counted(exceptions.length, 'exception')}`}
-          {order !== null && order.unplaced > 0 && `; ${counted(order.unplaced, 'file')} in no group`}
-        </span>
+        {problem === null && (
+          <span>
+            <b className={broken > 0 ? 'against' : undefined}>{counted(broken, 'violation')}</b> of{' '}
+            {counted(rules.length, 'rule')}
+            {exceptions.length > 0 && `, ${counted(exceptions.length, 'exception')}`}
+            {order !== null && order.unplaced > 0 && `; ${counted(order.unplaced, 'file')} in no group`}
+          </span>
+        )}
         <span className="push" />
         <button
           type="button"

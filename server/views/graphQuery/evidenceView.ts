@@ -249,7 +249,7 @@ export function rowsBehind(
 ): Iterable<number> {
   const marksOf = (end: string): Uint8Array => {
     const marks = elementsOfEnd(tree, survey.elements, (key) => elementOf(survey, key), end);
-    if (!marks) throw new Problem('notFound', `This survey has no ${subjectOf(end)}.`);
+    if (!marks) throw new Problem('notFound', `There is no ${subjectOf(end)} in this survey.`);
     return marks;
   };
   return rowsBetween(survey.dependencies, filter, marksOf(from), marksOf(to));

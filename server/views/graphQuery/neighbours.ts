@@ -105,7 +105,7 @@ export function subjectNamed(survey: SurveyedCodebase, tree: UnitTree, key: stri
   const group = groupWithKey(tree.arrangement, key);
   if (group !== undefined) return groupSubject(survey, tree, group);
   const element = elementOf(survey, key);
-  if (element === undefined) throw new Problem('notFound', `This survey has no ${key}.`);
+  if (element === undefined) throw new Problem('notFound', `There is no ${key} in this survey.`);
   return elementSubject(survey, tree, element);
 }
 

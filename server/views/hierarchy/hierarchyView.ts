@@ -68,7 +68,7 @@ export const TYPES_LISTED = 200;
 export function hierarchyView(survey: SurveyedCodebase, key: string, part: TypesPart): HierarchyPage {
   const focus = elementOf(survey, key);
   if (focus === undefined)
-    throw new Problem('notFound', `This survey has no ${key}.`, nearestKey(survey, key));
+    throw new Problem('notFound', `There is no ${key} in this survey.`, nearestKey(survey, key));
   const hierarchy = hierarchyOf(survey);
   const up = [...relatives(hierarchy.parents, focus)].map(([type, step]) => [type, -step] as const);
   const down = [...relatives(hierarchy.children, focus)].filter(([, step]) => step > 0);

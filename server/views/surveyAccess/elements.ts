@@ -18,7 +18,7 @@ export function elementOf(survey: SurveyedCodebase, key: string): number | undef
 export function neededElement(survey: SurveyedCodebase, key: string): number {
   const element = elementOf(survey, key);
   if (element === undefined)
-    throw new Problem('notFound', `This survey has no ${key}.`, nearestKey(survey, key));
+    throw new Problem('notFound', `There is no ${key} in this survey.`, nearestKey(survey, key));
   return element;
 }
 

@@ -108,7 +108,7 @@ export function neededGroup(
 ): Scope {
   const arrangement = arrangementOf(survey, id);
   const group = groupNamed(arrangement, name);
-  if (group === undefined) throw new Problem('notFound', `This survey has no ${name}.`);
+  if (group === undefined) throw new Problem('notFound', `There is no ${name} in this survey.`);
   return { arrangement, group };
 }
 
