@@ -1,7 +1,7 @@
 /** The product's own words and the terms of the trade that it uses, each with one line: shown in `?`, and in docs/glossary.md. */
 export const glossary = [
   ['against the order', 'A reference from below to above in the one order that all views share.'],
-  ['ambiguous', 'A reference that may mean one of several elements.'],
+  ['ambiguous', 'A reference that means one of several elements, and nothing tells which.'],
   [
     'arrangement',
     'How files are grouped in pictures: by folders, packages, build modules or a plan of modules.',
@@ -24,7 +24,7 @@ export const glossary = [
   ],
   [
     'exact, inferred',
-    'How sure a reference is: exact where names resolve to it, inferred from declared types or a unique name.',
+    'How sure a reference is: exact where names resolve to it, inferred where types or a unique name lead to it.',
   ],
   ['external', 'A package, library or system file outside the codebase.'],
   ['gap', 'Something the code refers to that was not found.'],

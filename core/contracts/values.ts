@@ -13,8 +13,10 @@ export type Value =
       args?: readonly (Value | null)[];
       /** Of a member: the type of the object through which it is reached, where it may say what stands for type parameters. */
       through?: Declared;
-      /** What the name may mean as well, where nothing decides. */
+      /** What may be meant as well. */
       others?: readonly Declared[];
+      /** True where each of `others` is meant at some time; otherwise one of all is, and nothing tells which. */
+      isEach?: true;
       /** True when it may stand in for something outside that bears the name, and nothing says whether it does. */
       isStandIn?: true;
     }

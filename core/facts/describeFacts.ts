@@ -140,6 +140,8 @@ export function describeExpression(facts: FileFacts, expression: number): string
       return `super of ${qualifiedName(facts, a[expression])}`;
     case EXPRESSION.orElse:
       return `(${inner(a[expression])} or ${inner(b[expression])})`;
+    case EXPRESSION.branches:
+      return `(${inner(a[expression])} / ${inner(b[expression])})`;
     case EXPRESSION.uncertain:
       return `perhaps ${inner(a[expression])}`;
     case EXPRESSION.object:

@@ -280,6 +280,8 @@ export const EXPRESSION = {
   typeOfType: 54,
   /** The result of the routine named `a` (name), injected into the routine `b` (declaration) as its parameter of that name: a fixture. */
   injected: 55,
+  /** What is `a` at some time and `b` at another (expressions): of branches, of what stands in for nothing, of arms. */
+  branches: 56,
   /** The type of pointers to the type `a` (expression). */
   pointer: 32,
   /** What the pointer `a` (expression) points to. */

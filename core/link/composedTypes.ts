@@ -1,4 +1,5 @@
 import type { Declared, Value } from '../contracts/values.ts';
+import { joinMeanings, meaningsOf } from './meanings.ts';
 
 /** A type that is all of several; null for none. */
 export function bothOf(types: readonly (Value | null)[]): Value | null {
@@ -23,10 +24,8 @@ export function ofTag(
     if (held?.tag !== 'literal' || !isQuoted(held.name) || literal?.tag !== 'literal') return true;
     return (held.name.slice(1, -1) === literal.name.slice(1, -1)) === isWanted;
   };
-  const { others, ...first } = value.type;
-  const [left, ...more] = [first, ...others].filter(isOf);
-  if (left === undefined) return value;
-  return { ...value, type: more.length > 0 ? { ...left, others: more } : left };
+  const left = meaningsOf(value).filter((each) => each.tag === 'instance' && isOf(each.type as Declared));
+  return left.length === 0 ? value : joinMeanings(left, value.type.isEach);
 }
 
 /** True for the name of a literal that is a text, rather than of a primitive type. */

@@ -10,7 +10,7 @@ import { applyType, awaitedOf, contentOf, elementOf } from './containers.ts';
 import type { FamilyRules } from './families.ts';
 import { operatorMeant } from './operators.ts';
 import { ANY_MEMBER, createMembers, NO_ROUTINES, ROUTINES, STATIC_MEMBER, TYPE_MEMBER } from './members.ts';
-import { eitherOf, forEachMeaning } from './meanings.ts';
+import { eitherBranch, eitherOf, forEachMeaning } from './meanings.ts';
 import { addressOf, pointeeOf, pointerOf, pointerTo } from './pointers.ts';
 import { createResults } from './results.ts';
 import { createSignatures, type Call } from './signatures.ts';
@@ -145,6 +145,8 @@ export function createEvaluator(
       }
       case EXPRESSION.orElse:
         return evaluate(file, a) ?? evaluate(file, b);
+      case EXPRESSION.branches:
+        return eitherBranch(heldBy(evaluate(file, a)), heldBy(evaluate(file, b)));
       case EXPRESSION.callback:
         return signatures.givenToCallback(evaluate(file, a), b);
       case EXPRESSION.contextualType:

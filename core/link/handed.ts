@@ -164,7 +164,10 @@ export function createHanded(
       case 'declared':
         // A field stands for something unknown here.
         if (isOf(value, KIND.field)) return null;
-        return eitherOf([value, ...(value.others ?? [])].map((each) => nearest(file, each)));
+        return eitherOf(
+          [value, ...(value.others ?? [])].map((each) => nearest(file, each)),
+          value.isEach,
+        );
       default:
         return null;
     }
@@ -206,7 +209,7 @@ export function createHanded(
       const value = valueFor(parameter, call);
       return value && known(parameter.file, value);
     });
-    const found = eitherOf(values);
+    const found = eitherOf(values, true);
     const named = found?.tag === 'instance' ? found.type : found;
     return named?.tag === 'declared' && (named.others?.length ?? 0) >= MOST_TYPES ? null : found;
   };

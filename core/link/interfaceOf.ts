@@ -58,6 +58,7 @@ const operands: Record<number, { a?: 'expression' | 'name'; b?: 'expression' | '
   [EXPRESSION.generic]: { a: 'expression', b: 'expression' },
   [EXPRESSION.list]: { a: 'expression', b: 'expression' },
   [EXPRESSION.orElse]: { a: 'expression', b: 'expression' },
+  [EXPRESSION.branches]: { a: 'expression', b: 'expression' },
   [EXPRESSION.typeOf]: { a: 'expression' },
   [EXPRESSION.name]: { a: 'name' },
   [EXPRESSION.literal]: { a: 'name' },

@@ -3,6 +3,7 @@ import { constructorsIn } from './constructors.ts';
 import type { PlacedElements } from './elements.ts';
 import type { Evaluator } from './evaluator.ts';
 import type { FamilyRules } from './families.ts';
+import { meaningsOf } from './meanings.ts';
 import { takes } from './parameters.ts';
 import { CERTAINTY, type FactsOfFile } from '../contracts/linked.ts';
 import { isSameDeclared, type Declared, type Value } from '../contracts/values.ts';
@@ -102,6 +103,7 @@ export function createTargets(link: {
     const called = kind === REFERENCE.call && value.tag === 'instance' ? calledInstance(from, value) : null;
     if (called) return targets(from, called, kind, args, owner);
     if (value.tag !== 'declared') return [];
+    if (value.isEach) return ofEach(meaningsOf(value).map((one) => targets(from, one, kind, args, owner)));
     const held = kind === REFERENCE.call ? heldBy(value) : null;
     if (held)
       return [...targets(from, value, REFERENCE.read, 0, owner), ...targets(from, held, kind, args, owner)];
@@ -279,6 +281,19 @@ export function createTargets(link: {
     if (given >= 0 && !takes(files[meant.file], meant.declarations[0], given)) return [];
     return [runBy(type, meant)];
   }
+}
+
+/** What is meant where each of several is, at some time: no more than inferred, unless all come to the same. */
+function ofEach(found: readonly Target[][]): Target[] {
+  const keyOf = ({ element, kind }: Target): string => `${element} ${kind}`;
+  const isSame = new Set(found.map((targets) => targets.map(keyOf).sort().join())).size === 1;
+  const joined = new Map<string, Target>();
+  for (const target of found.flat()) {
+    const least = isSame ? CERTAINTY.exact : CERTAINTY.inferred;
+    const certainty = Math.max(target.certainty, least, joined.get(keyOf(target))?.certainty ?? 0);
+    joined.set(keyOf(target), { ...target, certainty });
+  }
+  return [...joined.values()];
 }
 
 /** True for an instance of a type, and of nothing more special. */

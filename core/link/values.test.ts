@@ -107,6 +107,27 @@ describe('what cannot be known is not claimed', () => {
     expect(calls.every((call) => call.endsWith('ambiguous'))).toBe(true);
   });
 
+  it.each([
+    ['a choice', 'const v = on ? new Boat() : new Other();'],
+    [
+      'what stands in where there is none',
+      'declare const p: any; const v = (p && new Boat()) || new Other();',
+    ],
+    ['a result', 'function v0() { return on ? new Boat() : new Other(); } const v = v0();'],
+  ])('what may be either by %s is inferred to each', async (_, declarations) => {
+    const calls = await called(
+      `declare const on: boolean; class Other { moor() {} } ${declarations}`,
+      'v.moor();',
+    );
+    expect(calls).toEqual(['boat.ts#Boat.moor inferred', 'use.ts#Other.moor inferred']);
+  });
+
+  it('what comes to one member by either branch is no less sure for that', async () => {
+    const heirs = 'declare const on: boolean; class One extends Boat {} class Two extends Boat {}';
+    expect(await called(heirs, 'new One().moor();')).toContain(moor);
+    expect(await called(`${heirs} const v = on ? new One() : new Two();`, 'v.moor();')).toEqual([moor]);
+  });
+
   it('a variable that is given again, and a default, are inferred', async () => {
     const other = 'function one() {} function two() {}';
     expect(await called(other, 'const f = one; f();')).toEqual(['use.ts#one exact']);

@@ -300,7 +300,7 @@ function stateValue(reading: NativeReading, node: number, depth: number): number
     case K.co_await_expression:
       return expressions.add(EXPRESSION.awaited, inner(table.next[node + 1]));
     case K.conditional_expression:
-      return expressions.orElse(
+      return expressions.branches(
         inner(childIn(table, node, F.consequence)),
         inner(childIn(table, node, F.alternative)),
       );

@@ -78,7 +78,7 @@ function stateValue(reading: Reading, node: number, depth: number): number {
     case K.assignment_expression:
       return inner(childIn(table, node, F.left)) || inner(childIn(table, node, F.right));
     case K.conditional_expression:
-      return expressions.orElse(
+      return expressions.branches(
         inner(childIn(table, node, F.consequence)),
         inner(childIn(table, node, F.alternative)),
       );
@@ -134,7 +134,7 @@ function binaryValue(reading: Reading, node: number, depth: number): number {
   if (compares[table.kind[operator]]) return expressions.literal('bool');
   const left = valueExpression(reading, childIn(table, node, F.left), depth + 1);
   const right = valueExpression(reading, childIn(table, node, F.right), depth + 1);
-  if (table.kind[operator] === T['??']) return expressions.orElse(left, right);
+  if (table.kind[operator] === T['??']) return expressions.branches(left, right);
   const text = expressions.literal('string');
   if (left === text || right === text) return text;
   // Of two numbers of different types the result could be either's; of one type it is that one.
@@ -163,13 +163,12 @@ export function operatorOf(reading: Reading, operator: number, left: number): nu
 }
 
 function switchValue(reading: Reading, node: number, depth: number): number {
-  const { table } = reading;
-  for (let child = node + 1; child < table.next[node]; child = table.next[child]) {
-    if (table.kind[child] !== K.switch_expression_arm) continue;
-    const value = valueExpression(reading, lastChild(reading, child), depth + 1);
-    if (value > 0) return value;
-  }
-  return 0;
+  const { table, expressions } = reading;
+  let value = 0;
+  for (let child = node + 1; child < table.next[node]; child = table.next[child])
+    if (table.kind[child] === K.switch_expression_arm)
+      value = expressions.branches(value, valueExpression(reading, lastChild(reading, child), depth + 1));
+  return value;
 }
 
 /** An array of what its first entry is that can be told. */

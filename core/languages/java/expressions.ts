@@ -216,7 +216,7 @@ function stateValue(reading: Reading, node: number, depth: number): number {
     case K.update_expression:
       return inner(table.kind[node + 1] === K.identifier ? node + 1 : table.next[node + 1]);
     case K.ternary_expression:
-      return expressions.orElse(
+      return expressions.branches(
         inner(childIn(table, node, F.consequence)),
         inner(childIn(table, node, F.alternative)),
       );

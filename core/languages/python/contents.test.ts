@@ -111,7 +111,7 @@ def show(it): it.open()
 def f():
     show(Gate())
     show(Other())`;
-    expect(await calls(source)).toContain('call Gate.open ambiguous');
+    expect(await calls(source)).toContain('call Gate.open inferred');
   });
 
   it('is unknown where that rests on another parameter', async () => {

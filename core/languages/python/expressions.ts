@@ -74,9 +74,13 @@ function stateValue(reading: PythonReading, node: number, depth: number): number
     case K.named_expression:
       return inner(childIn(table, node, F.value));
     case K.conditional_expression:
-      return expressions.orElse(inner(node + 1), inner(lastChild(reading, node)));
-    case K.boolean_operator:
-      return expressions.orElse(inner(childIn(table, node, F.left)), inner(childIn(table, node, F.right)));
+      return expressions.branches(inner(node + 1), inner(lastChild(reading, node)));
+    case K.boolean_operator: {
+      const right = inner(childIn(table, node, F.right));
+      // What comes of the left of *and* alone is false or nothing, of which nothing is used.
+      if (table.kind[childIn(table, node, F.operator)] === T.and) return right;
+      return expressions.branches(inner(childIn(table, node, F.left)), right);
+    }
     case K.string:
     case K.concatenated_string:
       return expressions.literal('str');

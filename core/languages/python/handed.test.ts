@@ -89,7 +89,7 @@ class A(Base):
   it('any of it, where it is given several things', async () => {
     const use = `${fromGates}from show import show\nshow(Gate())\nshow(Weir())\nshow(3)`;
     const texts = { 'show.py': 'import gates\ndef show(it): it.open()', 'use.py': use };
-    expect(await opened(texts)).toEqual(['Gate.open ambiguous', 'Weir.open ambiguous']);
+    expect(await opened(texts)).toEqual(['Gate.open inferred', 'Weir.open inferred']);
   });
 
   it.each([

@@ -43,6 +43,12 @@ export class ExpressionPool {
     return second === 0 ? first : this.add(EXPRESSION.orElse, first, second);
   }
 
+  /** What one is at some time and the other at another, as far as either is known. */
+  branches(first: number, second: number): number {
+    if (first === 0 || first === second) return second;
+    return second === 0 ? first : this.add(EXPRESSION.branches, first, second);
+  }
+
   /** Any of several, each of which counts, in either order; what is not known is left out. */
   union(alternatives: readonly number[]): number {
     const known = [...new Set(alternatives)].filter((each) => each !== 0);

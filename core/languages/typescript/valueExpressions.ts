@@ -127,14 +127,16 @@ function stateUntested(reading: ScriptReading, node: number, depth: number): num
     case K.assignment_expression:
       return inner(childIn(table, node, F.right));
     case K.ternary_expression:
-      return expressions.orElse(
+      return expressions.branches(
         inner(childIn(table, node, F.consequence)),
         inner(childIn(table, node, F.alternative)),
       );
     case K.binary_expression: {
       const operator = table.kind[childIn(table, node, F.operator)];
+      // What comes of the left alone is nothing, of which nothing can be used.
+      if (operator === T['&&']) return inner(childIn(table, node, F.right));
       if (operator !== T['||'] && operator !== T['??']) return 0;
-      return expressions.orElse(inner(childIn(table, node, F.left)), inner(childIn(table, node, F.right)));
+      return expressions.branches(inner(childIn(table, node, F.left)), inner(childIn(table, node, F.right)));
     }
     case K.array:
       return arrayValue(reading, node, depth);
