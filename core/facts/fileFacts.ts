@@ -33,7 +33,7 @@ export interface FileFacts {
 export type NamedPlace = [name: string, line: number, column: number];
 
 /** Part of the cache key: raise it whenever extraction gives different facts for the same text. */
-export const FRONT_END_VERSION = 35;
+export const FRONT_END_VERSION = 36;
 
 export type ParseState = 'clean' | 'partial' | 'failed';
 
