@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Neighbour, Neighbours } from '../../../server/views/graphQuery/neighbours.ts';
-import { figure } from '../../state/figures.ts';
+import { counted, figure } from '../../state/figures.ts';
 import { dependencyWords } from '../../state/words.ts';
 import { besideQuery } from '../../state/pictureState.ts';
 import { usePicture } from '../../state/usePicture.ts';
@@ -223,7 +223,7 @@ function Branch({
           type="button"
           className="plain-button"
           title={`${use.kinds.map((of) => dependencyWords[of] ?? of).join(', ')}: show the places`}
-          aria-label={`${figure(use.count)} places: show them`}
+          aria-label={`${counted(use.count, 'place')}: show them`}
           onClick={() =>
             direction === 'uses' ? showEvidence(parent, use.end, kind) : showEvidence(use.end, parent, kind)
           }

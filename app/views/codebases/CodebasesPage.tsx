@@ -9,7 +9,7 @@ import type { Job } from '../../../server/store/jobs.ts';
 import type { Settings } from '../../../server/store/settings.ts';
 import type { SurveyRecord } from '../../../server/store/surveys.ts';
 import { Mark, ThemeSwitch } from '../../frame/TitleBlock.tsx';
-import { counted, dateAndTime, figure } from '../../state/figures.ts';
+import { counted, dateAndTime } from '../../state/figures.ts';
 import { placeOf } from '../../state/words.ts';
 import { OpenForm, type Refusal } from './OpenForm.tsx';
 import { SettingsDialog } from './SettingsDialog.tsx';
@@ -122,7 +122,7 @@ function CodebaseRow({ codebase, onRemove }: { codebase: Listed; onRemove: () =>
         {totals ? (
           <>
             <span>
-              {counted(totals.files, 'file')}, {figure(totals.codeLines)} lines of code
+              {counted(totals.files, 'file')}, {counted(totals.codeLines, 'line')} of code
             </span>
             <span className="faded">
               {counted(totals.fileCycles, 'cycle')} of files, {counted(totals.gaps, 'gap')}

@@ -4,7 +4,7 @@ import type { Codebase } from '../../../server/store/codebases.ts';
 import type { Job } from '../../../server/store/jobs.ts';
 import type { IntakeSheet } from '../../../server/views/intakeView.ts';
 import { Caption } from '../../frame/Caption.tsx';
-import { counted, dateAndTime, figure } from '../../state/figures.ts';
+import { counted, dateAndTime } from '../../state/figures.ts';
 import { useLive } from '../../state/live.tsx';
 import { placeOf } from '../../state/words.ts';
 import { JobLine } from '../../frame/JobLine.tsx';
@@ -110,7 +110,8 @@ function SheetCaption({ codebase, sheet }: { codebase: Codebase; sheet: IntakeSh
               at <b className="mono">{codebase.ref}</b>
             </>
           )}{' '}
-          would read <b>{counted(sheet.read.files, 'file')}</b> with <b>{figure(sheet.read.lines)} lines</b>
+          would read <b>{counted(sheet.read.files, 'file')}</b> with{' '}
+          <b>{counted(sheet.read.lines, 'line')}</b>
           {sheet.tests.files > 0 && `, ${counted(sheet.tests.files, 'of them a test', 'of them tests')}`}, and
           leave out <b>{counted(sheet.leftOutCount, 'file or folder', 'files and folders')}</b>.
         </>

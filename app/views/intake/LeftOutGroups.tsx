@@ -147,7 +147,7 @@ function Tests({ count, lines }: { count: number; lines: number }) {
   return (
     <div className="reason-turned">
       <span>
-        <b>Tests</b> are read, and marked: {counted(count, 'file')}, {figure(lines)} lines.
+        <b>Tests</b> are read, and marked: {counted(count, 'file')}, {counted(lines, 'line')}.
       </span>
       <button
         type="button"

@@ -4,7 +4,7 @@ import type { PlanRecord } from '../../../server/store/modulePlans.ts';
 import { MenuChip } from '../../frame/MenuChip.tsx';
 import { OpenMenu } from '../../frame/parts.ts';
 import { authorName, keepAuthor } from '../../state/author.ts';
-import { figure } from '../../state/figures.ts';
+import { counted } from '../../state/figures.ts';
 import { usePicture } from '../../state/usePicture.ts';
 import { PlanFileInput } from './ReadPlan.tsx';
 import type { PlanEditor } from '../../state/usePlanEdit.ts';
@@ -93,7 +93,7 @@ export function PlanTools({
         onChange={({ target }) => keepAuthor(target.value.trim())}
       />
       <span className="faded" role="status">
-        {editor.isBusy ? 'Working …' : `${figure(page.files)} files`}
+        {editor.isBusy ? 'Working …' : counted(page.files, 'file')}
       </span>
       {writing && (
         <OpenMenu

@@ -1,7 +1,7 @@
 import { BarElement, CategoryScale, Chart, LinearScale, Tooltip } from 'chart.js';
 import { Bar } from 'react-chartjs-2';
 import type { Overview } from '../../../server/views/overviewView.ts';
-import { counted, figure, percent } from '../../state/figures.ts';
+import { counted, percent } from '../../state/figures.ts';
 import { useSheetColours } from '../../theme/useSheetColours.ts';
 
 Chart.register(BarElement, CategoryScale, LinearScale, Tooltip);
@@ -29,7 +29,7 @@ export function LanguageChart({
     <>
       <div className="language-chart" style={{ height: 20 + 34 * languages.length }}>
         <Bar
-          aria-label={languages.map((l) => `${l.name}: ${figure(l.codeLines)} lines of code`).join('; ')}
+          aria-label={languages.map((l) => `${l.name}: ${counted(l.codeLines, 'line')} of code`).join('; ')}
           data={{
             labels: languages.map(({ name }) => name),
             datasets: parts.map(({ label, colour, value }) => ({
@@ -64,7 +64,7 @@ export function LanguageChart({
       </p>
       {languages.map(({ id, name, files, codeLines }) => (
         <p key={id} className="faded">
-          {name}: {counted(files, 'file')}, {figure(codeLines)} lines of code, {percent(codeLines / all)}
+          {name}: {counted(files, 'file')}, {counted(codeLines, 'line')} of code, {percent(codeLines / all)}
         </p>
       ))}
       {configurationFiles > 0 && (

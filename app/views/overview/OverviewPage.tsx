@@ -34,7 +34,7 @@ export function OverviewPage({
     <>
       <Caption>
         The codebase as surveyed: <b>{counted(totals.files, 'file')}</b> with{' '}
-        <b>{figure(totals.codeLines)} lines of code</b>
+        <b>{counted(totals.codeLines, 'line')} of code</b>
         {tests.files > 0 && (
           <>
             , {counted(tests.files, 'test file')} <TestsPart />

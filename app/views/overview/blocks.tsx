@@ -50,7 +50,7 @@ export function EntryPoints({ overview, codebaseId }: { overview: Overview; code
       )}
       {tests.files > 0 && (
         <p className="faded">
-          {counted(tests.files, 'test file')} with {figure(tests.codeLines)} lines of code
+          {counted(tests.files, 'test file')} with {counted(tests.codeLines, 'line')} of code
         </p>
       )}
     </Block>

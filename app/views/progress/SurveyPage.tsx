@@ -7,7 +7,7 @@ import type { Job } from '../../../server/store/jobs.ts';
 import type { SurveyRecord } from '../../../server/store/surveys.ts';
 import { phases } from '../../../server/survey/progress.ts';
 import type { LiveJob } from '../../../server/views/codebaseState.ts';
-import { counted, dateAndTime, duration, figure } from '../../state/figures.ts';
+import { counted, dateAndTime, duration } from '../../state/figures.ts';
 import { useLive } from '../../state/live.tsx';
 import { placeOf } from '../../state/words.ts';
 import { JobLine } from '../../frame/JobLine.tsx';
@@ -95,7 +95,7 @@ function Ended({
       {!failed && record && (
         <p>
           Done in {duration(record.tookMs / 1000)}: {counted(record.totals.files, 'file')},{' '}
-          {figure(record.totals.lines)} lines, {figure(record.totals.dependencies)} references,{' '}
+          {counted(record.totals.lines, 'line')}, {counted(record.totals.dependencies, 'reference')},{' '}
           {counted(record.totals.gaps, 'gap')}, {record.totals.partlyRead} partly read,{' '}
           {counted(record.totals.leftOut, 'file or folder', 'files and folders')} left out.
         </p>

@@ -36,8 +36,8 @@ export function UnusedPage({ scope, ...page }: Page & { scope: ScopeChoice }) {
       <div className="view-tools">
         <span>
           <b>{counted(total, 'element')}</b>, {counted(codeLines, 'line')} of code,{' '}
-          {((100 * codeLines) / Math.max(1, allLines)).toFixed(1)} % of {figure(allLines)} lines of production
-          code
+          {((100 * codeLines) / Math.max(1, allLines)).toFixed(1)} % of {counted(allLines, 'line')} of
+          production code
         </span>
         <span className="push" />
         {pages > 1 && (
