@@ -168,8 +168,8 @@ describe('a text', () => {
 
   it('that is no text of this survey is not read, whatever the address asks for', async () => {
     await expect(documentView(survey, intake, read(), '../secret.md')).rejects.toThrow(
-      'has no text ../secret.md',
+      'no text ../secret.md in this survey',
     );
-    await expect(documentView(survey, intake, read(), 'src/x.ts')).rejects.toThrow('has no text src/x.ts');
+    await expect(documentView(survey, intake, read(), 'src/x.ts')).rejects.toThrow('no text src/x.ts');
   });
 });
