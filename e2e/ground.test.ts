@@ -8,7 +8,7 @@ import { clickText, goTo, matrixDrawn, reload, surveyAgain, textOf, waitForText 
 import { surveyedDemo } from './surveyedDemo.ts';
 
 const demo = surveyedDemo();
-const { open, parameter } = demo;
+const { open, load, parameter } = demo;
 
 describe('every view', () => {
   it.each(arrangementIds.flatMap((by) => grains.map((grain) => [by, grain] as const)))(
@@ -114,12 +114,12 @@ describe('arrangements', () => {
 
   it('a tag of the matrix is the same cycle in the view of cycles and in the dossier', async () => {
     const { page } = demo.instrument;
-    await open('cycles?in=src&cycle=G:src%2Fkernel');
+    await load('cycles?in=src&cycle=G:src%2Fkernel');
     const title = await textOf(page, '.cycle-details h2');
     expect(title).toMatch(/^G1: 12 members/);
-    await open('matrix?focus=src%2Fkernel');
+    await load('matrix?focus=src%2Fkernel');
     await waitForText(page, '.dossier', 'In cycle G1 of');
-    await open('cycles?cycle=C:src%2Fno%2Fsuch.ts');
+    await load('cycles?cycle=C:src%2Fno%2Fsuch.ts');
     await waitForText(page, '.cycle-details', 'no cycle with src/no/such.ts');
   });
 });
