@@ -85,12 +85,13 @@ const shots: Shot[] = [
   { name: 'notes-dark', path: '/codebases/1/notes', scheme: 'dark', ready: '.note-card' },
 ];
 
-/** The demo lies in a passing folder; the picture shows where a user might have it. */
-function hidePath(path: string): void {
+/** The demo lies in a passing folder, and was surveyed in another; the picture shows where a user might have it. */
+function hidePaths(passing: string): void {
+  const path = new RegExp(passing);
   const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
   while (walker.nextNode()) {
     const text = walker.currentNode;
-    if (text.nodeValue?.includes(path)) text.nodeValue = text.nodeValue.replace(path, '/home/you/hollowmere');
+    text.nodeValue = text.nodeValue?.replace(path, '/home/you/hollowmere') ?? null;
   }
 }
 
@@ -104,7 +105,7 @@ try {
     await goTo(page, url + path);
     await page.waitForSelector(ready);
     if (path.includes('/matrix')) await matrixDrawn(page);
-    await page.evaluate(hidePath, instrument.demo);
+    await page.evaluate(hidePaths, String.raw`/\S*/yletope-[^/\s]+/hollowmere`);
     await page.evaluate(() => document.fonts.ready.then(() => new Promise(requestAnimationFrame)));
     await page.screenshot({ path: join(folder, `${name}.png`) });
     console.log(`docs/screenshots/${name}.png`);

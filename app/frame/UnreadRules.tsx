@@ -8,7 +8,7 @@ export function UnreadRules({ problem }: { problem: string | null }) {
   const { params } = usePicture();
   if (problem === null) return null;
   return (
-    <p className="caution unread-rules" role="status">
+    <p className="notice-line caution unread-rules" role="status">
       No rules are applied, because they cannot be read: {problem}{' '}
       <Link to={`/codebases/${codebaseId}/rules${carriedOver(params)}`}>Edit the rules</Link>
     </p>

@@ -47,7 +47,8 @@ export function eitherOf(types: readonly (Value | null)[], isEach?: true): Value
 export function eitherBranch(one: Value | null, other: Value | null): Value | null {
   if (one === null || other === null) return uncertain(one ?? other);
   // Of a primitive value, or none, the codebase declares nothing.
-  if (one.tag === 'literal' || other.tag === 'literal') return one.tag === 'literal' ? other : one;
+  if (one.tag === 'literal') return other;
+  if (other.tag === 'literal') return one;
   if (isPointer(one) && isPointer(other))
     return { ...one, type: { tag: 'pointer', to: eitherOf([one.type.to, other.type.to], true)! } };
   const joined = joinMeanings([one, other], true);

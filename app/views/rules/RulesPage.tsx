@@ -78,22 +78,22 @@ export function RulesRoutePage({ page }: { page: RulesPage }) {
         </a>
       </div>
       {editor.problem !== null && (
-        <p className="against rules-said" role="alert">
+        <p className="against notice-line" role="alert">
           {editor.problem}
         </p>
       )}
       {problem !== null && (
-        <p className="against rules-said" role="alert">
+        <p className="against notice-line" role="alert">
           No rules are applied until this is corrected: {problem}
         </p>
       )}
       {page.notes.length > 0 && (
-        <p className="rules-said caution">Warnings about the rules: {page.notes.join('; ')}.</p>
+        <p className="notice-line caution">Warnings about the rules: {page.notes.join('; ')}.</p>
       )}
       {rules.length > 0 && <PlanLine plan={page.plan} editor={editor} />}
       {own !== null && <OwnFile own={own} isEmpty={rules.length === 0} editor={editor} />}
       {trial !== null && (
-        <p className="rules-said caution" role="status">
+        <p className="notice-line caution" role="status">
           Preview: <span className="mono">{trial.path}</span> in {trial.group}.{' '}
           <button
             type="button"
@@ -257,7 +257,7 @@ function PlanLine({
 }) {
   if (atHand === null || (modules !== null && elsewhere === 0)) return null;
   return (
-    <p className={`rules-said ${modules === null ? 'faded' : 'caution'}`}>
+    <p className={`notice-line ${modules === null ? 'faded' : 'caution'}`}>
       {modules === null
         ? 'The rules contain no plan of modules'
         : `The rules contain a plan of ${counted(modules, 'module')}. It places ${counted(elsewhere, 'file')} differently from “${atHand.name}”`}
@@ -278,7 +278,7 @@ function PlanLine({
 function OwnFile({ own, isEmpty, editor }: { own: OwnRules; isEmpty: boolean; editor: RulesEditor }) {
   const { problem, rules, hides, differs, intake } = own;
   return (
-    <p className="rules-said" role="note">
+    <p className="notice-line" role="note">
       {problem !== null ? (
         <span className="caution">The codebase’s own rules cannot be read: {problem}</span>
       ) : (

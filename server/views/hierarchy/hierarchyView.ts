@@ -4,9 +4,8 @@ import { inheritedMembers } from '../../../core/hierarchy/overrides.ts';
 import { membersOf, relatives } from '../../../core/hierarchy/typeHierarchy.ts';
 import type { Certainty } from '../../../core/contracts/linked.ts';
 import type { SurveyedCodebase } from '../../../core/survey.ts';
-import { Problem } from '../../problem.ts';
 import { formName } from '../dossierView.ts';
-import { elementOf, labelOf, nearestKey, type ElementLabel } from '../surveyAccess/elements.ts';
+import { elementOf, labelOf, neededElement, type ElementLabel } from '../surveyAccess/elements.ts';
 import { measureValues } from '../surveyAccess/measures.ts';
 import { hierarchyOf } from './links.ts';
 
@@ -66,9 +65,7 @@ export const TYPES_LISTED = 200;
 
 /** Ancestors to the roots, descendants, and the members at each step. */
 export function hierarchyView(survey: SurveyedCodebase, key: string, part: TypesPart): HierarchyPage {
-  const focus = elementOf(survey, key);
-  if (focus === undefined)
-    throw new Problem('notFound', `There is no ${key} in this survey.`, nearestKey(survey, key));
+  const focus = neededElement(survey, key);
   const hierarchy = hierarchyOf(survey);
   const up = [...relatives(hierarchy.parents, focus)].map(([type, step]) => [type, -step] as const);
   const down = [...relatives(hierarchy.children, focus)].filter(([, step]) => step > 0);
